@@ -1,0 +1,37 @@
+using NCalc;
+
+namespace Fobble.Core.Activities;
+
+/// <summary>
+/// How many of a thing are needed: a formula of <c>n</c> (largest number in use), <c>children</c> and <c>pairs</c>,
+/// such as <c>n * (n + 1) / 2</c> for tins 1 to n or <c>children * n</c>.
+/// </summary>
+public sealed record Amount
+{
+    /// <exception cref="FormatException">The formula can't be worked out, or is not positive, for ordinary values.</exception>
+    public Amount(string formula)
+    {
+        Formula = formula;
+        _ = For(5, 4);
+    }
+
+    public string Formula { get; }
+
+    /// <summary>The amount for numbers up to <paramref name="n"/> and this many children; parts of a thing are rounded up.</summary>
+    public int For(int n, int children)
+    {
+        try
+        {
+            var expression = new Expression(Formula)
+            {
+                Parameters = { ["n"] = (double)n, ["children"] = (double)children, ["pairs"] = Math.Ceiling(children / 2.0) },
+            };
+            var amount = Convert.ToDouble(expression.Evaluate());
+            return amount > 0 && amount < 10_000 ? (int)Math.Ceiling(amount) : throw new FormatException($"'{Formula}' comes to {amount}.");
+        }
+        catch (Exception fault) when (fault is not FormatException)
+        {
+            throw new FormatException($"'{Formula}' can't be worked out: {fault.Message}", fault);
+        }
+    }
+}

@@ -1,0 +1,90 @@
+namespace Fobble.Core.Calendars;
+
+/// <summary>The season of the school year in which a skill is usually taught.</summary>
+public enum Season
+{
+    Autumn,
+    Spring,
+    Summer,
+    Beyond,
+}
+
+/// <summary>A term, both ends included.</summary>
+public sealed record Term(string Name, Season Season, DateOnly First, DateOnly Last);
+
+/// <summary>Days inside a term on which the school is closed, both ends included.</summary>
+public sealed record Closure(string Name, DateOnly First, DateOnly Last);
+
+/// <summary>Which days are school days: weekdays within a term and outside closures. Counting between two days takes constant time.</summary>
+public sealed class SchoolCalendar
+{
+    private readonly int _origin;
+
+    // _before[i] = school days before day _origin + i.
+    private readonly int[] _before;
+
+    /// <exception cref="ArgumentException">A term or closure ends before it begins, or two terms overlap.</exception>
+    public SchoolCalendar(IReadOnlyList<Term> terms, IReadOnlyList<Closure> closures)
+    {
+        ArgumentNullException.ThrowIfNull(terms);
+        ArgumentNullException.ThrowIfNull(closures);
+        Terms = [.. terms.OrderBy(t => t.First)];
+        Closures = closures;
+        if (terms.Any(t => t.Last < t.First) || closures.Any(c => c.Last < c.First))
+        {
+            throw new ArgumentException("A term or closure ends before it begins.");
+        }
+
+        if (Terms.Zip(Terms.Skip(1)).Any(pair => pair.Second.First <= pair.First.Last))
+        {
+            throw new ArgumentException("Two terms overlap.");
+        }
+
+        _origin = Terms.Count == 0 ? 0 : Terms[0].First.DayNumber;
+        _before = new int[Terms.Count == 0 ? 1 : Terms[^1].Last.DayNumber - _origin + 2];
+        for (var i = 1; i < _before.Length; i++)
+        {
+            _before[i] = _before[i - 1] + (WorkOut(DateOnly.FromDayNumber(_origin + i - 1)) ? 1 : 0);
+        }
+    }
+
+    public IReadOnlyList<Term> Terms { get; }
+
+    public IReadOnlyList<Closure> Closures { get; }
+
+    public bool IsSchoolDay(DateOnly day) => SchoolDaysUpTo(day) > SchoolDaysUpTo(day.AddDays(-1));
+
+    /// <summary>School days after <paramref name="from"/> up to and including <paramref name="to"/>; 0 if to is not later.</summary>
+    public int SchoolDaysBetween(DateOnly from, DateOnly to) => Math.Max(0, SchoolDaysUpTo(to) - SchoolDaysUpTo(from));
+
+    /// <summary>The Monday of the week that holds <paramref name="day"/>.</summary>
+    public static DateOnly MondayOf(DateOnly day) => day.AddDays(-(((int)day.DayOfWeek + 6) % 7));
+
+    /// <summary>The school days of the week that begins on <paramref name="monday"/>.</summary>
+    public IReadOnlyList<DateOnly> DaysOfWeek(DateOnly monday) => [.. Enumerable.Range(0, 5).Select(monday.AddDays).Where(IsSchoolDay)];
+
+    /// <summary>That day if it is a school day, else the next one; null when the calendar has none left.</summary>
+    public DateOnly? OnOrAfter(DateOnly day)
+    {
+        var last = DateOnly.FromDayNumber(_origin + _before.Length - 2);
+        for (var candidate = day; candidate <= last; candidate = candidate.AddDays(1))
+        {
+            if (IsSchoolDay(candidate))
+            {
+                return candidate;
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>The season of the term that holds the day, or of the last one before it; autumn when there is none.</summary>
+    public Season SeasonOf(DateOnly day) => Terms.LastOrDefault(t => t.First <= day)?.Season ?? Season.Autumn;
+
+    private bool WorkOut(DateOnly day) =>
+        day.DayOfWeek is not (DayOfWeek.Saturday or DayOfWeek.Sunday)
+        && Terms.Any(t => t.First <= day && day <= t.Last)
+        && !Closures.Any(c => c.First <= day && day <= c.Last);
+
+    private int SchoolDaysUpTo(DateOnly day) => _before[Math.Clamp(day.DayNumber - _origin + 1, 0, _before.Length - 1)];
+}

@@ -1,0 +1,44 @@
+using System.Reflection;
+using YamlDotNet.Core;
+using YamlDotNet.Serialization;
+using YamlDotNet.Serialization.NamingConventions;
+
+namespace Fobble.Core;
+
+/// <summary>The YAML files that ship inside this assembly, read into plain records.</summary>
+internal static class ContentFile
+{
+    private static readonly IDeserializer Yaml = new DeserializerBuilder().WithNamingConvention(CamelCaseNamingConvention.Instance).Build();
+
+    /// <summary>Texts of the files in a content folder, by file name.</summary>
+    public static IEnumerable<(string Name, string Text)> In(string folder)
+    {
+        var assembly = Assembly.GetExecutingAssembly();
+        foreach (var name in assembly.GetManifestResourceNames().Where(n => n.StartsWith(folder + "/", StringComparison.Ordinal)).Order(StringComparer.Ordinal))
+        {
+            using var reader = new StreamReader(assembly.GetManifestResourceStream(name)!);
+            yield return (name, reader.ReadToEnd());
+        }
+    }
+
+    /// <exception cref="FormatException">The text is not what the file should hold; the message names file, line and reason.</exception>
+    public static T Read<T>(string name, string text)
+    {
+        try
+        {
+            return Yaml.Deserialize<T>(text);
+        }
+        catch (YamlException fault)
+        {
+            throw new FormatException($"{name}, line {fault.Start.Line}: {fault.InnerException?.Message ?? fault.Message}", fault);
+        }
+    }
+
+    /// <summary>Reads <c>one-to-one</c> as <c>OneToOne</c>.</summary>
+    /// <exception cref="FormatException">The word names no value.</exception>
+    public static T Word<T>(string where, string word)
+        where T : struct, Enum =>
+        Enum.TryParse<T>(word.Replace("-", "", StringComparison.Ordinal), ignoreCase: true, out var value) && Enum.IsDefined(value)
+            ? value
+            : throw new FormatException($"{where}: '{word}' is none of {string.Join(", ", Enum.GetNames<T>())}.");
+}

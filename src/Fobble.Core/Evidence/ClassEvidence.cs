@@ -1,0 +1,73 @@
+using Fobble.Core.Calendars;
+using Fobble.Core.Skills;
+
+namespace Fobble.Core.Evidence;
+
+/// <summary>
+/// One class on one day: every child's mark on every skill, and what each is ready for. Built once from the observations and asked many times.
+/// </summary>
+public sealed class ClassEvidence
+{
+    private readonly Judge _judge;
+    private readonly Dictionary<ChildId, IReadOnlyList<Observation>[]> _seen;
+    private readonly Dictionary<ChildId, Mark[]> _marks;
+
+    /// <param name="observations">The class's observations, none withdrawn, in order of time.</param>
+    public ClassEvidence(SkillMap map, SchoolCalendar calendar, EvidenceSettings settings, IReadOnlyList<ChildId> children, IEnumerable<Observation> observations, DateOnly today)
+    {
+        ArgumentNullException.ThrowIfNull(map);
+        ArgumentNullException.ThrowIfNull(children);
+        ArgumentNullException.ThrowIfNull(observations);
+        (Map, Calendar, Children, Today) = (map, calendar, children, today);
+        _judge = new Judge(calendar, settings);
+        var lists = children.ToDictionary(c => c, _ => new List<Observation>?[map.Skills.Count]);
+        foreach (var observation in observations)
+        {
+            if (lists.TryGetValue(observation.Child, out var skills) && map.Has(observation.Skill))
+            {
+                (skills[map.IndexOf(observation.Skill)] ??= []).Add(observation);
+            }
+        }
+
+        _seen = lists.ToDictionary(p => p.Key, p => p.Value.Select(o => (IReadOnlyList<Observation>?)o ?? []).ToArray());
+        _marks = _seen.ToDictionary(p => p.Key, p => p.Value.Select((o, i) => _judge.MarkOf(map.Skills[i], o, today)).ToArray());
+    }
+
+    public SkillMap Map { get; }
+
+    public SchoolCalendar Calendar { get; }
+
+    public IReadOnlyList<ChildId> Children { get; }
+
+    public DateOnly Today { get; }
+
+    public Mark this[ChildId child, SkillId skill] => _marks[child][Map.IndexOf(skill)];
+
+    /// <summary>A child's marks in the order of the map's skills.</summary>
+    public IReadOnlyList<Mark> Row(ChildId child) => _marks[child];
+
+    public IReadOnlyList<Observation> Seen(ChildId child, SkillId skill) => _seen[child][Map.IndexOf(skill)];
+
+    public Judgement Judgement(ChildId child, SkillId skill) => _judge.Of(Map[skill], Seen(child, skill), Today);
+
+    /// <summary>
+    /// Every prerequisite is at strength 3 or more, and the skill itself is not secure: the outer fringe of what the child knows
+    /// (Doignon and Falmagne 1999).
+    /// </summary>
+    public bool IsReady(ChildId child, SkillId skill) =>
+        this[child, skill].Strength < Strength.Secure && Map[skill].Needs.All(need => this[child, need].Strength >= Strength.Nearly);
+
+    /// <summary>Share of the class, 0 to 1, for which something holds.</summary>
+    public double Share(Func<ChildId, bool> holds) => Children.Count == 0 ? 0 : (double)Children.Count(holds) / Children.Count;
+
+    /// <summary>Why a child is or is not ready for a skill.</summary>
+    public string ReadyBecause(ChildId child, SkillId skill)
+    {
+        var missing = Map[skill].Needs.Where(need => this[child, need].Strength < Strength.Nearly).Select(need => Map[need].InSentence).ToList();
+        return this[child, skill].Strength >= Strength.Secure
+            ? "Has it already."
+            : missing.Count > 0
+                ? $"Not ready yet: needs {Words.List(missing)} first."
+                : Map[skill].Needs.Count == 0 ? "Ready: it needs nothing before it." : $"Ready: has {Words.List([.. Map[skill].Needs.Select(n => Map[n].InSentence)])}.";
+    }
+}

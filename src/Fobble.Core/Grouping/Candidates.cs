@@ -1,0 +1,106 @@
+using Fobble.Core.Evidence;
+using Fobble.Core.Skills;
+
+namespace Fobble.Core.Grouping;
+
+/// <summary>A group that met.</summary>
+/// <param name="Cycle">Cycles of groups lie in the past by number; the same number means the same cycle.</param>
+public sealed record PastGroup(DateOnly Day, int Cycle, SkillId Skill, IReadOnlyList<ChildId> Children);
+
+/// <summary>Everything that worth is worked out from.</summary>
+/// <param name="Focus">Focus skills of the week the groups are for.</param>
+/// <param name="Past">Groups of the term so far, in order of time.</param>
+/// <param name="AwayIn">Slots in which a child can't be; children that can be everywhere are left out.</param>
+/// <param name="Excluded">Children who have had their turn in this cycle or are not to be grouped.</param>
+public sealed record GroupingBrief(
+    ClassEvidence Evidence,
+    DateOnly ForDay,
+    IReadOnlyList<SkillId> Focus,
+    IReadOnlyList<PastGroup> Past,
+    IReadOnlyDictionary<ChildId, IReadOnlySet<int>> AwayIn,
+    IReadOnlySet<ChildId> Excluded);
+
+/// <summary>Works out what each child could do in a group and what it is worth (rule R13). Numbers are settings in one place.</summary>
+public static class Candidates
+{
+    public const int FairnessADay = 5;
+    public const int MostFairness = 50;
+    public const int LookAgainBase = 50;
+    public const int CyclesRemembered = 3;
+    private const double UrgencyEach = 0.1;
+    private const int MostWaiting = 5;
+    private const double UrgencyOfFocus = 0.2;
+    private static readonly IReadOnlySet<int> Nowhere = new HashSet<int>();
+
+    /// <summary>The children who can be in a group, in the class's order.</summary>
+    public static IReadOnlyList<Candidate> From(GroupingBrief brief)
+    {
+        ArgumentNullException.ThrowIfNull(brief);
+        var map = brief.Evidence.Map;
+        var urgency = map.Skills.ToDictionary(s => s.Id, s => UrgencyOf(s.Id, brief));
+        return
+        [
+            .. brief.Evidence.Children.Where(c => !brief.Excluded.Contains(c)).Select(child =>
+            {
+                var fairness = FairnessOf(child, brief);
+                var worths = map.Skills
+                    .Select(s => (s.Id, Base: BaseOf(child, s.Id, brief.Evidence)))
+                    .Where(w => w.Base > 0)
+                    .ToDictionary(w => w.Id, w => new Worth(w.Base, (int)Math.Round(w.Base * urgency[w.Id]), fairness));
+                return new Candidate(child, worths, fairness, brief.AwayIn.GetValueOrDefault(child, Nowhere), SlipsOf(child, worths.Keys, brief.Evidence));
+            }),
+        ];
+    }
+
+    /// <summary>In how many of the last cycles each pair was in one group.</summary>
+    public static IReadOnlyDictionary<ChildPair, int> MetLately(IReadOnlyList<PastGroup> past)
+    {
+        var cycles = past.Select(p => p.Cycle).Distinct().OrderDescending().Take(CyclesRemembered).ToHashSet();
+        return past
+            .Where(p => cycles.Contains(p.Cycle))
+            .SelectMany(p => GroupScore.Pairs(new FormedGroup(p.Skill, 0, p.Children)).Select(pair => (pair, p.Cycle)))
+            .Distinct()
+            .GroupBy(m => m.pair)
+            .ToDictionary(g => g.Key, g => g.Count());
+    }
+
+    /// <summary>School days since the child's last group; null if there was none.</summary>
+    public static int? DaysSinceGroup(ChildId child, GroupingBrief brief) =>
+        brief.Past.LastOrDefault(p => p.Children.Contains(child)) is { } last ? brief.Evidence.Calendar.SchoolDaysBetween(last.Day, brief.ForDay) : null;
+
+    /// <summary>Skills that wait for this one: they need it, directly or not, and are of this season or an earlier one.</summary>
+    public static int Waiting(SkillId skill, GroupingBrief brief)
+    {
+        var map = brief.Evidence.Map;
+        var season = brief.Evidence.Calendar.SeasonOf(brief.ForDay);
+        return Math.Min(MostWaiting, map.Skills.Count(s => s.When <= season && map.AllNeeds(s.Id).Contains(skill)));
+    }
+
+    /// <summary>It is a focus of the week, or a focus needs it.</summary>
+    public static bool ServesFocus(SkillId skill, GroupingBrief brief) =>
+        brief.Focus.Any(focus => focus == skill || brief.Evidence.Map.AllNeeds(focus).Contains(skill));
+
+    private static int FairnessOf(ChildId child, GroupingBrief brief) =>
+        DaysSinceGroup(child, brief) is { } days ? Math.Min(MostFairness, FairnessADay * days) : MostFairness;
+
+    private static double UrgencyOf(SkillId skill, GroupingBrief brief) =>
+        (UrgencyEach * Waiting(skill, brief)) + (ServesFocus(skill, brief) ? UrgencyOfFocus : 0);
+
+    private static int BaseOf(ChildId child, SkillId skill, ClassEvidence evidence)
+    {
+        var mark = evidence[child, skill];
+        var ready = evidence.IsReady(child, skill)
+            ? mark.Strength switch
+            {
+                Strength.Prompted => 100,
+                Strength.Nearly => 90,
+                Strength.Tried => 80,
+                _ => 60,
+            }
+            : 0;
+        return ready > 0 ? ready : mark.LookAgain ? LookAgainBase : 0;
+    }
+
+    private static Dictionary<SkillId, string> SlipsOf(ChildId child, IEnumerable<SkillId> skills, ClassEvidence evidence) =>
+        skills.Select(s => (Skill: s, Slip: evidence.Seen(child, s) is [.., var last] ? last.SlipId : null)).Where(p => p.Slip is not null).ToDictionary(p => p.Skill, p => p.Slip!);
+}

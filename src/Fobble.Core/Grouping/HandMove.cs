@@ -1,0 +1,55 @@
+using Fobble.Core.Evidence;
+using Fobble.Core.Skills;
+
+namespace Fobble.Core.Grouping;
+
+/// <summary>What it costs to put a child into another group, and why.</summary>
+/// <param name="To">Index of the group, or null for no group.</param>
+/// <param name="Price">Points lost; negative if the move gains.</param>
+/// <param name="Breaks">Rules that would be broken and are not broken now. The teacher may still decide so.</param>
+public sealed record MovePrice(int? To, int Price, IReadOnlyList<string> Breaks, string Reason);
+
+/// <summary>Moves by hand, priced by the same points that the solver maximises.</summary>
+public static class HandMove
+{
+    /// <summary>The groups after the move.</summary>
+    public static IReadOnlyList<FormedGroup> Apply(IReadOnlyList<FormedGroup> groups, ChildId child, int? to) =>
+        [.. groups.Select((g, i) => g with { Children = [.. (i == to ? g.Children.Append(child).Distinct() : g.Children.Where(c => c != child)).Order()] })];
+
+    /// <summary>Prices for every group the child is not in, and for none.</summary>
+    public static IReadOnlyList<MovePrice> Prices(
+        GroupingProblem problem, IReadOnlyList<FormedGroup> groups, ChildId child, GroupingBrief brief, Func<ChildId, string> name)
+    {
+        ArgumentNullException.ThrowIfNull(groups);
+        ArgumentNullException.ThrowIfNull(brief);
+        string SkillName(SkillId id) => brief.Evidence.Map[id].InSentence;
+        var before = GroupScore.Of(problem, groups);
+        var brokenBefore = GroupScore.Broken(problem, groups, name, SkillName);
+        var home = groups.Select((g, i) => (g, i)).Where(p => p.g.Children.Contains(child)).Select(p => (int?)p.i).FirstOrDefault();
+        return
+        [
+            .. Enumerable.Range(0, groups.Count).Select(i => (int?)i).Append(null).Where(to => to != home).Select(to =>
+            {
+                var after = Apply(groups, child, to);
+                var breaks = GroupScore.Broken(problem, after, name, SkillName).Except(brokenBefore).ToList();
+                return new MovePrice(to, before - GroupScore.Of(problem, after), breaks, Reason(child, to, groups, problem, brief, name));
+            }),
+        ];
+    }
+
+    private static string Reason(ChildId child, int? to, IReadOnlyList<FormedGroup> groups, GroupingProblem problem, GroupingBrief brief, Func<ChildId, string> name)
+    {
+        if (to is not { } index)
+        {
+            return Candidates.DaysSinceGroup(child, brief) is { } days
+                ? $"{name(child)} would wait for the next groups; the last turn was {Words.Count(days, "school day", "school days")} before."
+                : $"{name(child)} has not had a turn yet and would go on waiting.";
+        }
+
+        var group = groups[index];
+        var met = group.Children.Where(other => problem.MetLately.ContainsKey(new ChildPair(child, other))).Select(name).ToList();
+        var sat = met.Count == 0 ? "" : $" Was in a group with {Words.List(met)} lately.";
+        var fits = problem.Children.FirstOrDefault(c => c.Child == child)?.Worths.ContainsKey(group.Skill) == true;
+        return (fits ? Reasons.ForChild(child, group.Skill, brief) : brief.Evidence.ReadyBecause(child, group.Skill)) + sat;
+    }
+}

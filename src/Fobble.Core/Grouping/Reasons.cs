@@ -1,0 +1,106 @@
+using Fobble.Core.Evidence;
+using Fobble.Core.Skills;
+
+namespace Fobble.Core.Grouping;
+
+/// <summary>Says why a group is formed and why a child is in it, from the same numbers that decided.</summary>
+public static class Reasons
+{
+    /// <summary>A sentence for one child in a group on a skill.</summary>
+    public static string ForChild(ChildId child, SkillId skillId, GroupingBrief brief)
+    {
+        ArgumentNullException.ThrowIfNull(brief);
+        var evidence = brief.Evidence;
+        var skill = evidence.Map[skillId];
+        var mark = evidence[child, skillId];
+        var lately = Lately(skill, evidence.Seen(child, skillId), evidence.Today);
+        var why = mark switch
+        {
+            { LookAgain: true, Strength: >= Strength.Secure } => $"Had {skill.InSentence}; time to look again, {lately}",
+            { Strength: Strength.NotSeen } => skill.Needs.Count == 0
+                ? $"Not seen on {skill.InSentence} yet; it needs nothing before it"
+                : $"Not seen on {skill.InSentence} yet; has {Words.List([.. skill.Needs.Select(n => evidence.Map[n].InSentence)])}",
+            { Strength: Strength.Nearly } => $"Nearly has {skill.InSentence}: {lately}",
+            _ => $"{skill.Short} {lately}",
+        };
+        var turn = Candidates.DaysSinceGroup(child, brief) switch
+        {
+            null => "; has not been in a group yet",
+            >= 3 and var days => $"; last in a group {Words.Count(days, "school day", "school days")} before",
+            _ => "",
+        };
+        return why + turn + ".";
+    }
+
+    /// <summary>A sentence for the group as a whole.</summary>
+    public static string ForGroup(FormedGroup group, GroupingBrief brief)
+    {
+        ArgumentNullException.ThrowIfNull(group);
+        var evidence = brief.Evidence;
+        var skill = evidence.Map[group.Skill];
+        var waiting = Candidates.Waiting(group.Skill, brief);
+        var again = group.Children.Count(c => !evidence.IsReady(c, group.Skill));
+        List<string> parts =
+        [
+            again == 0
+                ? $"All {Words.Number(group.Children.Count)} are ready for {skill.InSentence} and not secure yet"
+                : $"{Capital(Words.Count(group.Children.Count - again, "child is", "children are"))} ready for {skill.InSentence}, {Words.Number(again)} to look at again",
+        ];
+        if (brief.Focus.Contains(group.Skill))
+        {
+            parts.Add("it is a focus of the week");
+        }
+        else if (Candidates.ServesFocus(group.Skill, brief))
+        {
+            parts.Add("a focus of the week needs it");
+        }
+
+        if (waiting > 0)
+        {
+            parts.Add($"{(waiting == 5 ? "five skills or more wait" : waiting == 1 ? "one skill waits" : $"{Words.Number(waiting)} skills wait")} for it");
+        }
+
+        return Words.List(parts) + ".";
+    }
+
+    /// <summary>Why a child was left out of all groups.</summary>
+    public static string ForUnplaced(ChildId child, GroupingBrief brief, IReadOnlyList<Candidate> candidates)
+    {
+        if (candidates.FirstOrDefault(c => c.Child == child) is not { } candidate)
+        {
+            return "Has had a turn in this week's groups already.";
+        }
+
+        if (candidate.Worths.Count == 0)
+        {
+            return "Nothing is open just now: secure in all that is ready, and nothing to look at again.";
+        }
+
+        return Candidates.DaysSinceGroup(child, brief) is { } days
+            ? $"Was in a group {Words.Count(days, "school day", "school days")} before; the places go to children who wait longer or gain more."
+            : "No group on a skill that fits has a place; comes first next time.";
+    }
+
+    /// <summary>Recent results in words: "with a prompt on Monday and Wednesday".</summary>
+    internal static string Lately(Skill skill, IReadOnlyList<Observation> seen, DateOnly today)
+    {
+        var recent = seen.TakeLast(3).ToList();
+        return recent.Count == 0
+            ? "not seen yet"
+            : Words.List([.. recent
+                .Select(o => (Support: o.Counted(skill), o.Day))
+                .Distinct()
+                .GroupBy(o => o.Support)
+                .Select(g => $"{Words.Of(g.Key)} {Words.List([.. g.Select(o => DayInWords(o.Day, today)).Distinct()])}")]);
+    }
+
+    private static string DayInWords(DateOnly day, DateOnly today) => (today.DayNumber - day.DayNumber) switch
+    {
+        0 => "today",
+        1 => "yesterday",
+        < 7 => $"on {day:dddd}",
+        _ => $"on {day:d MMMM}",
+    };
+
+    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
+}

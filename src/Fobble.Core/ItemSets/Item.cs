@@ -1,0 +1,41 @@
+using Fobble.Core.Numbers;
+using Fobble.Core.Pictures;
+
+namespace Fobble.Core.ItemSets;
+
+/// <summary>
+/// One question with its answer. The key names the case and is what an observation keeps as "numbers used" (<c>5=2+3</c>, <c>numeral:6</c>).
+/// </summary>
+/// <param name="Key">Names the case, the same in every set.</param>
+/// <param name="Ask">What the adult puts out or says.</param>
+/// <param name="Answer">What counts as right.</param>
+/// <param name="Value">The answer as a number, for keeping the order unpredictable.</param>
+/// <param name="Difficulty">Larger is harder, within one kind only.</param>
+/// <param name="Picture">What it looks like, if it has a look.</param>
+public sealed record Item(string Key, string Ask, string Answer, int Value, int Difficulty, Picture? Picture)
+{
+    /// <summary>Wrong ones to offer on purpose, the most tempting first; empty where nothing is offered.</summary>
+    public IReadOnlyList<int> Distractors { get; init; } = [];
+}
+
+/// <summary>What the children's record says about cases: keys missed lately, keys not met for long, and numbers they mix up.</summary>
+public sealed record ItemHistory(IReadOnlySet<string> MissedLately, IReadOnlySet<string> NotSeenForLong, IReadOnlyList<Confusion> OwnConfusions)
+{
+    public static ItemHistory None { get; } = new(new HashSet<string>(), new HashSet<string>(), []);
+}
+
+/// <summary>Two numbers that are taken for each other, in either direction.</summary>
+public readonly record struct Confusion(int One, int Other)
+{
+    public int? PartnerOf(int number) => number == One ? Other : number == Other ? One : null;
+
+    /// <summary>Numerals and words that look or sound alike (common practice).</summary>
+    public static IReadOnlyList<Confusion> Known { get; } =
+    [
+        new(6, 9), new(2, 5), new(3, 8), new(1, 7), new(12, 21), new(13, 31),
+        .. Enumerable.Range(3, 7).Select(n => new Confusion(10 + n, 10 * n)),
+    ];
+}
+
+/// <summary>Which set is wanted: its kind, the numbers it may use, how many items, the children's history and the seed.</summary>
+public sealed record ItemRequest(ItemKind Kind, NumberRange Range, int Count, ItemHistory History, ulong Seed);

@@ -1,0 +1,112 @@
+using Fobble.Core.Activities;
+using Fobble.Core.Calendars;
+using Fobble.Core.Evidence;
+using Fobble.Core.Grouping;
+using Fobble.Core.ItemSets;
+using Fobble.Core.Numbers;
+using Fobble.Core.Planning;
+using Fobble.Core.Skills;
+
+namespace Fobble.Core.MadeUpClass;
+
+/// <param name="GroupsADay">Small groups that meet each day.</param>
+/// <param name="Now">Nothing is made up at or after this moment.</param>
+public sealed record HistoryRequest(
+    SkillMap Map, ActivityLibrary Library, SchoolCalendar Calendar, IReadOnlyList<ChildId> Children, DateOnly From, DateTimeOffset Now, int GroupsADay, ulong Seed);
+
+/// <summary>A week as it was planned and taught.</summary>
+public sealed record MadeUpWeek(WeekPlan Plan, IReadOnlyList<PastGroup> Groups);
+
+public sealed record History(IReadOnlyList<MadeUpWeek> Weeks, IReadOnlyList<Observation> Observations, IReadOnlyList<(ChildId Child, DateOnly Day)> Away);
+
+/// <summary>Plays a class week by week: plans with the real planner, groups, teaches, and records as an adult would. Same seed, same history.</summary>
+public static class MadeUpHistory
+{
+    private const int GroupSize = 4;
+
+    public static History Play(HistoryRequest request)
+    {
+        ArgumentNullException.ThrowIfNull(request);
+        var random = new SeededRandom(request.Seed);
+        var children = request.Children.Select(id => new MadeUpChild(id, request.Map, 0.42 + (0.2 * random.NextNormal()), random)).ToList();
+        List<Observation> seen = [];
+        List<TaughtLesson> taught = [];
+        List<(ChildId, DateOnly)> away = [];
+        List<MadeUpWeek> weeks = [];
+        Dictionary<ChildId, DateOnly> lastTurn = [];
+        var today = DateOnly.FromDateTime(request.Now.DateTime);
+        for (var monday = SchoolCalendar.MondayOf(request.From); monday <= today; monday = monday.AddDays(7))
+        {
+            var evidence = new ClassEvidence(request.Map, request.Calendar, EvidenceSettings.Default, request.Children, seen, monday);
+            var plan = WeekPlanner.Plan(new WeekRequest(evidence, monday, taught, request.Library));
+            List<PastGroup> groups = [];
+            foreach (var day in plan.Days)
+            {
+                var here = children.Where(c => !c.IsAway(random)).ToList();
+                var past = day.Day < today;
+                if (past)
+                {
+                    away.AddRange(children.Except(here).Select(c => (c.Id, day.Day)));
+                    Teach(here, day.Focus.Skill, Setting.Carpet, 5, day.Day);
+                    foreach (var starter in day.Starters)
+                    {
+                        Record(random.Shuffled(here).Take(3), starter.Skill, Setting.Carpet, day.Day, 9.2);
+                    }
+                }
+
+                for (var i = 0; i < request.GroupsADay; i++)
+                {
+                    var (skill, members) = PickGroup(here, evidence, lastTurn, day.Day, random);
+                    groups.Add(new PastGroup(day.Day, (monday.DayNumber / 7) - 1000, skill, [.. members.Select(m => m.Id).Order()]));
+                    foreach (var member in members)
+                    {
+                        lastTurn[member.Id] = day.Day;
+                    }
+
+                    if (past)
+                    {
+                        Teach(members, skill, Setting.Group, members.Count, day.Day);
+                    }
+                }
+
+                taught.Add(new TaughtLesson(day.Day, day.Focus.Skill));
+            }
+
+            weeks.Add(new MadeUpWeek(plan, groups));
+        }
+
+        return new History(weeks, [.. seen.OrderBy(o => o.At)], away);
+
+        void Teach(IReadOnlyList<MadeUpChild> who, SkillId skill, Setting setting, int recorded, DateOnly day)
+        {
+            foreach (var child in who)
+            {
+                child.Teach(skill, setting, random);
+            }
+
+            Record(random.Shuffled(who).Take(recorded), skill, setting, day, setting == Setting.Carpet ? 9.4 : 10.3);
+        }
+
+        void Record(IEnumerable<MadeUpChild> who, SkillId skill, Setting setting, DateOnly day, double hour)
+        {
+            var items = request.Library.For(skill, Place.Group)[0].For(skill)!;
+            var cases = ItemCases.All(items.Items, items.Range, request.Seed);
+            foreach (var child in who)
+            {
+                var at = new DateTimeOffset(day.ToDateTime(TimeOnly.MinValue), request.Now.Offset).AddHours(hour).AddSeconds(random.Next(900));
+                seen.Add(child.Show(skill, setting, at, day, random.Pick(cases).Key, random));
+            }
+        }
+    }
+
+    // As adults do it without help: those who waited longest, on something the first of them is ready for.
+    private static (SkillId Skill, IReadOnlyList<MadeUpChild> Members) PickGroup(
+        List<MadeUpChild> here, ClassEvidence evidence, Dictionary<ChildId, DateOnly> lastTurn, DateOnly day, SeededRandom random)
+    {
+        var waiting = random.Shuffled(here.Where(c => lastTurn.GetValueOrDefault(c.Id) != day)).OrderBy(c => lastTurn.GetValueOrDefault(c.Id)).ToList();
+        var first = waiting[0];
+        var options = evidence.Map.Skills.Where(s => evidence.IsReady(first.Id, s.Id)).Take(8).Select(s => s.Id).ToList();
+        var skill = options.Count > 0 ? random.Pick(options) : evidence.Map.Skills[^1].Id;
+        return (skill, [.. waiting.Where(c => c == first || evidence.IsReady(c.Id, skill)).Take(GroupSize)]);
+    }
+}

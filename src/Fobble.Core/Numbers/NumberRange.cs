@@ -1,0 +1,43 @@
+using System.Globalization;
+
+namespace Fobble.Core.Numbers;
+
+/// <summary>Whole numbers from <see cref="Low"/> to <see cref="High"/>, both included, 0 to 999.</summary>
+public readonly record struct NumberRange
+{
+    /// <exception cref="ArgumentOutOfRangeException">Low is below 0, high above 999, or low above high.</exception>
+    public NumberRange(int low, int high)
+    {
+        ArgumentOutOfRangeException.ThrowIfNegative(low);
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(low, high);
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(high, 999);
+        Low = low;
+        High = high;
+    }
+
+    public int Low { get; }
+
+    public int High { get; }
+
+    public int Count => High - Low + 1;
+
+    public IEnumerable<int> Numbers => Enumerable.Range(Low, Count);
+
+    public bool Contains(int number) => number >= Low && number <= High;
+
+    /// <summary>Reads <c>1-5</c> or a single number <c>5</c>.</summary>
+    /// <exception cref="FormatException">The text is neither.</exception>
+    public static NumberRange Parse(string text)
+    {
+        ArgumentNullException.ThrowIfNull(text);
+        var ends = text.Split('-', StringSplitOptions.TrimEntries);
+        return ends.Length is 1 or 2
+            && int.TryParse(ends[0], NumberStyles.None, CultureInfo.InvariantCulture, out var low)
+            && int.TryParse(ends[^1], NumberStyles.None, CultureInfo.InvariantCulture, out var high)
+            && low <= high && high <= 999
+            ? new NumberRange(low, high)
+            : throw new FormatException($"'{text}' is no range of numbers; write it like 1-5.");
+    }
+
+    public override string ToString() => Low == High ? $"{Low}" : $"{Low}-{High}";
+}

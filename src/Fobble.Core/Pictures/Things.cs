@@ -1,0 +1,128 @@
+using Fobble.Core.Numbers;
+
+namespace Fobble.Core.Pictures;
+
+/// <summary>Pictures of what children hold: bonds, cards, a tray with wells, a ring, tins.</summary>
+public static class Things
+{
+    /// <summary>A bond diagram: the whole above its two parts; a part that is null stays empty for the child to find.</summary>
+    public static Picture Bond(int? whole, int? first, int? second)
+    {
+        string Word(int? n) => n is { } known ? NumberWords.Of(known) : "an empty place";
+        List<Shape> shapes =
+        [
+            Shape.Line("link-first", ShapeRole.Link, 2.5, 1, 1, 3),
+            Shape.Line("link-second", ShapeRole.Link, 2.5, 1, 4, 3),
+            Shape.Circle("whole", ShapeRole.Whole, 2.5, 1, 1.7),
+            Shape.Circle("part-first", ShapeRole.Part, 1, 3, 1.7),
+            Shape.Circle("part-second", ShapeRole.Part, 4, 3, 1.7),
+        ];
+        AddNumeral("whole-numeral", 2.5, 1, whole);
+        AddNumeral("first-numeral", 1, 3, first);
+        AddNumeral("second-numeral", 4, 3, second);
+        return new Picture(5, 4, shapes, $"Bond with {Word(whole)} above {Word(first)} and {Word(second)}");
+
+        void AddNumeral(string key, double x, double y, int? number)
+        {
+            if (number is { } known)
+            {
+                shapes.Add(Shape.Label(key, ShapeRole.Numeral, x, y, 1.05, $"{known}"));
+            }
+        }
+    }
+
+    /// <summary>A card with a numeral.</summary>
+    public static Picture NumeralCard(int number) => new(
+        2,
+        2.6,
+        [Shape.Box("card", ShapeRole.Card, 0.1, 0.1, 1.8, 2.4), Shape.Label("numeral", ShapeRole.Numeral, 1, 1.3, number > 9 ? 1.2 : 1.6, $"{number}")],
+        $"Numeral {number}");
+
+    /// <summary>A row of numeral cards; null leaves the place empty.</summary>
+    public static Picture NumeralCards(IReadOnlyList<int?> numbers)
+    {
+        List<Shape> shapes = [];
+        for (var i = 0; i < numbers.Count; i++)
+        {
+            shapes.Add(Shape.Box($"card-{i + 1}", numbers[i] is null ? ShapeRole.Cell : ShapeRole.Card, (i * 1.9) + 0.1, 0.1, 1.7, 2.1));
+            if (numbers[i] is { } number)
+            {
+                shapes.Add(Shape.Label($"numeral-{number}", ShapeRole.Numeral, (i * 1.9) + 0.95, 1.15, number > 9 ? 1 : 1.35, $"{number}"));
+            }
+        }
+
+        var says = string.Join(", ", numbers.Select(n => n is { } known ? $"{known}" : "a gap"));
+        return new Picture((numbers.Count * 1.9) + 0.1, 2.3, shapes, $"Numeral cards: {says}");
+    }
+
+    /// <summary>The two halves of a torn ticket: a numeral, and that many dots in rows of five.</summary>
+    public static Picture TornTicket(int number)
+    {
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(number, 10);
+        List<Shape> shapes =
+        [
+            Shape.Box("half-numeral", ShapeRole.Card, 0.1, 0.1, 2.2, 2.4),
+            Shape.Label("numeral", ShapeRole.Numeral, 1.2, 1.3, 1.5, $"{number}"),
+            Shape.Box("half-dots", ShapeRole.Card, 2.6, 0.1, 4, 2.4),
+        ];
+        shapes.AddRange(Enumerable.Range(0, number).Select(
+            i => Shape.Circle($"counter-{i + 1}", ShapeRole.Pip, 3.1 + (i % 5 * 0.75), (number <= 5 ? 1.3 : 0.85) + (i / 5 * 0.9), 0.55)));
+        return new Picture(6.7, 2.6, shapes, $"Torn ticket: numeral {number} and {NumberWords.Of(number)} dots");
+    }
+
+    /// <summary>A shallow tray with a number of things in each well.</summary>
+    public static Picture Tray(IReadOnlyList<int> wells)
+    {
+        List<Shape> shapes = [Shape.Box("tray", ShapeRole.Tray, 0.1, 0.1, (wells.Count * 3) + 0.2, 3.2)];
+        var counter = 0;
+        for (var well = 0; well < wells.Count; well++)
+        {
+            var middle = (well * 3) + 1.7;
+            shapes.Add(Shape.Circle($"well-{well + 1}", ShapeRole.Cell, middle, 1.7, 2.7));
+            shapes.AddRange(Enumerable.Range(0, wells[well]).Select(i =>
+            {
+                var (x, y) = InHeap(i, wells[well]);
+                return Shape.Circle($"counter-{++counter}", ShapeRole.CounterA, middle + x, 1.7 + y, 0.55);
+            }));
+        }
+
+        return new Picture((wells.Count * 3) + 0.4, 3.4, shapes, $"Tray with {string.Join(", ", wells.Select(NumberWords.Of))} in its wells");
+    }
+
+    /// <summary>Things dropped over a ring: some inside, the others outside.</summary>
+    public static Picture Ring(int inside, int outside)
+    {
+        List<Shape> shapes = [Shape.Circle("ring", ShapeRole.Ring, 2, 2, 3.6)];
+        shapes.AddRange(Enumerable.Range(0, inside).Select(i =>
+        {
+            var (x, y) = InHeap(i, inside);
+            return Shape.Circle($"inside-{i + 1}", ShapeRole.CounterA, 2 + x, 2 + y, 0.55);
+        }));
+        shapes.AddRange(Enumerable.Range(0, outside).Select(
+            i => Shape.Circle($"outside-{i + 1}", ShapeRole.CounterB, 4.5 + (i % 3 * 0.8), 0.7 + (i / 3 * 0.85), 0.55)));
+        return new Picture(6.8, 4, shapes, $"{NumberWords.Capitalised(inside)} inside the ring, {NumberWords.Of(outside)} outside");
+    }
+
+    /// <summary>Some counters in sight and a lid over the rest.</summary>
+    public static Picture UnderLid(int inSight, int hidden)
+    {
+        List<Shape> shapes = [.. Enumerable.Range(0, inSight).Select(
+            i => Shape.Circle($"counter-{i + 1}", ShapeRole.CounterA, 0.6 + (i % 5 * 0.9), 0.7 + (i / 5 * 0.9), 0.7))];
+        shapes.Add(Shape.Box("lid", ShapeRole.Cover, 5, 0.15, 2.6, 1.7));
+        return new Picture(7.8, 2, shapes, $"{NumberWords.Capitalised(inSight)} in sight, {NumberWords.Of(hidden)} under the lid");
+    }
+
+    // Things in a well: one in the middle, then a ring of up to six, then a wider ring. No two touch.
+    private static (double X, double Y) InHeap(int index, int count)
+    {
+        if (count == 1)
+        {
+            return (0, 0);
+        }
+
+        var inner = Math.Min(count, 6);
+        var (radius, step, on) = index < inner ? (inner <= 3 ? 0.45 : 0.68, index, inner) : (index == inner ? 0 : 1.25, index - inner, Math.Max(1, count - inner - 1));
+        var angle = (2 * Math.PI * step / on) - (Math.PI / 2);
+        return (radius * Math.Cos(angle), radius * Math.Sin(angle));
+    }
+}

@@ -1,0 +1,66 @@
+using Fobble.Core.Activities;
+using Fobble.Core.Evidence;
+using Fobble.Core.ItemSets;
+using Fobble.Core.Skills;
+
+namespace Fobble.Core.Sessions;
+
+/// <summary>An amount to set out.</summary>
+public sealed record SetOut(string Item, int Amount, IReadOnlyList<Risk> Risks);
+
+/// <summary>Something to look for, and the slip it reveals where it is one.</summary>
+public sealed record LookFor(string Text, string? SlipId);
+
+/// <summary>Everything an adult needs to run one session, on one page.</summary>
+public sealed record SessionCard(
+    Skill Skill,
+    Activity Activity,
+    string Aim,
+    IReadOnlyList<Item> Items,
+    IReadOnlyList<SetOut> SetOut,
+    IReadOnlyList<LookFor> LookFor,
+    IReadOnlyList<string> Cautions);
+
+/// <summary>Makes session cards. The same session (by its seed) and the same history give the same card.</summary>
+public static class SessionCards
+{
+    public const int ItemsEach = 2;
+    public const int FewestItems = 6;
+    private const int LatelySchoolDays = 10;
+    private const int LongSchoolDays = 15;
+
+    /// <param name="children">Who will be there; empty for the whole class on the carpet.</param>
+    public static SessionCard Make(SkillId skillId, Activity activity, IReadOnlyList<ChildId> children, ClassEvidence evidence, ulong seed)
+    {
+        ArgumentNullException.ThrowIfNull(activity);
+        ArgumentNullException.ThrowIfNull(evidence);
+        var skill = evidence.Map[skillId];
+        var setting = activity.For(skillId) ?? throw new ArgumentException($"{activity.Name} does not serve {skillId}.", nameof(activity));
+        var who = children.Count > 0 ? children : evidence.Children;
+        var count = children.Count > 0 ? Math.Max(FewestItems, ItemsEach * children.Count) : FewestItems;
+        var items = ItemSetMaker.Make(new ItemRequest(setting.Items, setting.Range, count, HistoryOf(who, skillId, evidence), seed));
+        var setOut = activity.Materials.Select(m => new SetOut(m.Item, m.Amount.For(setting.Range.High, who.Count), m.Risks)).ToList();
+        var risks = activity.Materials.SelectMany(m => m.Risks).Distinct().Select(Activities.Cautions.For).ToList();
+        return new SessionCard(
+            skill,
+            activity,
+            skill.ICan,
+            items,
+            setOut,
+            [.. skill.LookFor.Concat(activity.LookFor).Distinct().Select(t => new LookFor(t, null)), .. skill.Slips.Select(s => new LookFor(s.Text, s.Id))],
+            risks.Count == 0 ? [] : [.. risks, Activities.Cautions.Standing]);
+    }
+
+    /// <summary>What these children's record of the skill says about its cases.</summary>
+    public static ItemHistory HistoryOf(IReadOnlyList<ChildId> children, SkillId skillId, ClassEvidence evidence)
+    {
+        ArgumentNullException.ThrowIfNull(evidence);
+        var skill = evidence.Map[skillId];
+        var seen = children.SelectMany(c => evidence.Seen(c, skillId)).ToList();
+        int Ago(Observation o) => evidence.Calendar.SchoolDaysBetween(o.Day, evidence.Today);
+        var missed = seen.Where(o => o.Numbers is not null && o.Support >= Support.Together && Ago(o) <= LatelySchoolDays).Select(o => o.Numbers!).ToHashSet();
+        var old = seen.Where(o => o.Numbers is not null).GroupBy(o => o.Numbers!).Where(g => g.All(o => Ago(o) > LongSchoolDays)).Select(g => g.Key).ToHashSet();
+        var confusions = skill.Slips.Where(s => s.Confuses is not null && seen.Any(o => o.SlipId == s.Id)).Select(s => s.Confuses!.Value).ToList();
+        return new ItemHistory(missed, old, confusions);
+    }
+}

@@ -1,0 +1,92 @@
+namespace Fobble.Core.Skills;
+
+/// <summary>All skills with what each needs and opens. Building one checks it: no id twice, no unknown prerequisite, no circle.</summary>
+public sealed class SkillMap
+{
+    private readonly Dictionary<SkillId, int> _index;
+    private readonly IReadOnlyList<SkillId>[] _opens;
+
+    /// <exception cref="InvalidSkillMapException">The skills make no sound map; the message names every fault.</exception>
+    public SkillMap(IReadOnlyList<Strand> strands, IReadOnlyList<Skill> skills)
+    {
+        ArgumentNullException.ThrowIfNull(strands);
+        ArgumentNullException.ThrowIfNull(skills);
+        List<string> faults = [.. skills.GroupBy(s => s.Id).Where(g => g.Count() > 1).Select(g => $"{g.Key} is there {g.Count()} times")];
+        var known = skills.Select(s => s.Id).ToHashSet();
+        faults.AddRange(skills.SelectMany(s => s.Needs.Where(n => !known.Contains(n)).Select(n => $"{s.Id} needs {n}, which does not exist")));
+        faults.AddRange(skills.Where(s => strands.All(t => t.Id != s.Strand)).Select(s => $"{s.Id} is of an unknown strand '{s.Strand}'"));
+        Skills = faults.Count == 0 ? InTeachingOrder(strands, skills, faults) : [];
+        if (faults.Count > 0)
+        {
+            throw new InvalidSkillMapException(faults);
+        }
+
+        Strands = strands;
+        _index = Skills.Select((skill, i) => (skill.Id, i)).ToDictionary(p => p.Id, p => p.i);
+        var opens = skills.SelectMany(s => s.Needs.Select(need => (need, s.Id))).ToLookup(p => p.need, p => p.Id);
+        _opens = [.. Skills.Select(s => (IReadOnlyList<SkillId>)[.. opens[s.Id].Order()])];
+    }
+
+    public IReadOnlyList<Strand> Strands { get; }
+
+    /// <summary>Every skill after what it needs; within that by season, then as written.</summary>
+    public IReadOnlyList<Skill> Skills { get; }
+
+    public Skill this[SkillId id] => Skills[IndexOf(id)];
+
+    /// <summary>The skill's place in <see cref="Skills"/>.</summary>
+    /// <exception cref="KeyNotFoundException">The map has no such skill.</exception>
+    public int IndexOf(SkillId id) => _index.TryGetValue(id, out var index) ? index : throw new KeyNotFoundException($"There is no skill '{id}'.");
+
+    public bool Has(SkillId id) => _index.ContainsKey(id);
+
+    /// <summary>Skills that need this one directly.</summary>
+    public IReadOnlyList<SkillId> Opens(SkillId id) => _opens[IndexOf(id)];
+
+    /// <summary>All prerequisites, near and far.</summary>
+    public IReadOnlySet<SkillId> AllNeeds(SkillId id)
+    {
+        HashSet<SkillId> found = [];
+        Stack<SkillId> open = new(this[id].Needs);
+        while (open.TryPop(out var next))
+        {
+            if (found.Add(next))
+            {
+                foreach (var need in this[next].Needs)
+                {
+                    open.Push(need);
+                }
+            }
+        }
+
+        return found;
+    }
+
+    // Kahn 1962, always taking the earliest season first; what is left at the end lies on a circle.
+    private static List<Skill> InTeachingOrder(IReadOnlyList<Strand> strands, IReadOnlyList<Skill> skills, List<string> faults)
+    {
+        var strandOrder = strands.Select((s, i) => (s.Id, i)).ToDictionary(p => p.Id, p => p.i);
+        List<Skill> ordered = [];
+        HashSet<SkillId> done = [];
+        var left = skills.Select((skill, at) => (skill, at)).OrderBy(p => p.skill.When).ThenBy(p => strandOrder[p.skill.Strand]).ThenBy(p => p.at).Select(p => p.skill).ToList();
+        while (left.FindIndex(s => s.Needs.All(done.Contains)) is >= 0 and var index)
+        {
+            done.Add(left[index].Id);
+            ordered.Add(left[index]);
+            left.RemoveAt(index);
+        }
+
+        if (left.Count > 0)
+        {
+            faults.Add($"these skills need each other in a circle, or need one that does: {string.Join(", ", left.Select(s => s.Id))}");
+        }
+
+        return ordered;
+    }
+}
+
+/// <summary>The content is not a sound map. <see cref="Exception.Message"/> lists every fault.</summary>
+public sealed class InvalidSkillMapException(IReadOnlyList<string> faults) : Exception("The skill map has faults: " + string.Join("; ", faults) + ".")
+{
+    public IReadOnlyList<string> Faults { get; } = faults;
+}

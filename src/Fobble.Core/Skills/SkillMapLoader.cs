@@ -1,0 +1,117 @@
+using Fobble.Core.Calendars;
+using Fobble.Core.ItemSets;
+using Fobble.Core.Numbers;
+
+namespace Fobble.Core.Skills;
+
+/// <summary>Reads the map from YAML: one file a strand (see Skills/Content).</summary>
+public static class SkillMapLoader
+{
+    /// <summary>The map that ships with Fobble.</summary>
+    public static SkillMap Shipped() => Load(ContentFile.In("Skills/Content"));
+
+    /// <exception cref="FormatException">A file can't be read or a field is missing; says which.</exception>
+    /// <exception cref="InvalidSkillMapException">The skills make no sound map.</exception>
+    public static SkillMap Load(IEnumerable<(string Name, string Text)> files)
+    {
+        var strands = files.Select(f => ContentFile.Read<StrandFile>(f.Name, f.Text)).OrderBy(s => s.Place).ToList();
+        return new SkillMap(
+            [.. strands.Select(s => new Strand(s.Strand, s.Name))],
+            [.. strands.SelectMany(s => s.Skills.Select(entry => ToSkill(s.Strand, entry)))]);
+    }
+
+    private static Skill ToSkill(string strand, SkillEntry entry)
+    {
+        void Must(bool holds, string what)
+        {
+            if (!holds)
+            {
+                throw new FormatException($"{entry.Id}: {what}");
+            }
+        }
+
+        Must(entry.Id.StartsWith(strand + ".", StringComparison.Ordinal), $"the id should begin with '{strand}.'");
+        Must(entry.Short.Length > 0, "a short name is missing");
+        Must(entry.ICan.StartsWith("I can ", StringComparison.Ordinal) || entry.ICan.StartsWith("I know ", StringComparison.Ordinal), "the sentence should begin with 'I can' or 'I know'");
+        Must(entry.LookFor.Count > 0, "nothing to look for is given");
+        Must(entry.Slips.Count > 0, "no usual slip is given");
+        Must(entry.Words.Count > 0, "no words are given");
+        Must(entry.ShownIn.Count > 0, "no representation is given");
+        Must(entry.Lessons is >= 2 and <= 4, "lessons should be 2 to 4");
+        return new Skill(
+            new SkillId(entry.Id),
+            strand,
+            entry.Short,
+            entry.ICan,
+            [.. entry.Needs.Select(n => new SkillId(n))],
+            ContentFile.Word<Season>(entry.Id, entry.When),
+            [.. entry.ShownIn.Select(r => ContentFile.Word<Representation>(entry.Id, r))],
+            NumberRange.Parse(entry.Range),
+            entry.Lessons,
+            entry.LookFor,
+            [.. entry.Slips.Select(s => new Slip(s.Id, s.Text, s.Confuses is [var one, var other] ? new Confusion(one, other) : null))],
+            [.. entry.Strategies.Select(s => new Strategy(s.Id, s.Text, s.Asked))],
+            entry.Words,
+            entry.Standards);
+    }
+
+#pragma warning disable CA1812 // Made by the YAML reader.
+    internal sealed record StrandFile
+    {
+        public string Strand { get; init; } = "";
+
+        public string Name { get; init; } = "";
+
+        public int Place { get; init; }
+
+        public List<SkillEntry> Skills { get; init; } = [];
+    }
+
+    internal sealed record SkillEntry
+    {
+        public string Id { get; init; } = "";
+
+        public string Short { get; init; } = "";
+
+        public string ICan { get; init; } = "";
+
+        public List<string> Needs { get; init; } = [];
+
+        public string When { get; init; } = "";
+
+        public List<string> ShownIn { get; init; } = [];
+
+        public string Range { get; init; } = "";
+
+        public int Lessons { get; init; }
+
+        public List<string> LookFor { get; init; } = [];
+
+        public List<SlipEntry> Slips { get; init; } = [];
+
+        public List<StrategyEntry> Strategies { get; init; } = [];
+
+        public List<string> Words { get; init; } = [];
+
+        public List<string> Standards { get; init; } = [];
+    }
+
+    internal sealed record SlipEntry
+    {
+        public string Id { get; init; } = "";
+
+        public string Text { get; init; } = "";
+
+        public List<int>? Confuses { get; init; }
+    }
+
+    internal sealed record StrategyEntry
+    {
+        public string Id { get; init; } = "";
+
+        public string Text { get; init; } = "";
+
+        public bool Asked { get; init; } = true;
+    }
+#pragma warning restore CA1812
+}

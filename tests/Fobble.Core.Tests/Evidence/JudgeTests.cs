@@ -1,0 +1,130 @@
+using Fobble.Core.Evidence;
+using Fobble.Core.Skills;
+using static Fobble.Core.Evidence.Support;
+using static Fobble.Core.Skills.Representation;
+using static Fobble.Core.Tests.Evidence.Record;
+
+namespace Fobble.Core.Tests.Evidence;
+
+/// <summary>Rule R10, strength and look again, clause by clause.</summary>
+public class JudgeTests
+{
+    private static readonly Observation[] JustSecure = [Saw(0, Alone), Saw(1, Alone, Picture), Saw(3, Alone)];
+
+    [Fact]
+    public void Nothing_seen_is_strength_nought()
+    {
+        var nothing = Judged(3);
+        nothing.Strength.ShouldBe(Strength.NotSeen);
+        nothing.Sentence.ShouldBe("Not seen yet.");
+        nothing.LookAgain.ShouldBeFalse();
+    }
+
+    [Theory]
+    [InlineData(Strength.Tried, NotYet, Together)]
+    [InlineData(Strength.Prompted, NotYet, Prompted)]
+    [InlineData(Strength.Nearly, Alone, NotYet)]
+    [InlineData(Strength.Prompted, Alone, Prompted, Together, NotYet)]
+    [InlineData(Strength.Tried, Alone, Prompted, Together, NotYet, NotYet)]
+    public void The_last_three_decide_below_secure(Strength expected, params Support[] results) =>
+        Judged(9, [.. results.Select((r, i) => Saw(i, r))]).Strength.ShouldBe(expected);
+
+    [Fact]
+    public void Three_alone_on_two_days_in_two_ways_is_secure()
+    {
+        var judgement = Judged(3, JustSecure);
+        judgement.Strength.ShouldBe(Strength.Secure);
+        judgement.SecureSince.ShouldBe(SchoolDay(3));
+        judgement.Clauses.ShouldAllBe(c => c.Holds);
+        judgement.Sentence.ShouldBe("Secure since 10 September: alone three times of the last three.");
+    }
+
+    [Fact]
+    public void One_day_is_not_enough_and_the_sentence_says_what_is_missing()
+    {
+        var judgement = Judged(0, Saw(0, Alone), Saw(0, Alone, Picture), Saw(0, Alone));
+        judgement.Strength.ShouldBe(Strength.Nearly);
+        judgement.Sentence.ShouldContain("on one more school day");
+    }
+
+    [Fact]
+    public void One_representation_is_not_enough_where_the_skill_lists_two()
+    {
+        Judged(3, Saw(0, Alone), Saw(1, Alone), Saw(3, Alone)).Sentence.ShouldContain("shown in one more way, such as with a drawing");
+        Judged(3, Saw(0, Alone, Spoken, skill: OneWay), Saw(1, Alone, Spoken, skill: OneWay), Saw(3, Alone, Spoken, skill: OneWay)).Strength.ShouldBe(Strength.Secure);
+    }
+
+    [Fact]
+    public void A_last_not_yet_takes_secure_away_until_the_next_success()
+    {
+        var judgement = Judged(4, [.. JustSecure, Saw(4, NotYet)]);
+        judgement.Strength.ShouldBe(Strength.Nearly);
+        judgement.SecureSince.ShouldBeNull();
+        judgement.Sentence.ShouldContain("once again after the last “not yet”");
+    }
+
+    [Fact]
+    public void Alone_again_fifteen_school_days_later_is_kept()
+    {
+        Judged(18, [.. JustSecure, Saw(17, Alone)]).Strength.ShouldBe(Strength.Secure);
+        var kept = Judged(18, [.. JustSecure, Saw(18, Alone)]);
+        kept.Strength.ShouldBe(Strength.Kept);
+        kept.Sentence.ShouldBe("Kept: secure since 10 September, and alone again on 1 October.");
+    }
+
+    [Fact]
+    public void Time_alone_never_lowers_strength_but_asks_to_look_again()
+    {
+        // Two spaced successes (days 0 and 3): look again after ten school days without another one.
+        Judged(13, JustSecure).LookAgain.ShouldBeFalse();
+        var later = Judged(14, JustSecure);
+        later.Strength.ShouldBe(Strength.Secure);
+        later.LookAgain.ShouldBeTrue();
+        later.Sentence.ShouldEndWith("Look again: last alone eleven school days ago.");
+    }
+
+    [Fact]
+    public void A_single_success_is_looked_at_again_after_three_school_days_and_not_on_the_same_day()
+    {
+        Judged(0, Saw(0, Alone)).LookAgain.ShouldBeFalse();
+        Judged(3, Saw(0, Alone)).LookAgain.ShouldBeFalse();
+        Judged(4, Saw(0, Alone)).LookAgain.ShouldBeTrue();
+    }
+
+    [Fact]
+    public void Lost_belief_asks_to_look_again_at_once()
+    {
+        var judgement = Judged(3, [.. JustSecure[..2], Saw(2, NotYet), Saw(3, NotYet)]);
+        judgement.Strength.ShouldBe(Strength.Nearly);
+        judgement.LookAgain.ShouldBeTrue();
+    }
+
+    [Fact]
+    public void The_light_rule_is_met_earlier_and_the_strict_one_later()
+    {
+        Observation[] two = [Saw(0, Alone), Saw(2, Alone)];
+        Judged(new() { Strictness = Strictness.Light }, 2, two).Strength.ShouldBe(Strength.Secure);
+        Judged(2, two).Strength.ShouldBe(Strength.Nearly);
+        Judged(new() { Strictness = Strictness.Strict }, 3, JustSecure).Strength.ShouldBe(Strength.Nearly);
+        Judged(new() { Strictness = Strictness.Strict }, 5, [.. JustSecure, Saw(5, Alone)]).Strength.ShouldBe(Strength.Secure);
+    }
+
+    [Fact]
+    public void Secure_holds_just_when_every_clause_holds() => RandomRecord.Sample(seen =>
+    {
+        var judgement = Judged(30, seen);
+        judgement.IsSecure.ShouldBe(judgement.Clauses.All(c => c.Holds));
+        judgement.Sentence.ShouldNotBeNullOrWhiteSpace();
+    });
+
+    [Fact]
+    public void The_short_form_agrees_with_the_full_one() => RandomRecord.Sample(seen =>
+    {
+        var mark = new Judge(Calendar, EvidenceSettings.Default).MarkOf(TwoWays, seen, SchoolDay(30));
+        var full = Judged(30, seen);
+        mark.ShouldBe(new Mark(full.Strength, full.Belief, full.LookAgain));
+    });
+
+    private static readonly Gen<Observation[]> RandomRecord = Gen.Select(Gen.Int[0, 25], Gen.Enum<Support>(), Gen.OneOf(Gen.Const(Objects), Gen.Const(Picture)))
+        .Array[1, 12].Select(all => all.OrderBy(r => r.Item1).Select(r => Saw(r.Item1, r.Item2, r.Item3)).ToArray());
+}

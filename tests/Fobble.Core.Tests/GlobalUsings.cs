@@ -1,0 +1,3 @@
+global using CsCheck;
+global using Shouldly;
+global using Xunit;

@@ -1,0 +1,70 @@
+using Fobble.Core.Activities;
+using Fobble.Core.Evidence;
+using Fobble.Core.MadeUpClass;
+using Fobble.Core.Numbers;
+using static Fobble.Core.Tests.Evidence.Record;
+
+namespace Fobble.Core.Tests.MadeUpClass;
+
+public class MadeUpClassTests
+{
+    private static readonly ChildId[] Children = [.. Enumerable.Range(1, 12).Select(i => new ChildId(i))];
+    private static readonly DateTimeOffset Now = new(SchoolDay(22).ToDateTime(new(7, 0)), TimeSpan.Zero);
+
+    [Fact]
+    public void A_child_holds_a_skill_only_with_all_it_needs_before_and_after_teaching() => Gen.ULong.Sample(seed =>
+    {
+        var random = new SeededRandom(seed);
+        var child = new MadeUpChild(new(1), Map, 0.5, random);
+        for (var lesson = 0; lesson < 40; lesson++)
+        {
+            child.Teach(random.Pick(Map.Skills).Id, Setting.Group, random);
+        }
+
+        child.Holds.ShouldAllBe(s => Map[s].Needs.All(child.Holds.Contains));
+    });
+
+    [Fact]
+    public void The_same_seed_plays_the_same_history()
+    {
+        var (one, other) = (Play(4), Play(4));
+        one.Observations.ShouldBe(other.Observations);
+        Play(5).Observations.ShouldNotBe(one.Observations);
+    }
+
+    [Fact]
+    public void Nothing_is_made_up_for_today_or_later()
+    {
+        var history = Play(4);
+        history.Observations.ShouldAllBe(o => o.At < Now && Calendar.IsSchoolDay(o.Day));
+        history.Away.ShouldAllBe(a => a.Day < SchoolDay(22));
+        history.Weeks.Count.ShouldBe(5);
+        history.Observations.Count.ShouldBeGreaterThan(200);
+    }
+
+    [Fact]
+    public void Secure_is_right_far_more_often_than_chance()
+    {
+        // What is judged secure should mostly be held: the judgement is measured on children whose state is known.
+        var random = new SeededRandom(9);
+        var (right, all) = (0, 0);
+        for (var id = 1; id <= 60; id++)
+        {
+            var child = new MadeUpChild(new(id), Map, 0.5, random);
+            foreach (var skill in Map.Skills.Take(25))
+            {
+                var seen = Enumerable.Range(0, 5).Select(i => child.Show(skill.Id, Setting.Choice, new(SchoolDay(i * 2).ToDateTime(new(9, 0)), TimeSpan.Zero), SchoolDay(i * 2), null, random)).ToArray();
+                if (Judged(9, seen).IsSecure)
+                {
+                    all++;
+                    right += child.Holds.Contains(skill.Id) ? 1 : 0;
+                }
+            }
+        }
+
+        all.ShouldBeGreaterThan(100);
+        ((double)right / all).ShouldBeGreaterThan(0.95);
+    }
+
+    private static History Play(ulong seed) => MadeUpHistory.Play(new(Map, ActivityLoader.Shipped(Map), Calendar, Children, Monday, Now, 2, seed));
+}
