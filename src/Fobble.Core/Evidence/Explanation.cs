@@ -1,3 +1,4 @@
+using System.Globalization;
 using Fobble.Core.Calendars;
 using Fobble.Core.Numbers;
 using Fobble.Core.Skills;
@@ -25,8 +26,8 @@ internal static class Explanation
             Strength.Tried => "Tried: so far only together with an adult, or not yet.",
             Strength.Prompted => $"With a prompt in the last three; not alone of late.{StillToCome(missing)}",
             Strength.Nearly => $"Nearly: alone {Words.Times(alone)} of the last {Words.Number(Math.Min(5, observations.Count))}.{StillToCome(missing)}",
-            Strength.Secure => $"Secure since {firstSecure:d MMMM}: alone {Words.Times(alone)} of the last {Words.Number(Math.Min(5, observations.Count))}.",
-            _ => $"Kept: secure since {firstSecure:d MMMM}, and alone again on {lastAlone:d MMMM}.",
+            Strength.Secure => $"Secure since {Words.Date(firstSecure!.Value)}: alone {Words.Times(alone)} of the last {Words.Number(Math.Min(5, observations.Count))}.",
+            _ => $"Kept: secure since {Words.Date(firstSecure!.Value)}, and alone again on {Words.Date(lastAlone!.Value)}.",
         };
         return mark.LookAgain ? sentence + LookAgain(mark, lastAlone, calendar, today) : sentence;
     }
@@ -38,7 +39,7 @@ internal static class Explanation
         var days = lastAlone is { } last ? calendar.SchoolDaysBetween(last, today) : 0;
         return days > 0
             ? $" Look again: last alone {Words.Count(days, "school day", "school days")} ago."
-            : $" Look again: the latest results leave it in doubt (belief {mark.Belief:0%}).";
+            : $" Look again: the latest results leave it in doubt (belief {Words.Percent(mark.Belief)}).";
     }
 }
 
@@ -50,6 +51,12 @@ public static class Words
     public static string Count(int number, string one, string many) => $"{Number(number)} {(number == 1 ? one : many)}";
 
     public static string More(int number, string one, string many) => number == 1 ? $"one more {one}" : $"{Number(Math.Max(0, number))} more {many}";
+
+    public static string Date(DateOnly day) => day.ToString("d MMMM", CultureInfo.InvariantCulture);
+
+    public static string Weekday(DateOnly day) => day.ToString("dddd", CultureInfo.InvariantCulture);
+
+    public static string Percent(double share) => $"{Math.Round(share * 100)} %";
 
     public static string Times(int number) => number switch
     {
@@ -82,6 +89,8 @@ public static class Words
         Support.Together => "together",
         _ => "not yet",
     };
+
+    public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 
     /// <summary>Joins as in speech: a, b and c.</summary>
     public static string List(IReadOnlyList<string> items) =>

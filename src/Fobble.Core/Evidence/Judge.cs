@@ -125,7 +125,7 @@ public sealed class Judge(SchoolCalendar calendar, EvidenceSettings settings)
         }
 
         clauses.Add(new("the last not a “not yet”", observations.Count > 0 && observations[^1].Support != Support.NotYet, observations.Count == 0 ? "seen once" : "once again after the last “not yet”"));
-        clauses.Add(new($"belief {rule.Belief:0%} or more", belief >= rule.Belief, $"a little more evidence (belief was {belief:0%} of {rule.Belief:0%})"));
+        clauses.Add(new($"belief {Words.Percent(rule.Belief)} or more", belief >= rule.Belief, $"a little more evidence (belief was {Words.Percent(belief)} of {Words.Percent(rule.Belief)})"));
         return clauses;
     }
 

@@ -44,7 +44,7 @@ public static class Reasons
         [
             again == 0
                 ? $"All {Words.Number(group.Children.Count)} are ready for {skill.InSentence} and not secure yet"
-                : $"{Capital(Words.Count(group.Children.Count - again, "child is", "children are"))} ready for {skill.InSentence}, {Words.Number(again)} to look at again",
+                : $"{Words.Capital(Words.Count(group.Children.Count - again, "child is", "children are"))} ready for {skill.InSentence}, {Words.Number(again)} to look at again",
         ];
         if (brief.Focus.Contains(group.Skill))
         {
@@ -98,9 +98,7 @@ public static class Reasons
     {
         0 => "today",
         1 => "yesterday",
-        < 7 => $"on {day:dddd}",
-        _ => $"on {day:d MMMM}",
+        < 7 => $"on {Words.Weekday(day)}",
+        _ => $"on {Words.Date(day)}",
     };
-
-    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 }

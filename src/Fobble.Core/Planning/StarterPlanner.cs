@@ -32,7 +32,7 @@ internal sealed class StarterPlanner(WeekRequest request)
     private static bool IsDue(int? since) => since is { } days && Windows.Any(w => days >= w.From && days <= w.To);
 
     private static string Reason(int again, int? since) => again > 0
-        ? $"{Words.Count(again, "child is", "children are")} due another look{(IsDue(since) ? $"; taught {Words.Count(since!.Value, "school day", "school days")} ago" : "")}."
+        ? $"{Words.Capital(Words.Count(again, "child is", "children are"))} due another look{(IsDue(since) ? $"; taught {Words.Count(since!.Value, "school day", "school days")} ago" : "")}."
         : $"Taught {Words.Count(since!.Value, "school day", "school days")} ago: time to bring it back.";
 
     private int? SinceTaught(SkillId skill, DateOnly day)

@@ -1,0 +1,109 @@
+using Fobble.Data.Model;
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+
+namespace Fobble.Data;
+
+/// <summary>The database: facts only. Days are stored as day numbers and instants as UTC milliseconds, small and quick to read.</summary>
+public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserContext<Adult, int>(options)
+{
+    public DbSet<School> Schools => Set<School>();
+
+    public DbSet<SchoolClass> Classes => Set<SchoolClass>();
+
+    public DbSet<Membership> Memberships => Set<Membership>();
+
+    public DbSet<Child> Children => Set<Child>();
+
+    public DbSet<Absence> Absences => Set<Absence>();
+
+    public DbSet<PairWish> PairWishes => Set<PairWish>();
+
+    public DbSet<TermRow> Terms => Set<TermRow>();
+
+    public DbSet<ClosureRow> Closures => Set<ClosureRow>();
+
+    public DbSet<LessonSlotRow> LessonSlots => Set<LessonSlotRow>();
+
+    public DbSet<PlannedDayRow> PlannedDays => Set<PlannedDayRow>();
+
+    public DbSet<GroupCycle> GroupCycles => Set<GroupCycle>();
+
+    public DbSet<GroupSession> GroupSessions => Set<GroupSession>();
+
+    public DbSet<GroupMember> GroupMembers => Set<GroupMember>();
+
+    public DbSet<ObservationRow> Observations => Set<ObservationRow>();
+
+    public DbSet<Withdrawal> Withdrawals => Set<Withdrawal>();
+
+    /// <summary>Options for a database file: foreign keys on, and up to five seconds of patience while another writer is at work.</summary>
+    public static void Configure(DbContextOptionsBuilder options, string file) =>
+        options.UseSqlite($"Data Source={file};Foreign Keys=True;Default Timeout=5");
+
+    /// <summary>Brings the schema up to date and switches to write-ahead logging, so that reading never waits for recording.</summary>
+    public void Prepare()
+    {
+        Database.Migrate();
+        Database.ExecuteSqlRaw("PRAGMA journal_mode=WAL");
+    }
+
+    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
+    {
+        configurationBuilder.Properties<DateOnly>().HaveConversion<DayConverter>();
+        configurationBuilder.Properties<DateTimeOffset>().HaveConversion<InstantConverter>();
+    }
+
+    protected override void OnModelCreating(ModelBuilder builder)
+    {
+        base.OnModelCreating(builder);
+        builder.Entity<Membership>().HasKey(m => new { m.ClassId, m.AdultId });
+        builder.Entity<Absence>().HasKey(a => new { a.ChildId, a.Day });
+        builder.Entity<PairWish>(e =>
+        {
+            e.HasKey(w => new { w.FirstId, w.SecondId });
+            e.HasOne(w => w.First).WithMany().HasForeignKey(w => w.FirstId);
+            e.HasOne(w => w.Second).WithMany().HasForeignKey(w => w.SecondId);
+        });
+        builder.Entity<TermRow>().HasOne<School>().WithMany().HasForeignKey(t => t.SchoolId);
+        builder.Entity<ClosureRow>().HasOne<School>().WithMany().HasForeignKey(t => t.SchoolId);
+        builder.Entity<LessonSlotRow>().HasOne<SchoolClass>().WithMany().HasForeignKey(s => s.ClassId);
+        builder.Entity<PlannedDayRow>(e =>
+        {
+            e.HasOne<SchoolClass>().WithMany().HasForeignKey(d => d.ClassId);
+            e.HasIndex(d => new { d.ClassId, d.Day }).IsUnique();
+        });
+        builder.Entity<PlannedStarterRow>().HasOne<PlannedDayRow>().WithMany(d => d.Starters).HasForeignKey(s => s.PlannedDayId);
+        builder.Entity<GroupCycle>(e =>
+        {
+            e.HasOne<SchoolClass>().WithMany().HasForeignKey(c => c.ClassId);
+            e.HasIndex(c => new { c.ClassId, c.Monday });
+        });
+        builder.Entity<GroupSession>(e =>
+        {
+            e.HasOne<SchoolClass>().WithMany().HasForeignKey(s => s.ClassId);
+            e.HasIndex(s => new { s.ClassId, s.Day });
+        });
+        builder.Entity<GroupMember>(e =>
+        {
+            e.HasKey(m => new { m.SessionId, m.ChildId });
+            e.HasOne<GroupSession>().WithMany(s => s.Members).HasForeignKey(m => m.SessionId);
+        });
+        builder.Entity<ObservationRow>(e =>
+        {
+            e.Property(o => o.Id).ValueGeneratedNever();
+            e.HasIndex(o => new { o.ChildId, o.Skill, o.At });
+            e.HasIndex(o => o.SessionId);
+            e.HasOne<GroupSession>().WithMany().HasForeignKey(o => o.SessionId).OnDelete(DeleteBehavior.Restrict);
+            e.HasOne(o => o.Withdrawal).WithOne().HasForeignKey<Withdrawal>(w => w.ObservationId);
+        });
+        builder.Entity<Withdrawal>().HasKey(w => w.ObservationId);
+    }
+
+#pragma warning disable CA1812 // Made by EF Core.
+    private sealed class DayConverter() : ValueConverter<DateOnly, int>(day => day.DayNumber, number => DateOnly.FromDayNumber(number));
+
+    private sealed class InstantConverter() : ValueConverter<DateTimeOffset, long>(at => at.ToUnixTimeMilliseconds(), ms => DateTimeOffset.FromUnixTimeMilliseconds(ms));
+#pragma warning restore CA1812
+}

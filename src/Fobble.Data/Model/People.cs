@@ -1,0 +1,97 @@
+using Microsoft.AspNetCore.Identity;
+
+namespace Fobble.Data.Model;
+
+public sealed class School
+{
+    public int Id { get; set; }
+
+    public required string Name { get; set; }
+}
+
+public sealed class SchoolClass
+{
+    public int Id { get; set; }
+
+    public int SchoolId { get; set; }
+
+    public School? School { get; set; }
+
+    public required string Name { get; set; }
+
+    public List<Membership> Members { get; } = [];
+
+    public List<Child> Children { get; } = [];
+}
+
+/// <summary>An adult who signs in. What they may do hangs on their membership of a class.</summary>
+public sealed class Adult : IdentityUser<int>
+{
+    public required string FullName { get; set; }
+}
+
+public enum ClassRole
+{
+    /// <summary>Plans, groups, imports and records.</summary>
+    LeadTeacher,
+
+    /// <summary>Sees the class and records.</summary>
+    Assistant,
+
+    /// <summary>Sees the class.</summary>
+    MathsLead,
+}
+
+public sealed class Membership
+{
+    public int ClassId { get; set; }
+
+    public SchoolClass? Class { get; set; }
+
+    public int AdultId { get; set; }
+
+    public Adult? Adult { get; set; }
+
+    public ClassRole Role { get; set; }
+}
+
+public sealed class Child
+{
+    public int Id { get; set; }
+
+    public int ClassId { get; set; }
+
+    public SchoolClass? Class { get; set; }
+
+    public required string GivenName { get; set; }
+
+    public required string FamilyName { get; set; }
+
+    public DateOnly? Born { get; set; }
+}
+
+/// <summary>A child was away for a day. No row means present.</summary>
+public sealed class Absence
+{
+    public int ChildId { get; set; }
+
+    public Child? Child { get; set; }
+
+    public DateOnly Day { get; set; }
+
+    public int MarkedBy { get; set; }
+}
+
+/// <summary>Two children who are to be kept apart, or together, in groups.</summary>
+public sealed class PairWish
+{
+    public int FirstId { get; set; }
+
+    public Child? First { get; set; }
+
+    public int SecondId { get; set; }
+
+    public Child? Second { get; set; }
+
+    public bool Together { get; set; }
+}

@@ -1,0 +1,172 @@
+using System.Text;
+using CsvHelper;
+
+namespace Fobble.Formats.ClassLists;
+
+/// <summary>
+/// Reads a class list from CSV (RFC 4180 and its common variations): comma, semicolon or tab, quotes, any line ends, a byte order
+/// mark or none, columns in any order. Collects every fault instead of stopping at the first.
+/// </summary>
+public static class ClassListReader
+{
+    public const int LongestName = 80;
+    public const int MostChildren = 200;
+    private const int OldestYears = 13;
+
+    /// <param name="today">Birth dates must lie before it, and not by more than thirteen years.</param>
+    public static ClassListReading Read(byte[] file, DateOnly today)
+    {
+        ArgumentNullException.ThrowIfNull(file);
+        List<ClassListFault> faults = [];
+        List<string> notes = [];
+        var text = Decode(file, notes);
+        var rows = Rows(text, faults);
+        if (rows.Count == 0)
+        {
+            return new([], faults.Count > 0 ? faults : [new(1, null, "The file is empty.")], notes);
+        }
+
+        var columns = ClassListColumns.Find(rows[0].Fields);
+        if (!columns.HasNames)
+        {
+            faults.Add(new(rows[0].Line, null, $"No column of names was found. The headings are {string.Join(", ", rows[0].Fields.Select(h => $"“{h}”"))}; call them {ClassListColumns.Usual}."));
+            return new([], faults, notes);
+        }
+
+        var dates = BirthDates.For(rows.Skip(1).Select(r => Field(r, columns.Born)));
+        if (dates.Note is { } note)
+        {
+            notes.Add(note);
+        }
+
+        List<ClassListChild> children = [.. rows.Skip(1).Select(row => Child(row, columns, dates, today, faults)).OfType<ClassListChild>()];
+        foreach (var twice in children.GroupBy(c => (Same(c.GivenName), Same(c.FamilyName), c.Born)).Where(g => g.Count() > 1))
+        {
+            faults.AddRange(twice.Skip(1).Select(c => new ClassListFault(c.Row, columns.Heading(columns.Given ?? columns.Full), $"{c.GivenName} {c.FamilyName} is on line {twice.First().Row} already.".Replace("  ", " ", StringComparison.Ordinal))));
+        }
+
+        if (children.Count == 0 && faults.Count == 0)
+        {
+            faults.Add(new(rows[0].Line, null, "The file has headings but no children."));
+        }
+
+        if (children.Count > MostChildren)
+        {
+            faults.Add(new(children[MostChildren].Row, null, $"More than {MostChildren} children: is this the list of one class?"));
+        }
+
+        return new(children, [.. faults.OrderBy(f => f.Row)], notes);
+    }
+
+    /// <summary>Names are the same when they differ in case, spaces or the way accents are encoded only.</summary>
+    public static string Same(string name) =>
+        string.Join(' ', name.Normalize(NormalizationForm.FormKC).ToUpperInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries));
+
+    private static string Decode(byte[] file, List<string> notes)
+    {
+        try
+        {
+            using var reader = new StreamReader(new MemoryStream(file), new UTF8Encoding(false, throwOnInvalidBytes: true), detectEncodingFromByteOrderMarks: true);
+            return reader.ReadToEnd();
+        }
+        catch (DecoderFallbackException)
+        {
+            notes.Add("The file is not in Unicode; it was read as Western European. Check names with accents.");
+            return Encoding.Latin1.GetString(file);
+        }
+    }
+
+    private static List<(int Line, IReadOnlyList<string> Fields)> Rows(string text, List<ClassListFault> faults)
+    {
+        List<(int, IReadOnlyList<string>)> rows = [];
+        var options = new CsvReaderOptions
+        {
+            Separator = SeparatorOf(text),
+            HasHeader = false,
+            TrimWhitespace = true,
+            TrackLineNumbers = true,
+
+            // One forgotten quote then spoils one line and not the rest of the file.
+            AllowLineBreaksInQuotes = false,
+            OnMalformedRecord = bad => faults.Add(new((int)bad.LineNumber, null, "The quotes on this line do not match; a quote inside a name has to be doubled, and the name put in quotes.")),
+        };
+        using var reader = CsvReader.FromText(text, options);
+        while (reader.Read())
+        {
+            var fields = Enumerable.Range(0, reader.FieldCount).Select(i => reader.GetString(i).Trim()).ToList();
+            if (fields.Any(f => f.Length > 0))
+            {
+                rows.Add(((int)reader.LineNumber, fields));
+            }
+        }
+
+        return rows;
+    }
+
+    // The separator is the one that the heading uses most, quotes aside.
+    private static char SeparatorOf(string text)
+    {
+        var heading = text.Split('\n').FirstOrDefault(line => !string.IsNullOrWhiteSpace(line)) ?? "";
+        var bare = string.Concat(heading.Split('"').Where((_, i) => i % 2 == 0));
+        return new[] { ',', ';', '\t' }.MaxBy(separator => bare.Count(letter => letter == separator));
+    }
+
+    private static string Field((int Line, IReadOnlyList<string> Fields) row, int? column) =>
+        column is { } index && index < row.Fields.Count ? row.Fields[index].Trim() : "";
+
+    private static ClassListChild? Child(
+        (int Line, IReadOnlyList<string> Fields) row, ClassListColumns columns, BirthDates dates, DateOnly today, List<ClassListFault> faults)
+    {
+        var before = faults.Count;
+        if (row.Fields.Count > columns.Headings.Count && row.Fields.Skip(columns.Headings.Count).Any(f => f.Trim().Length > 0))
+        {
+            faults.Add(new(row.Line, null, $"This line has {row.Fields.Count} fields, the heading {columns.Headings.Count}: a separator inside a name needs quotes around the name."));
+        }
+
+        var (given, family) = columns.Given is null ? Apart(Field(row, columns.Full)) : (Field(row, columns.Given), Field(row, columns.Family));
+        var nameColumn = columns.Heading(columns.Given ?? columns.Full);
+        if (given.Length == 0)
+        {
+            faults.Add(new(row.Line, nameColumn, "The first name is missing."));
+        }
+
+        if (given.Length > LongestName || family.Length > LongestName)
+        {
+            faults.Add(new(row.Line, nameColumn, $"A name of more than {LongestName} letters: are the columns in the right places?"));
+        }
+
+        if ((given + family).Any(char.IsControl))
+        {
+            faults.Add(new(row.Line, nameColumn, "The name runs over a line end or holds a hidden character."));
+        }
+
+        DateOnly? born = null;
+        var birth = Field(row, columns.Born);
+        if (birth.Length > 0)
+        {
+            born = dates.Read(birth);
+            var reason = born is not { } day ? $"“{birth}” can't be read as a date; write it like 2021-11-30."
+                : day >= today ? $"“{birth}” lies in the future."
+                : day < today.AddYears(-OldestYears) ? $"“{birth}” is more than {OldestYears} years ago."
+                : null;
+            if (reason is not null)
+            {
+                faults.Add(new(row.Line, columns.Heading(columns.Born), reason));
+            }
+        }
+
+        return faults.Count > before ? null : new ClassListChild(row.Line, given, family, born);
+    }
+
+    // "Okafor, Ada" or "Ada Okafor"; a single word is a first name.
+    private static (string Given, string Family) Apart(string full)
+    {
+        if (full.Split(',', 2, StringSplitOptions.TrimEntries) is [var family, var given])
+        {
+            return (given, family);
+        }
+
+        var last = full.LastIndexOf(' ');
+        return last < 0 ? (full, "") : (full[..last].Trim(), full[(last + 1)..]);
+    }
+}
