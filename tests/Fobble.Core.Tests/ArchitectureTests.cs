@@ -9,6 +9,7 @@ public class ArchitectureTests
     [
         ("Numbers", []),
         ("Calendars", []),
+        ("People", []),
         ("Pictures", ["Numbers"]),
         ("ItemSets", ["Numbers", "Pictures"]),
         ("Skills", ["Numbers", "Calendars", "ItemSets"]),

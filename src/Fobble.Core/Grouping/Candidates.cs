@@ -52,16 +52,11 @@ public static class Candidates
         ];
     }
 
-    /// <summary>In how many of the last cycles each pair was in one group.</summary>
-    public static IReadOnlyDictionary<ChildPair, int> MetLately(IReadOnlyList<PastGroup> past)
+    /// <summary>The children of each group of the last cycles.</summary>
+    public static IReadOnlyList<IReadOnlyList<ChildId>> MetLately(IReadOnlyList<PastGroup> past)
     {
         var cycles = past.Select(p => p.Cycle).Distinct().OrderDescending().Take(CyclesRemembered).ToHashSet();
-        return past
-            .Where(p => cycles.Contains(p.Cycle))
-            .SelectMany(p => GroupScore.Pairs(new FormedGroup(p.Skill, 0, p.Children)).Select(pair => (pair, p.Cycle)))
-            .Distinct()
-            .GroupBy(m => m.pair)
-            .ToDictionary(g => g.Key, g => g.Count());
+        return [.. past.Where(p => cycles.Contains(p.Cycle)).Select(p => p.Children)];
     }
 
     /// <summary>School days since the child's last group; null if there was none.</summary>

@@ -26,12 +26,14 @@ public static class GroupScore
     private static int OfGroup(GroupingProblem problem, Dictionary<ChildId, Candidate> candidates, FormedGroup group)
     {
         var worth = group.Children.Sum(c => candidates[c].Worths.GetValueOrDefault(group.Skill)?.Total ?? 0);
-        var met = Pairs(group).Sum(pair => problem.MetLately.GetValueOrDefault(pair));
+        var met = problem.MetLately.Sum(past => Pairs(past.Count(group.Children.Contains)));
         var slips = group.Children.Select(c => candidates[c].Slips.GetValueOrDefault(group.Skill)).OfType<string>().Distinct().Count();
         return worth - (PairMetCost * met) - (FurtherSlipCost * Math.Max(0, slips - 1));
     }
 
-    public static IEnumerable<ChildPair> Pairs(FormedGroup group) =>
+    private static int Pairs(int children) => children * (children - 1) / 2;
+
+    private static IEnumerable<ChildPair> Pairs(FormedGroup group) =>
         group.Children.SelectMany((one, i) => group.Children.Skip(i + 1).Select(other => new ChildPair(one, other)));
 
     /// <summary>Every rule that the groups break; none for a sound set.</summary>

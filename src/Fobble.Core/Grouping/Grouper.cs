@@ -1,3 +1,4 @@
+using System.Globalization;
 using Fobble.Core.Evidence;
 using Fobble.Core.Skills;
 using Google.OrTools.Sat;
@@ -6,38 +7,81 @@ namespace Fobble.Core.Grouping;
 
 /// <summary>
 /// Finds the best groups (rule R13) with OR-Tools CP-SAT: a child goes to one of several possible copies of a skill; open copies take
-/// a slot each. Deterministic: one worker, a fixed seed, work counted instead of time, and a tie-break that is part of the objective.
+/// a slot each. Deterministic: one worker, a fixed seed, and work counted instead of time.
 /// </summary>
 public static class Grouper
 {
-    // A malformed string ends the process, so it is built here only and held by a test.
-    internal const string Parameters = "num_workers:1 random_seed:7 linearization_level:2 cp_model_probing_level:0 max_deterministic_time:3";
+    /// <summary>Options of each child that the first look considers, the most worth first.</summary>
+    private const int FirstLook = 5;
 
-    private const int TieBreak = 16384;
+    private const double FirstWork = 0.4;
+    private const double SecondWork = 0.6;
 
     /// <summary>The best groups within a fixed amount of work; says whether they are proven best.</summary>
     public static GroupingResult Form(GroupingProblem problem)
     {
         ArgumentNullException.ThrowIfNull(problem);
+
+        // A first look at each child's best options gives a set of groups that is good. No set can have more points than every child
+        // at its best; so an option that lies further below its child's best than the two are apart can be in no better set.
+        var narrow = WithOptions(problem, (_, rank, _) => rank < FirstLook);
+        var first = Solve(problem, narrow, FirstWork, []);
+        var gap = MostThinkable(problem) - first.Score;
+        var open = WithOptions(problem, (_, _, below) => below <= gap);
+        var widened = open.Children.Zip(narrow.Children).Any(pair => pair.First.Worths.Keys.Except(pair.Second.Worths.Keys).Any());
+        if (first.ProvenBest && !widened)
+        {
+            return first;
+        }
+
+        var second = Solve(problem, open, SecondWork, first.Groups);
+        var (best, bound) = (second.Score >= first.Score ? second : first, Math.Min(second.Bound, MostThinkable(problem)));
+        return best with { Bound = Math.Max(bound, best.Score), ProvenBest = second.ProvenBest || bound <= best.Score };
+    }
+
+    // A malformed string ends the process, so it is built here only and held by a test. Work is counted by the solver in its own
+    // units, about a second each, and not by the clock: that keeps the answer the same on slow machines.
+    internal static string Parameters(double work) =>
+        string.Create(CultureInfo.InvariantCulture, $"num_workers:1 random_seed:7 linearization_level:2 cp_model_probing_level:0 max_deterministic_time:{work:0.0}");
+
+    private static int MostThinkable(GroupingProblem problem) =>
+        problem.Children.Sum(c => Math.Max(BestOf(c), -GroupScore.CostOfLeavingOut(c, problem.Rules)));
+
+    private static int BestOf(Candidate candidate) => candidate.Worths.Values.Select(w => w.Total).DefaultIfEmpty(int.MinValue).Max();
+
+    private static GroupingProblem WithOptions(GroupingProblem problem, Func<Candidate, int, int, bool> keep) => problem with
+    {
+        Children =
+        [
+            .. problem.Children.Select(c => c with
+            {
+                Worths = c.Worths.OrderByDescending(w => w.Value.Total).ThenBy(w => w.Key).Where((w, rank) => keep(c, rank, BestOf(c) - w.Value.Total)).ToDictionary(w => w.Key, w => w.Value),
+            }),
+        ],
+    };
+
+    private static GroupingResult Solve(GroupingProblem whole, GroupingProblem problem, double work, IReadOnlyList<FormedGroup> hint)
+    {
         var build = new Build(problem);
-        var solver = new CpSolver { StringParameters = Parameters };
+        build.Hint(hint);
+        var solver = new CpSolver { StringParameters = Parameters(work) };
         var status = solver.Solve(build.Model);
+        if (status == CpSolverStatus.Unknown)
+        {
+            // Out of work before anything was found: no group at all is always allowed.
+            return new GroupingResult([], [.. whole.Children.Select(c => c.Child)], GroupScore.Of(whole, []), false, MostThinkable(whole));
+        }
+
         if (status is not (CpSolverStatus.Optimal or CpSolverStatus.Feasible))
         {
-            // No group at all is always allowed, so this is a fault of the model and not of the wishes.
-            throw new InvalidOperationException($"The solver ended with {status}.");
+            throw new InvalidOperationException($"The solver ended with {status}: the model is at fault, not the wishes.");
         }
 
         var groups = build.Read(solver);
         var placed = groups.SelectMany(g => g.Children).ToHashSet();
-        var score = GroupScore.Of(problem, groups);
+        var score = GroupScore.Of(whole, groups);
         var proven = status == CpSolverStatus.Optimal;
-        return new GroupingResult(
-            groups,
-            [.. problem.Children.Select(c => c.Child).Where(c => !placed.Contains(c))],
-            score,
-            proven,
-            proven ? score : build.BoundFrom(solver.BestObjectiveBound));
+        return new GroupingResult(groups, [.. whole.Children.Select(c => c.Child).Where(c => !placed.Contains(c))], score, proven, proven ? score : build.BoundFrom(solver.BestObjectiveBound));
     }
 
     private sealed class Build
@@ -46,25 +90,41 @@ public static class Grouper
         private readonly List<Copy> _copies = [];
         private readonly List<SlotClass> _slotClasses;
         private readonly LinearExprBuilder _objective = LinearExpr.NewBuilder();
-        private readonly int _tieRange;
         private int _constant;
 
         public Build(GroupingProblem problem)
         {
             _problem = problem;
-            _tieRange = (TieBreak - 1) / Math.Max(1, problem.Children.Count);
             _slotClasses = ClassesOfSlots(problem);
             AddCopies();
             AddSlots();
             AddChildren();
             AddPairs();
+            AddMeetings();
             AddSlips();
             Model.Maximize(_objective);
         }
 
         public CpModel Model { get; } = new();
 
-        public int BoundFrom(double bound) => (int)Math.Floor(bound / TieBreak) + _constant;
+        public int BoundFrom(double bound) => (int)Math.Floor(bound + 1e-6) + _constant;
+
+        /// <summary>Starts the search from groups that are known to be possible.</summary>
+        public void Hint(IReadOnlyList<FormedGroup> groups)
+        {
+            foreach (var bySkill in groups.GroupBy(g => g.Skill))
+            {
+                // Copies are numbered by their first child.
+                foreach (var (group, copy) in bySkill.OrderBy(g => g.Children[0]).Zip(_copies.Where(c => c.Skill == bySkill.Key)))
+                {
+                    Model.AddHint(copy.Open, 1);
+                    foreach (var (candidate, member) in copy.Members)
+                    {
+                        Model.AddHint(member, group.Children.Contains(candidate.Child) ? 1 : 0);
+                    }
+                }
+            }
+        }
 
         public IReadOnlyList<FormedGroup> Read(CpSolver solver)
         {
@@ -127,6 +187,8 @@ public static class Grouper
                 }
             }
 
+            // Follows from the sizes, but only for whole groups; saying so tells the solver before it searches.
+            Model.Add(LinearExpr.Sum(_copies.Select(c => c.Open)) <= Math.Min(_problem.Slots, _problem.Children.Count / _problem.Rules.MinSize));
             for (var i = 0; i < _slotClasses.Count; i++)
             {
                 var index = i;
@@ -145,7 +207,7 @@ public static class Grouper
                 for (var i = 0; i < places.Count; i++)
                 {
                     var points = candidate.Worths[places[i].Skill].Total + leftOut;
-                    _objective.AddTerm(places[i].Members[candidate], ((long)points * TieBreak) + Hash(candidate.Child, places[i].Skill, i));
+                    _objective.AddTerm(places[i].Members[candidate], points);
                 }
             }
         }
@@ -174,15 +236,33 @@ public static class Grouper
                         Model.Add(alone == 0);
                     }
                 }
+            }
+        }
 
-                foreach (var (pair, met) in _problem.MetLately)
+        // Children who met before cost as many points as pairs of them meet again. With n of a past group's children in a copy
+        // that is n(n − 1)/2, which is convex: the lines through its neighbouring points, t·n − t(t + 1)/2, hold it exactly and
+        // tell the solver far more than a literal for each pair would.
+        private void AddMeetings()
+        {
+            var candidates = _problem.Children.ToDictionary(c => c.Child);
+            foreach (var copy in _copies)
+            {
+                foreach (var met in _problem.MetLately)
                 {
-                    if (Member(copy, candidates, pair.First) is { } one && Member(copy, candidates, pair.Second) is { } other)
+                    var members = met.Select(child => Member(copy, candidates, child)).OfType<BoolVar>().ToList();
+                    var most = Math.Min(members.Count, _problem.Rules.MaxSize);
+                    if (most < 2)
                     {
-                        var both = Model.NewBoolVar("");
-                        Model.AddBoolOr([one.Not(), other.Not(), both]);
-                        _objective.AddTerm(both, -(long)GroupScore.PairMetCost * met * TieBreak);
+                        continue;
                     }
+
+                    var again = Model.NewIntVar(0, most * (most - 1) / 2, "");
+                    for (var t = 1; t < most; t++)
+                    {
+                        Model.Add(again >= (t * LinearExpr.Sum(members)) - (t * (t + 1) / 2));
+                    }
+
+                    _objective.AddTerm(again, -GroupScore.PairMetCost);
                 }
             }
         }
@@ -210,7 +290,7 @@ public static class Grouper
                 }).ToList();
                 var further = Model.NewIntVar(0, kinds.Count - 1, "");
                 Model.Add(further >= LinearExpr.Sum(present) - 1);
-                _objective.AddTerm(further, -(long)GroupScore.FurtherSlipCost * TieBreak);
+                _objective.AddTerm(further, -GroupScore.FurtherSlipCost);
             }
         }
 
@@ -219,13 +299,6 @@ public static class Grouper
 
         private static BoolVar? Member(Copy copy, Dictionary<ChildId, Candidate> candidates, ChildId child) =>
             candidates.TryGetValue(child, out var candidate) ? copy.Members.GetValueOrDefault(candidate) : null;
-
-        // Equal sets of groups are told apart by this, so that the same wishes give the same groups on every machine.
-        private long Hash(ChildId child, SkillId skill, int copy)
-        {
-            var hash = Numbers.SeededRandom.SeedOf($"{child.Value}|{skill.Value}|{copy}");
-            return (long)(hash % (ulong)_tieRange);
-        }
     }
 
     private sealed record Copy(SkillId Skill, BoolVar Open, Dictionary<Candidate, BoolVar> Members, List<BoolVar> InClass);

@@ -52,8 +52,8 @@ public readonly record struct ChildPair
 
 /// <summary>Forms groups for one cycle: at most one group a slot, one skill a group, each child in at most one group.</summary>
 /// <param name="Slots">Number of slots.</param>
-/// <param name="MetLately">In how many of the last cycles a pair was in one group; pairs that were not are left out.</param>
-public sealed record GroupingProblem(IReadOnlyList<Candidate> Children, int Slots, GroupRules Rules, IReadOnlyDictionary<ChildPair, int> MetLately);
+/// <param name="MetLately">The groups of the last cycles: two of their children who meet again cost points.</param>
+public sealed record GroupingProblem(IReadOnlyList<Candidate> Children, int Slots, GroupRules Rules, IReadOnlyList<IReadOnlyList<ChildId>> MetLately);
 
 /// <summary>A group on one skill in one slot, children in order of id.</summary>
 public sealed record FormedGroup(SkillId Skill, int Slot, IReadOnlyList<ChildId> Children);

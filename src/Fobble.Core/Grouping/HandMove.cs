@@ -47,7 +47,7 @@ public static class HandMove
         }
 
         var group = groups[index];
-        var met = group.Children.Where(other => problem.MetLately.ContainsKey(new ChildPair(child, other))).Select(name).ToList();
+        var met = group.Children.Where(other => problem.MetLately.Any(past => past.Contains(child) && past.Contains(other))).Select(name).ToList();
         var sat = met.Count == 0 ? "" : $" Was in a group with {Words.List(met)} lately.";
         var fits = problem.Children.FirstOrDefault(c => c.Child == child)?.Worths.ContainsKey(group.Skill) == true;
         return (fits ? Reasons.ForChild(child, group.Skill, brief) : brief.Evidence.ReadyBecause(child, group.Skill)) + sat;

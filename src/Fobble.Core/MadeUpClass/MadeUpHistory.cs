@@ -35,6 +35,7 @@ public static class MadeUpHistory
         List<MadeUpWeek> weeks = [];
         Dictionary<ChildId, DateOnly> lastTurn = [];
         var today = DateOnly.FromDateTime(request.Now.DateTime);
+        Check();
         for (var monday = SchoolCalendar.MondayOf(request.From); monday <= today; monday = monday.AddDays(7))
         {
             var evidence = new ClassEvidence(request.Map, request.Calendar, EvidenceSettings.Default, request.Children, seen, monday);
@@ -47,10 +48,10 @@ public static class MadeUpHistory
                 if (past)
                 {
                     away.AddRange(children.Except(here).Select(c => (c.Id, day.Day)));
-                    Teach(here, day.Focus.Skill, Setting.Carpet, 5, day.Day);
+                    Teach(here, day.Focus.Skill, Setting.Carpet, 8, day.Day);
                     foreach (var starter in day.Starters)
                     {
-                        Record(random.Shuffled(here).Take(3), starter.Skill, Setting.Carpet, day.Day, 9.2);
+                        Record(random.Shuffled(here).Take(6), starter.Skill, Setting.Carpet, day.Day, 9.2);
                     }
                 }
 
@@ -66,6 +67,7 @@ public static class MadeUpHistory
                     if (past)
                     {
                         Teach(members, skill, Setting.Group, members.Count, day.Day);
+                        Record(members, skill, Setting.Group, day.Day, 10.6);
                     }
                 }
 
@@ -76,6 +78,19 @@ public static class MadeUpHistory
         }
 
         return new History(weeks, [.. seen.OrderBy(o => o.At)], away);
+
+        // The year begins with a short check of each child, one to one, skill by skill as far as what they need goes.
+        void Check()
+        {
+            var day = request.Calendar.OnOrAfter(request.From) ?? request.From;
+            foreach (var child in children)
+            {
+                foreach (var skill in request.Map.Skills.Where(s => s.Needs.All(child.Holds.Contains)))
+                {
+                    Record([child], skill.Id, Setting.OneToOne, day, 11);
+                }
+            }
+        }
 
         void Teach(IReadOnlyList<MadeUpChild> who, SkillId skill, Setting setting, int recorded, DateOnly day)
         {

@@ -63,9 +63,11 @@ public static class WeekPlanner
         var finished = given.Count >= skill.Lessons;
         var ready = evidence.Share(child => evidence.IsReady(child, skill.Id));
         var known = evidence.Share(child => evidence[child, skill.Id].Strength >= Strength.Nearly);
-        var inPlace = skill.Needs.All(need => IsInPlace(need, evidence, taught));
+        var shown = skill.Needs.All(need => evidence.Share(child => evidence[child, need].Strength >= Strength.Nearly) >= InPlaceWith);
+        var inPlace = shown || skill.Needs.All(need => IsInPlace(need, evidence, taught));
 
-        var score = 100 * (inPlace ? Math.Max(ready, 1 - known) : ready);
+        // Children whose prerequisites were taught but not yet seen count half: they may well be ready by then.
+        var score = 100 * (inPlace && !shown ? ready + ((1 - known - ready) / 2) : ready);
         score += recent && !finished ? ContinueBonus : 0;
         score += WorthOfEachOpened * Math.Min(5, evidence.Map.Opens(skill.Id).Count);
         score -= AheadOfSeasonCost * Math.Max(0, skill.When - evidence.Calendar.SeasonOf(day));
@@ -75,7 +77,7 @@ public static class WeekPlanner
         score -= inPlace ? 0 : 4000;
         score -= known >= KnownBy ? 2000 : 0;
         score -= finished ? 1000 : 0;
-        return new Weighed(skill, score, given.Count, ready, known, recent && !finished);
+        return new Weighed(skill, score, given.Count, ready, known, recent && !finished, shown);
     }
 
     private static bool IsInPlace(SkillId need, ClassEvidence evidence, List<TaughtLesson> taught) =>
@@ -101,7 +103,7 @@ public static class WeekPlanner
     private static double MetBy(Activity activity, WeekRequest request) =>
         activity.Skills.Max(s => request.Evidence.Share(child => request.Evidence[child, s.Skill].Strength >= Strength.Prompted));
 
-    private sealed record Weighed(Skill Skill, double Score, int Given, double Ready, double Known, bool CarriesOn)
+    private sealed record Weighed(Skill Skill, double Score, int Given, double Ready, double Known, bool CarriesOn, bool Shown)
     {
         public string Reason(ClassEvidence evidence)
         {
@@ -110,7 +112,7 @@ public static class WeekPlanner
             var known = (int)Math.Round(Known * of);
             var start = CarriesOn ? $"Carries on from lesson {Words.Number(Given)}" : Given > 0 && Given >= Skill.Lessons ? "Comes back once more" : "New this week";
             var have = known == 0 ? "nobody has it yet" : $"{Words.Number(known)} {(known == 1 ? "has" : "have")} it";
-            var needs = Skill.Needs.Count == 0 ? "" : $" What it needs, {Words.List([.. Skill.Needs.Select(n => evidence.Map[n].InSentence)])}, is in place.";
+            var needs = Skill.Needs.Count == 0 ? "" : $" What it needs, {Words.List([.. Skill.Needs.Select(n => evidence.Map[n].InSentence)])}, {(Shown ? "is there with most of the class" : "has been taught")}.";
             return $"{start}: {Words.Number(ready)} of {of} are ready for it and {have}.{(Score < -3000 ? " Not everything it needs is in place, but nothing else is nearer." : needs)}";
         }
     }

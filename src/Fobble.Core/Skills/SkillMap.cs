@@ -5,6 +5,7 @@ public sealed class SkillMap
 {
     private readonly Dictionary<SkillId, int> _index;
     private readonly IReadOnlyList<SkillId>[] _opens;
+    private readonly IReadOnlySet<SkillId>[] _allNeeds;
 
     /// <exception cref="InvalidSkillMapException">The skills make no sound map; the message names every fault.</exception>
     public SkillMap(IReadOnlyList<Strand> strands, IReadOnlyList<Skill> skills)
@@ -25,6 +26,12 @@ public sealed class SkillMap
         _index = Skills.Select((skill, i) => (skill.Id, i)).ToDictionary(p => p.Id, p => p.i);
         var opens = skills.SelectMany(s => s.Needs.Select(need => (need, s.Id))).ToLookup(p => p.need, p => p.Id);
         _opens = [.. Skills.Select(s => (IReadOnlyList<SkillId>)[.. opens[s.Id].Order()])];
+        _allNeeds = new IReadOnlySet<SkillId>[Skills.Count];
+        for (var i = 0; i < Skills.Count; i++)
+        {
+            // Teaching order: whatever a skill needs has been worked out before it.
+            _allNeeds[i] = Skills[i].Needs.SelectMany(need => _allNeeds[_index[need]].Append(need)).ToHashSet();
+        }
     }
 
     public IReadOnlyList<Strand> Strands { get; }
@@ -44,23 +51,7 @@ public sealed class SkillMap
     public IReadOnlyList<SkillId> Opens(SkillId id) => _opens[IndexOf(id)];
 
     /// <summary>All prerequisites, near and far.</summary>
-    public IReadOnlySet<SkillId> AllNeeds(SkillId id)
-    {
-        HashSet<SkillId> found = [];
-        Stack<SkillId> open = new(this[id].Needs);
-        while (open.TryPop(out var next))
-        {
-            if (found.Add(next))
-            {
-                foreach (var need in this[next].Needs)
-                {
-                    open.Push(need);
-                }
-            }
-        }
-
-        return found;
-    }
+    public IReadOnlySet<SkillId> AllNeeds(SkillId id) => _allNeeds[IndexOf(id)];
 
     // Kahn 1962, always taking the earliest season first; what is left at the end lies on a circle.
     private static List<Skill> InTeachingOrder(IReadOnlyList<Strand> strands, IReadOnlyList<Skill> skills, List<string> faults)

@@ -261,6 +261,9 @@ namespace Fobble.Data.Migrations
                     b.Property<int>("Minutes")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("Retired")
+                        .HasColumnType("INTEGER");
+
                     b.Property<TimeOnly>("Start")
                         .HasColumnType("TEXT");
 

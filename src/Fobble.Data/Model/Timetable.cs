@@ -50,6 +50,9 @@ public sealed class LessonSlotRow
     public Adult? Adult { get; set; }
 
     public required string Where { get; set; }
+
+    /// <summary>No longer in the timetable; kept for the sessions that were held in it.</summary>
+    public bool Retired { get; set; }
 }
 
 /// <summary>A day of the plan as decided.</summary>

@@ -51,36 +51,35 @@ public class GrouperTests
         // Seven children, one of whom is worth little: with groups of at most four everyone still finds a place.
         var children = Enumerable.Range(1, 7).Select(i => Candidate(i, (0, i == 7 ? 1 : 100))).ToList();
         var rules = new GroupRules { MinSize = 3, MaxSize = 4, EveryoneOnce = true };
-        Grouper.Form(new(children, 2, rules, new Dictionary<ChildPair, int>())).Unplaced.ShouldBeEmpty();
-        Grouper.Form(new(children, 1, rules, new Dictionary<ChildPair, int>())).Unplaced.Count.ShouldBe(3);
+        Grouper.Form(new(children, 2, rules, [])).Unplaced.ShouldBeEmpty();
+        Grouper.Form(new(children, 1, rules, [])).Unplaced.Count.ShouldBe(3);
     }
 
     [Fact]
     public void Children_who_are_away_in_a_slot_are_placed_in_another_one()
     {
         List<Candidate> children = [.. Enumerable.Range(1, 3).Select(i => Candidate(i, (0, 90)) with { AwayIn = new HashSet<int> { 0 } })];
-        Grouper.Form(new(children, 2, new(), new Dictionary<ChildPair, int>())).Groups.ShouldHaveSingleItem().Slot.ShouldBe(1);
-        Grouper.Form(new(children, 1, new(), new Dictionary<ChildPair, int>())).Groups.ShouldBeEmpty();
+        Grouper.Form(new(children, 2, new(), [])).Groups.ShouldHaveSingleItem().Slot.ShouldBe(1);
+        Grouper.Form(new(children, 1, new(), [])).Groups.ShouldBeEmpty();
     }
 
     [Fact]
     public void Children_who_met_lately_are_mixed_when_nothing_speaks_against_it()
     {
         var children = Enumerable.Range(1, 6).Select(i => Candidate(i, (0, 90))).ToList();
-        Dictionary<ChildPair, int> met = new()
-        {
-            [Pair(1, 2)] = 3, [Pair(1, 3)] = 3, [Pair(2, 3)] = 3, [Pair(4, 5)] = 3, [Pair(4, 6)] = 3, [Pair(5, 6)] = 3,
-        };
+        IReadOnlyList<IReadOnlyList<ChildId>> met = [[new(1), new(2), new(3)], [new(4), new(5), new(6)]];
         var result = Grouper.Form(new(children, 2, new() { MaxSize = 3 }, met));
-        result.Groups.Sum(g => GroupScore.Pairs(g).Count(met.ContainsKey)).ShouldBe(2);
+
+        // Two threes out of two threes: at best two children of each meet again, once in each group.
+        result.Score.ShouldBe((6 * 90) - (2 * GroupScore.PairMetCost));
     }
 
     [Fact]
     public void Nobody_to_group_gives_no_groups() =>
-        Grouper.Form(new([], 3, new(), new Dictionary<ChildPair, int>())).ShouldSatisfyAllConditions(r => r.Groups.ShouldBeEmpty(), r => r.ProvenBest.ShouldBeTrue());
+        Grouper.Form(new([], 3, new(), [])).ShouldSatisfyAllConditions(r => r.Groups.ShouldBeEmpty(), r => r.ProvenBest.ShouldBeTrue());
 
     [Fact]
-    public void Solver_parameters_are_well_formed() => Grouper.Parameters.Split(' ').ShouldAllBe(p => System.Text.RegularExpressions.Regex.IsMatch(p, "^[a-z_]+:[0-9.]+$"));
+    public void Solver_parameters_are_well_formed() => Grouper.Parameters(0.4).Split(' ').ShouldAllBe(p => System.Text.RegularExpressions.Regex.IsMatch(p, "^[a-z_]+:[0-9.]+$"));
 
     private static string Print(FormedGroup g) => $"{g.Skill} {g.Slot}: {string.Join(",", g.Children)}";
 
@@ -114,7 +113,7 @@ public class GrouperTests
                 Together = random.Chance(0.5) ? [AnyPair()] : [],
                 EveryoneOnce = random.Chance(0.3),
             },
-            Enumerable.Range(0, children).Select(_ => AnyPair()).Distinct().ToDictionary(p => p, _ => 1 + random.Next(3)));
+            [.. Enumerable.Range(0, 3).Select(_ => (IReadOnlyList<ChildId>)[.. random.Shuffled(Enumerable.Range(1, children)).Take(2 + random.Next(3)).Select(i => new ChildId(i))])]);
     }
 
     // Every child in every slot or none, every slot with every skill: all sets of groups there are.

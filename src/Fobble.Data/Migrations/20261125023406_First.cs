@@ -233,7 +233,8 @@ namespace Fobble.Data.Migrations
                     Start = table.Column<TimeOnly>(type: "TEXT", nullable: false),
                     Minutes = table.Column<int>(type: "INTEGER", nullable: false),
                     AdultId = table.Column<int>(type: "INTEGER", nullable: false),
-                    Where = table.Column<string>(type: "TEXT", nullable: false)
+                    Where = table.Column<string>(type: "TEXT", nullable: false),
+                    Retired = table.Column<bool>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
                 {

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Fobble.Data.Migrations
 {
     [DbContext(typeof(FobbleDb))]
-    [Migration("20261125022220_First")]
+    [Migration("20261125023406_First")]
     partial class First
     {
         /// <inheritdoc />
@@ -262,6 +262,9 @@ namespace Fobble.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Minutes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Retired")
                         .HasColumnType("INTEGER");
 
                     b.Property<TimeOnly>("Start")

@@ -1,0 +1,136 @@
+using Fobble.Core.Activities;
+using Fobble.Core.Calendars;
+using Fobble.Core.Evidence;
+using Fobble.Core.Grouping;
+using Fobble.Core.MadeUpClass;
+using Fobble.Core.Numbers;
+using Fobble.Core.Planning;
+using Fobble.Core.Skills;
+using Fobble.Data;
+using Fobble.Data.Model;
+using Fobble.Server.Features.SetUp;
+using Fobble.Server.Features.Week;
+using Fobble.Server.Hosting;
+using Microsoft.AspNetCore.Identity;
+
+namespace Fobble.Server.Demo;
+
+/// <summary>
+/// Fills an empty database with Lantern Hill School: two classes, fifty children, three adults and eight weeks of history played
+/// by the made-up class, up to yesterday, whenever the demo is started.
+/// </summary>
+internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMap map, ActivityLibrary library, TimeProvider clock)
+{
+    private const int WeeksOfHistory = 8;
+
+    public async Task FillAsync()
+    {
+        var monday = SchoolCalendar.MondayOf(clock.Today());
+        var school = new School { Name = "Lantern Hill School" };
+        db.Schools.Add(school);
+        await db.SaveChangesAsync();
+
+        // The term began before the history and lasts well beyond today, so that the demo is alive on any day of the year.
+        db.Terms.Add(new TermRow { SchoolId = school.Id, Name = "Lantern term", Season = Season.Autumn, First = monday.AddDays(-7 * (WeeksOfHistory + 2)), Last = monday.AddDays((7 * 5) + 4) });
+        db.Terms.Add(new TermRow { SchoolId = school.Id, Name = "Kite term", Season = Season.Spring, First = monday.AddDays(7 * 8), Last = monday.AddDays((7 * 19) + 4) });
+        db.Closures.Add(new ClosureRow { SchoolId = school.Id, Name = "Market fair", First = monday.AddDays((7 * 3) + 4), Last = monday.AddDays((7 * 3) + 4) });
+        db.Closures.Add(new ClosureRow { SchoolId = school.Id, Name = "Training day", First = monday.AddDays(-21), Last = monday.AddDays(-21) });
+
+        var people = new List<Adult>();
+        foreach (var demo in DemoAdults.All)
+        {
+            var adult = new Adult { FullName = demo.FullName, UserName = DemoAdults.EmailOf(demo.Key), Email = DemoAdults.EmailOf(demo.Key) };
+            if (await adults.CreateAsync(adult) is { Succeeded: false } refused)
+            {
+                throw new InvalidOperationException($"The demo's {demo.FullName} could not be made: {refused}");
+            }
+
+            people.Add(adult);
+        }
+
+        var (ines, tomasz, maeve) = (people[0].Id, people[1].Id, people[2].Id);
+        await FillClassAsync(school, "Rowan", DemoNames.Rowan, [ines, tomasz], [(ines, ClassRole.LeadTeacher), (tomasz, ClassRole.Assistant), (maeve, ClassRole.MathsLead)], seed: 20);
+        await FillClassAsync(school, "Alder", DemoNames.Alder, [maeve], [(maeve, ClassRole.LeadTeacher)], seed: 21);
+    }
+
+    private async Task FillClassAsync(
+        School school, string name, IReadOnlyList<(string Given, string Family)> names, IReadOnlyList<int> teachers, IReadOnlyList<(int Adult, ClassRole Role)> members, ulong seed)
+    {
+        var today = clock.Today();
+        var random = new SeededRandom(seed);
+        var newClass = new SchoolClass { Name = name, SchoolId = school.Id };
+        newClass.Members.AddRange(members.Select(m => new Membership { AdultId = m.Adult, Role = m.Role }));
+        newClass.Children.AddRange(names.Select(n => new Child { GivenName = n.Given, FamilyName = n.Family, Born = today.AddDays(-(5 * 365) - random.Next(365)) }));
+        db.Classes.Add(newClass);
+        await db.SaveChangesAsync();
+        var slots = Beginnings.UsualSlots(newClass.Id, teachers).ToList();
+        db.LessonSlots.AddRange(slots);
+        await db.SaveChangesAsync();
+
+        var calendar = new SchoolCalendar(
+            [.. db.Terms.Where(t => t.SchoolId == school.Id).AsEnumerable().Select(t => new Term(t.Name, t.Season, t.First, t.Last))],
+            [.. db.Closures.Where(c => c.SchoolId == school.Id).AsEnumerable().Select(c => new Closure(c.Name, c.First, c.Last))]);
+        var from = SchoolCalendar.MondayOf(today).AddDays(-7 * WeeksOfHistory);
+        var history = MadeUpHistory.Play(new(map, library, calendar, [.. newClass.Children.Select(c => new ChildId(c.Id))], from, clock.GetLocalNow(), GroupsADay: 2, seed));
+
+        db.Absences.AddRange(history.Away.Select(a => new Absence { ChildId = a.Child.Value, Day = a.Day, MarkedBy = teachers[0] }));
+        var sessions = new List<(GroupSession Session, PastGroup Group)>();
+        foreach (var week in history.Weeks)
+        {
+            db.PlannedDays.AddRange(week.Plan.Days.Select(d => WeekEndpoints.ToRow(newClass.Id, d)));
+            var cycle = new GroupCycle { ClassId = newClass.Id, Monday = week.Plan.Monday, AcceptedAt = new DateTimeOffset(week.Plan.Monday.AddDays(-3).ToDateTime(new(16, 0)), clock.GetLocalNow().Offset), AcceptedBy = teachers[0] };
+            foreach (var day in week.Groups.GroupBy(g => g.Day))
+            {
+                var places = slots.Where(s => s.Kind == SlotKind.Group && s.Weekday == day.Key.DayOfWeek);
+                sessions.AddRange(day.Zip(places, (group, slot) => (ToSession(newClass.Id, slot, group), group)));
+            }
+
+            cycle.Sessions.AddRange(sessions.Where(s => s.Group.Cycle == week.Groups[0].Cycle).Select(s => s.Session));
+            db.GroupCycles.Add(cycle);
+        }
+
+        await db.SaveChangesAsync();
+        db.Observations.AddRange(history.Observations.Select(o => new ObservationRow
+        {
+            Id = IdFrom(random),
+            ChildId = o.Child.Value,
+            Skill = o.Skill.Value,
+            At = o.At,
+            Day = o.Day,
+            AdultId = teachers[random.Next(teachers.Count)],
+            Setting = o.Setting,
+            Support = o.Support,
+            Representation = o.Representation,
+            Numbers = o.Numbers,
+            Slip = o.SlipId,
+            Strategy = o.StrategyId,
+            SessionId = o.Setting == Setting.Group ? sessions.FirstOrDefault(s => s.Group.Day == o.Day && s.Group.Skill == o.Skill && s.Group.Children.Contains(o.Child)).Session?.Id : null,
+        }));
+        await db.SaveChangesAsync();
+    }
+
+    private GroupSession ToSession(int classId, LessonSlotRow slot, PastGroup group)
+    {
+        var skill = map[group.Skill];
+        var session = new GroupSession
+        {
+            ClassId = classId,
+            Day = group.Day,
+            SlotId = slot.Id,
+            Skill = group.Skill.Value,
+            Activity = library.For(group.Skill, Place.Group)[0].Id.Value,
+            Seed = (long)SeededRandom.SeedOf($"{classId}|{group.Day:O}|{slot.Id}|{group.Skill}"),
+            Reason = $"Children who had waited longest and were ready for {skill.InSentence}.",
+        };
+        session.Members.AddRange(group.Children.Select(c => new GroupMember { ChildId = c.Value, Reason = $"Ready for {skill.InSentence}." }));
+        return session;
+    }
+
+    private static Guid IdFrom(SeededRandom random)
+    {
+        Span<byte> bytes = stackalloc byte[16];
+        BitConverter.TryWriteBytes(bytes, random.NextBits());
+        BitConverter.TryWriteBytes(bytes[8..], random.NextBits());
+        return new Guid(bytes);
+    }
+}

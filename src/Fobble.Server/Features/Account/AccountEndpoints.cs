@@ -1,0 +1,130 @@
+using System.ComponentModel.DataAnnotations;
+using System.Security.Claims;
+using Fobble.Data;
+using Fobble.Data.Model;
+using Fobble.Server.Demo;
+using Fobble.Server.Features.SetUp;
+using Fobble.Server.Hosting;
+using Fobble.Server.Security;
+using Microsoft.AspNetCore.Antiforgery;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Features.Account;
+
+/// <param name="SignedIn">Who is signed in, or null.</param>
+/// <param name="FirstStart">Nobody has an account yet: the first page asks for the lead teacher's.</param>
+/// <param name="DemoAdults">Made-up adults to choose from; empty outside the demo.</param>
+public sealed record AccountState(SignedInAdult? SignedIn, bool FirstStart, IReadOnlyList<DemoAdult> DemoAdults, DateOnly Today);
+
+public sealed record SignedInAdult(int Id, string FullName, IReadOnlyList<AdultsClass> Classes);
+
+public sealed record AdultsClass(int Id, string Name, string School, ClassRole Role);
+
+public sealed record DemoAdult(string Key, string FullName, string What);
+
+public sealed record SignIn(string Email, string Password);
+
+public sealed record FirstStart(string FullName, string Email, string Password, string SchoolName, string ClassName);
+
+internal static class AccountEndpoints
+{
+    public static void MapAccount(this IEndpointRouteBuilder api)
+    {
+        var account = api.MapGroup("/account").AllowAnonymous();
+        account.MapGet("/", StateAsync);
+        account.MapPost("/sign-in", SignInAsync);
+        account.MapPost("/sign-out", SignOutAsync);
+        account.MapPost("/demo/{key}", SignInToDemoAsync);
+        account.MapPost("/first-start", FirstStartAsync);
+    }
+
+    private static async Task<Ok<AccountState>> StateAsync(HttpContext context, FobbleDb db, FobbleSettings settings, TimeProvider clock, IAntiforgery antiforgery)
+    {
+        AntiforgeryGate.GiveToken(context, antiforgery);
+        var signedIn = context.User.Identity?.IsAuthenticated == true ? await DescribeAsync(context.User.AdultId(), db) : null;
+        var anyone = signedIn is not null || await db.Users.AnyAsync();
+        return TypedResults.Ok(new AccountState(signedIn, !anyone, settings.Demo ? DemoAdults.All : [], clock.Today()));
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> SignInAsync(SignIn request, SignInManager<Adult> signIn, UserManager<Adult> adults)
+    {
+        // The same answer for an unknown address and a wrong password, so that nobody can find out who has an account.
+        if (await adults.FindByEmailAsync(request.Email) is not { } adult)
+        {
+            return Refuse("Address and password do not go together.");
+        }
+
+        var result = await signIn.PasswordSignInAsync(adult, request.Password, isPersistent: false, lockoutOnFailure: true);
+        return result.Succeeded ? TypedResults.NoContent()
+            : result.IsLockedOut ? Refuse("Too many wrong passwords. Wait ten minutes and try again.", StatusCodes.Status429TooManyRequests)
+            : Refuse("Address and password do not go together.");
+    }
+
+    private static async Task<NoContent> SignOutAsync(SignInManager<Adult> signIn)
+    {
+        await signIn.SignOutAsync();
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<NoContent, NotFound>> SignInToDemoAsync(string key, FobbleSettings settings, SignInManager<Adult> signIn, UserManager<Adult> adults)
+    {
+        if (!settings.Demo || !DemoAdults.All.Any(a => a.Key == key) || await adults.FindByEmailAsync(DemoAdults.EmailOf(key)) is not { } adult)
+        {
+            return TypedResults.NotFound();
+        }
+
+        await signIn.SignInAsync(adult, isPersistent: false);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<NoContent, ValidationProblem, ProblemHttpResult>> FirstStartAsync(
+        FirstStart request, FobbleDb db, UserManager<Adult> adults, SignInManager<Adult> signIn, TimeProvider clock)
+    {
+        if (await db.Users.AnyAsync())
+        {
+            return Refuse("There is an account already; sign in with it.", StatusCodes.Status409Conflict);
+        }
+
+        Dictionary<string, string[]> faults = [];
+        void Check(string field, bool holds, string reason)
+        {
+            if (!holds)
+            {
+                faults[field] = [reason];
+            }
+        }
+
+        Check("fullName", !string.IsNullOrWhiteSpace(request.FullName), "Your name is missing.");
+        Check("email", new EmailAddressAttribute().IsValid(request.Email), "This is no e-mail address.");
+        Check("schoolName", !string.IsNullOrWhiteSpace(request.SchoolName), "The school's name is missing.");
+        Check("className", !string.IsNullOrWhiteSpace(request.ClassName), "The class's name is missing.");
+        var adult = new Adult { FullName = request.FullName.Trim(), UserName = request.Email.Trim(), Email = request.Email.Trim() };
+        if (faults.Count == 0)
+        {
+            await using var transaction = await db.Database.BeginTransactionAsync();
+            var created = await adults.CreateAsync(adult, request.Password);
+            Check("password", created.Succeeded, string.Join(" ", created.Errors.Select(e => e.Description)));
+            if (created.Succeeded)
+            {
+                await Beginnings.AddClassAsync(db, request.SchoolName.Trim(), request.ClassName.Trim(), adult, clock.Today());
+                await transaction.CommitAsync();
+                await signIn.SignInAsync(adult, isPersistent: false);
+                return TypedResults.NoContent();
+            }
+        }
+
+        return TypedResults.ValidationProblem(faults, detail: "Some of it needs another look.");
+    }
+
+    private static async Task<SignedInAdult?> DescribeAsync(int adultId, FobbleDb db)
+    {
+        var adult = await db.Users.Where(u => u.Id == adultId).Select(u => u.FullName).FirstOrDefaultAsync();
+        var classes = await db.Memberships.Where(m => m.AdultId == adultId).OrderBy(m => m.ClassId)
+            .Select(m => new AdultsClass(m.ClassId, m.Class!.Name, m.Class.School!.Name, m.Role)).ToListAsync();
+        return adult is null ? null : new SignedInAdult(adultId, adult, classes);
+    }
+
+    private static ProblemHttpResult Refuse(string reason, int status = StatusCodes.Status401Unauthorized) => TypedResults.Problem(reason, statusCode: status, title: "Not signed in");
+}

@@ -1,0 +1,47 @@
+using Fobble.Core.Calendars;
+using Fobble.Core.Evidence;
+using Fobble.Core.People;
+using Fobble.Core.Skills;
+using Fobble.Data;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Features;
+
+/// <summary>A child as every page names it.</summary>
+public sealed record ChildName(int Id, string Name);
+
+/// <summary>Reads what most pages of a class begin with. One query each; nothing is kept between requests.</summary>
+internal sealed class ClassFacts(FobbleDb db, SkillMap map)
+{
+    public async Task<SchoolCalendar> CalendarAsync(int classId, CancellationToken stop)
+    {
+        var school = db.Classes.Where(c => c.Id == classId).Select(c => c.SchoolId);
+        var terms = await db.Terms.Where(t => school.Contains(t.SchoolId)).Select(t => new Term(t.Name, t.Season, t.First, t.Last)).ToListAsync(stop);
+        var closures = await db.Closures.Where(c => school.Contains(c.SchoolId)).Select(c => new Closure(c.Name, c.First, c.Last)).ToListAsync(stop);
+        return new SchoolCalendar(terms, closures);
+    }
+
+    /// <summary>The class's children under the names that others may see, in the order of those names.</summary>
+    public async Task<IReadOnlyList<ChildName>> ChildrenAsync(int classId, CancellationToken stop)
+    {
+        var children = await db.Children.Where(c => c.ClassId == classId).Select(c => new { c.Id, c.GivenName, c.FamilyName }).ToListAsync(stop);
+        var names = ShortNames.Of([.. children.Select(c => (c.GivenName, c.FamilyName))]);
+        return [.. children.Zip(names, (c, name) => new ChildName(c.Id, name)).OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase)];
+    }
+
+    /// <summary>The class's evidence on a day; with <paramref name="until"/>, only what was recorded before that moment.</summary>
+    public async Task<ClassEvidence> EvidenceAsync(int classId, IReadOnlyList<ChildName> children, SchoolCalendar calendar, DateOnly today, CancellationToken stop, DateTimeOffset? until = null)
+    {
+        var rows = db.Observations.AsNoTracking().Where(o => o.Child!.ClassId == classId && o.Withdrawal == null);
+        if (until is { } moment)
+        {
+            rows = rows.Where(o => o.At <= moment);
+        }
+
+        // The index gives them by child, skill and time; only the order within a child's skill matters.
+        var seen = await rows.OrderBy(o => o.ChildId).ThenBy(o => o.Skill).ThenBy(o => o.At)
+            .Select(o => new Observation(new ChildId(o.ChildId), new SkillId(o.Skill), o.At, o.Day, o.Setting, o.Support, o.Representation, o.Numbers, o.Slip, o.Strategy))
+            .ToListAsync(stop);
+        return new ClassEvidence(map, calendar, EvidenceSettings.Default, [.. children.Select(c => new ChildId(c.Id))], seen, today);
+    }
+}

@@ -1,0 +1,86 @@
+using Fobble.Data;
+using Fobble.Data.Model;
+using Fobble.Formats.ClassLists;
+using Fobble.Server.Hosting;
+using Fobble.Server.Security;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Features.ClassList;
+
+/// <param name="Already">A child of this name is in the class; this line is left out.</param>
+public sealed record ListedChild(int Row, string GivenName, string FamilyName, DateOnly? Born, bool Already);
+
+/// <summary>What would happen if the file were taken.</summary>
+public sealed record ClassListPreview(IReadOnlyList<ListedChild> Children, IReadOnlyList<ClassListFault> Faults, IReadOnlyList<string> Notes, int New, bool CanBeTaken);
+
+public sealed record ClassListTaken(int Added, int Already);
+
+/// <summary>Import of a class list: the same file is sent for the preview and for taking it, and read in the same way.</summary>
+internal static class ClassListEndpoints
+{
+    private const int LargestFile = 1_000_000;
+
+    public static void MapClassList(this IEndpointRouteBuilder ofClass)
+    {
+        var list = ofClass.MapGroup("/class-list").RequireAuthorization(Policies.Lead);
+        list.MapPost("/preview", PreviewAsync).Accepts<byte[]>("text/csv");
+        list.MapPost("/", TakeAsync).Accepts<byte[]>("text/csv");
+    }
+
+    private static async Task<Results<Ok<ClassListPreview>, ProblemHttpResult>> PreviewAsync(int classId, HttpRequest request, FobbleDb db, TimeProvider clock, CancellationToken stop) =>
+        await ReadAsync(request.Body, stop) is { } file ? TypedResults.Ok(await PreviewOf(classId, file, db, clock, stop)) : TooLarge();
+
+    private static async Task<Results<Ok<ClassListTaken>, UnprocessableEntity<ClassListPreview>, ProblemHttpResult>> TakeAsync(
+        int classId, HttpRequest request, FobbleDb db, TimeProvider clock, CancellationToken stop)
+    {
+        if (await ReadAsync(request.Body, stop) is not { } file)
+        {
+            return TooLarge();
+        }
+
+        var preview = await PreviewOf(classId, file, db, clock, stop);
+        if (!preview.CanBeTaken)
+        {
+            return TypedResults.UnprocessableEntity(preview);
+        }
+
+        // One save is one transaction: all of the list or nothing.
+        db.Children.AddRange(preview.Children.Where(c => !c.Already).Select(c => new Child { ClassId = classId, GivenName = c.GivenName, FamilyName = c.FamilyName, Born = c.Born }));
+        await db.SaveChangesAsync(stop);
+        return TypedResults.Ok(new ClassListTaken(preview.New, preview.Children.Count - preview.New));
+    }
+
+    private static async Task<ClassListPreview> PreviewOf(int classId, byte[] file, FobbleDb db, TimeProvider clock, CancellationToken stop)
+    {
+        var reading = ClassListReader.Read(file, clock.Today());
+        var there = await db.Children.Where(c => c.ClassId == classId).Select(c => new { c.GivenName, c.FamilyName, c.Born }).ToListAsync(stop);
+        bool IsThere(ClassListChild child) => there.Any(t =>
+            ClassListReader.Same(t.GivenName) == ClassListReader.Same(child.GivenName)
+            && ClassListReader.Same(t.FamilyName) == ClassListReader.Same(child.FamilyName)
+            && (t.Born is null || child.Born is null || t.Born == child.Born));
+        List<ListedChild> children = [.. reading.Children.Select(c => new ListedChild(c.Row, c.GivenName, c.FamilyName, c.Born, IsThere(c)))];
+        return new(children, reading.Faults, reading.Notes, children.Count(c => !c.Already), reading.CanBeTaken);
+    }
+
+    private static async Task<byte[]?> ReadAsync(Stream body, CancellationToken stop)
+    {
+        using var buffer = new MemoryStream();
+        var part = new byte[16_384];
+        int read;
+        while ((read = await body.ReadAsync(part, stop)) > 0)
+        {
+            if (buffer.Length + read > LargestFile)
+            {
+                return null;
+            }
+
+            buffer.Write(part, 0, read);
+        }
+
+        return buffer.ToArray();
+    }
+
+    private static ProblemHttpResult TooLarge() =>
+        TypedResults.Problem("The file is larger than a class list can be (1 MB). Nothing was changed.", statusCode: StatusCodes.Status413PayloadTooLarge, title: "Too large");
+}

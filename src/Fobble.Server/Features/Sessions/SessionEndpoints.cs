@@ -1,0 +1,107 @@
+using Fobble.Core.Activities;
+using Fobble.Core.Evidence;
+using Fobble.Core.ItemSets;
+using Fobble.Core.Numbers;
+using Fobble.Core.Sessions;
+using Fobble.Core.Skills;
+using Fobble.Data;
+using Fobble.Server.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Features.Sessions;
+
+/// <param name="Recorded">Observations of this child in this session, the newest last.</param>
+public sealed record CardChild(int Id, string Name, string Reason, bool Away, int Strength, IReadOnlyList<RecordedNow> Recorded);
+
+public sealed record RecordedNow(Guid Id, Support Support, string? Numbers);
+
+public sealed record CardSkill(string Id, string Short, string ICan, IReadOnlyList<Representation> ShownIn, IReadOnlyList<CardChoice> Slips, IReadOnlyList<CardChoice> Strategies, IReadOnlyList<string> Words);
+
+public sealed record CardChoice(string Id, string Text);
+
+public sealed record CardActivity(string Id, string Name, string Purpose, int Minutes, bool Quiet, IReadOnlyList<string> Prepare, IReadOnlyList<string> Steps, IReadOnlyList<string> Say, string Easier, string Harder, string Sheet);
+
+public sealed record CardSetOut(string Item, int Amount);
+
+/// <summary>A session card: everything on one page. For the whole class on the carpet there is no group, and children are all.</summary>
+public sealed record Card(
+    int? SessionId, DateOnly Day, TimeOnly Start, int Minutes, string Adult, string Where, Setting Setting, string Reason, CardSkill Skill, CardActivity Activity,
+    IReadOnlyList<Item> Items, IReadOnlyList<CardSetOut> SetOut, IReadOnlyList<string> LookFor, IReadOnlyList<string> Cautions, IReadOnlyList<CardChild> Children);
+
+internal static class SessionEndpoints
+{
+    public static void MapSessions(this IEndpointRouteBuilder ofClass)
+    {
+        ofClass.MapGet("/sessions/{sessionId:int}", GroupCardAsync);
+        ofClass.MapGet("/days/{day}/carpet", CarpetCardAsync);
+    }
+
+    private static async Task<Results<Ok<Card>, NotFound>> GroupCardAsync(int classId, int sessionId, CardReader reader, CancellationToken stop) =>
+        await reader.ForGroupAsync(classId, sessionId, stop) is { } card ? TypedResults.Ok(card) : TypedResults.NotFound();
+
+    private static async Task<Results<Ok<Card>, NotFound>> CarpetCardAsync(int classId, DateOnly day, CardReader reader, CancellationToken stop) =>
+        await reader.ForCarpetAsync(classId, day, stop) is { } card ? TypedResults.Ok(card) : TypedResults.NotFound();
+}
+
+/// <summary>Puts a card together from the plan, the children's evidence and the session's seed.</summary>
+internal sealed class CardReader(FobbleDb db, ClassFacts facts, ActivityLibrary library, TimeProvider clock)
+{
+    public async Task<Card?> ForGroupAsync(int classId, int sessionId, CancellationToken stop)
+    {
+        var session = await db.GroupSessions.AsNoTracking().Include(s => s.Members).Include(s => s.Cycle).Include(s => s.Slot).ThenInclude(s => s!.Adult)
+            .FirstOrDefaultAsync(s => s.Id == sessionId && s.ClassId == classId, stop);
+        if (session is null)
+        {
+            return null;
+        }
+
+        var slot = session.Slot!;
+        var reasons = session.Members.ToDictionary(m => m.ChildId, m => m.Reason);
+        return await MakeAsync(
+            new Head(classId, session.Id, session.Day, slot.Start, slot.Minutes, slot.Adult!.FullName, slot.Where, Setting.Group, session.Reason),
+            new SkillId(session.Skill), session.Activity, (ulong)session.Seed, reasons, session.Cycle!.AcceptedAt, stop);
+    }
+
+    public async Task<Card?> ForCarpetAsync(int classId, DateOnly day, CancellationToken stop)
+    {
+        var plan = await db.PlannedDays.AsNoTracking().FirstOrDefaultAsync(d => d.ClassId == classId && d.Day == day, stop);
+        if (plan is null)
+        {
+            return null;
+        }
+
+        var slot = await db.LessonSlots.AsNoTracking().Include(s => s.Adult).Where(s => s.ClassId == classId && !s.Retired && s.Kind == Core.Planning.SlotKind.Carpet && s.Weekday == day.DayOfWeek).FirstOrDefaultAsync(stop);
+        var head = new Head(classId, null, day, slot?.Start ?? new(9, 0), slot?.Minutes ?? 20, slot?.Adult?.FullName ?? "", slot?.Where ?? "Carpet", Setting.Carpet, plan.Reason);
+        return await MakeAsync(head, new SkillId(plan.FocusSkill), plan.FocusActivity, SeededRandom.SeedOf($"carpet|{classId}|{day:O}"), null, null, stop);
+    }
+
+    private async Task<Card> MakeAsync(Head head, SkillId skillId, string activityId, ulong seed, Dictionary<int, string>? reasons, DateTimeOffset? until, CancellationToken stop)
+    {
+        var all = await facts.ChildrenAsync(head.ClassId, stop);
+        var calendar = await facts.CalendarAsync(head.ClassId, stop);
+        var children = reasons is null ? all : [.. all.Where(c => reasons.ContainsKey(c.Id))];
+        var evidence = await facts.EvidenceAsync(head.ClassId, all, calendar, clock.Today(), stop);
+
+        // The numbers come from what was known when the groups were accepted, so that they stay put while the session is recorded.
+        var then = until is null ? evidence : await facts.EvidenceAsync(head.ClassId, all, calendar, clock.Today(), stop, until);
+        var card = SessionCards.Make(skillId, library[new ActivityId(activityId)], reasons is null ? [] : [.. children.Select(c => new ChildId(c.Id))], then, seed);
+        var away = await db.Absences.Where(a => a.Day == head.Day && a.Child!.ClassId == head.ClassId).Select(a => a.ChildId).ToListAsync(stop);
+        var recorded = head.SessionId is null ? [] : await db.Observations.Where(o => o.SessionId == head.SessionId && o.Withdrawal == null).OrderBy(o => o.At)
+            .Select(o => new { o.ChildId, Row = new RecordedNow(o.Id, o.Support, o.Numbers) }).ToListAsync(stop);
+        var (skill, activity) = (card.Skill, card.Activity);
+        return new Card(
+            head.SessionId, head.Day, head.Start, head.Minutes, head.Adult, head.Where, head.Setting, head.Reason,
+            new CardSkill(skill.Id.Value, skill.Short, skill.ICan, skill.ShownIn, [.. skill.Slips.Select(s => new CardChoice(s.Id, s.Text))], [.. skill.Strategies.Select(s => new CardChoice(s.Id, s.Text))], skill.Words),
+            new CardActivity(activity.Id.Value, activity.Name, activity.Purpose, activity.Minutes, activity.Quiet, activity.Prepare, activity.Steps, activity.Say, activity.Easier, activity.Harder, activity.Sheet),
+            card.Items,
+            [.. card.SetOut.Select(s => new CardSetOut(s.Item, s.Amount))],
+            [.. card.LookFor.Where(l => l.SlipId is null).Select(l => l.Text)],
+            card.Cautions,
+            [.. children.Select(c => new CardChild(
+                c.Id, c.Name, reasons?.GetValueOrDefault(c.Id) ?? "", away.Contains(c.Id), (int)evidence[new ChildId(c.Id), skillId].Strength,
+                [.. recorded.Where(r => r.ChildId == c.Id).Select(r => r.Row)]))]);
+    }
+
+    private sealed record Head(int ClassId, int? SessionId, DateOnly Day, TimeOnly Start, int Minutes, string Adult, string Where, Setting Setting, string Reason);
+}

@@ -1,0 +1,151 @@
+using Fobble.Core.Calendars;
+using Fobble.Core.Planning;
+using Fobble.Data;
+using Fobble.Data.Model;
+using Fobble.Server.Security;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Features.SetUp;
+
+public sealed record TermView(string Name, Season Season, DateOnly First, DateOnly Last);
+
+public sealed record ClosureView(int Id, string Name, DateOnly First, DateOnly Last);
+
+public sealed record SlotView(int Id, SlotKind Kind, DayOfWeek Weekday, TimeOnly Start, int Minutes, int AdultId, string Adult, string Where);
+
+public sealed record AdultView(int Id, string FullName, string Email, ClassRole Role);
+
+public sealed record Timetable(IReadOnlyList<TermView> Terms, IReadOnlyList<ClosureView> Closures, IReadOnlyList<SlotView> Slots, IReadOnlyList<AdultView> Adults);
+
+public sealed record NewClosure(string Name, DateOnly First, DateOnly Last);
+
+public sealed record NewSlot(SlotKind Kind, DayOfWeek Weekday, TimeOnly Start, int Minutes, int AdultId, string Where);
+
+public sealed record NewAdult(string FullName, string Email, string Password, ClassRole Role);
+
+/// <summary>Calendar, timetable and the class's adults.</summary>
+internal static class SetUpEndpoints
+{
+    public static void MapSetUp(this IEndpointRouteBuilder ofClass)
+    {
+        ofClass.MapGet("/timetable", GetAsync);
+        var lead = ofClass.MapGroup("/").RequireAuthorization(Policies.Lead);
+        lead.MapPut("/terms", SetTermsAsync);
+        lead.MapPost("/closures", AddClosureAsync);
+        lead.MapDelete("/closures/{id:int}", RemoveClosureAsync);
+        lead.MapPost("/slots", AddSlotAsync);
+        lead.MapDelete("/slots/{id:int}", RemoveSlotAsync);
+        lead.MapPost("/adults", AddAdultAsync);
+    }
+
+    private static async Task<Ok<Timetable>> GetAsync(int classId, FobbleDb db, CancellationToken stop)
+    {
+        var school = db.Classes.Where(c => c.Id == classId).Select(c => c.SchoolId);
+        var terms = await db.Terms.Where(t => school.Contains(t.SchoolId)).OrderBy(t => t.First).Select(t => new TermView(t.Name, t.Season, t.First, t.Last)).ToListAsync(stop);
+        var closures = await db.Closures.Where(c => school.Contains(c.SchoolId)).OrderBy(c => c.First).Select(c => new ClosureView(c.Id, c.Name, c.First, c.Last)).ToListAsync(stop);
+        var slots = await db.LessonSlots.Where(s => s.ClassId == classId && !s.Retired).OrderBy(s => s.Weekday).ThenBy(s => s.Start)
+            .Select(s => new SlotView(s.Id, s.Kind, s.Weekday, s.Start, s.Minutes, s.AdultId, s.Adult!.FullName, s.Where)).ToListAsync(stop);
+        var adults = await db.Memberships.Where(m => m.ClassId == classId).OrderBy(m => m.Role).Select(m => new AdultView(m.AdultId, m.Adult!.FullName, m.Adult.Email ?? "", m.Role)).ToListAsync(stop);
+        return TypedResults.Ok(new Timetable(terms, closures, slots, adults));
+    }
+
+    private static async Task<Results<NoContent, ValidationProblem>> SetTermsAsync(int classId, IReadOnlyList<TermView> terms, FobbleDb db, CancellationToken stop)
+    {
+        try
+        {
+            _ = new SchoolCalendar([.. terms.Select(t => new Term(t.Name, t.Season, t.First, t.Last))], []);
+        }
+        catch (ArgumentException fault)
+        {
+            return Fault("terms", fault.Message);
+        }
+
+        if (terms.Count == 0 || terms.Any(t => string.IsNullOrWhiteSpace(t.Name)) || terms.Any(t => t.Last.DayNumber - t.First.DayNumber > 366))
+        {
+            return Fault("terms", "Give each term a name, and not more than a year.");
+        }
+
+        var schoolId = await db.Classes.Where(c => c.Id == classId).Select(c => c.SchoolId).SingleAsync(stop);
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        await db.Terms.Where(t => t.SchoolId == schoolId).ExecuteDeleteAsync(stop);
+        db.Terms.AddRange(terms.Select(t => new TermRow { SchoolId = schoolId, Name = t.Name.Trim(), Season = t.Season, First = t.First, Last = t.Last }));
+        await db.SaveChangesAsync(stop);
+        await transaction.CommitAsync(stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<NoContent, ValidationProblem>> AddClosureAsync(int classId, NewClosure closure, FobbleDb db, CancellationToken stop)
+    {
+        if (string.IsNullOrWhiteSpace(closure.Name) || closure.Last < closure.First)
+        {
+            return Fault("last", "A closure has a name and does not end before it begins.");
+        }
+
+        var schoolId = await db.Classes.Where(c => c.Id == classId).Select(c => c.SchoolId).SingleAsync(stop);
+        db.Closures.Add(new ClosureRow { SchoolId = schoolId, Name = closure.Name.Trim(), First = closure.First, Last = closure.Last });
+        await db.SaveChangesAsync(stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<NoContent> RemoveClosureAsync(int classId, int id, FobbleDb db, CancellationToken stop)
+    {
+        await db.Closures.Where(c => c.Id == id && db.Classes.Any(k => k.Id == classId && k.SchoolId == c.SchoolId)).ExecuteDeleteAsync(stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<NoContent, ValidationProblem>> AddSlotAsync(int classId, NewSlot slot, FobbleDb db, CancellationToken stop)
+    {
+        if (slot.Minutes is < 5 or > 120 || string.IsNullOrWhiteSpace(slot.Where) || !Enum.IsDefined(slot.Kind) || slot.Weekday is DayOfWeek.Saturday or DayOfWeek.Sunday)
+        {
+            return Fault("minutes", "A lesson is on a weekday, has a place, and takes 5 to 120 minutes.");
+        }
+
+        if (!await db.Memberships.AnyAsync(m => m.ClassId == classId && m.AdultId == slot.AdultId, stop))
+        {
+            return Fault("adultId", "This adult does not belong to the class.");
+        }
+
+        var end = slot.Start.AddMinutes(slot.Minutes);
+        var busy = await db.LessonSlots.Where(s => s.ClassId == classId && !s.Retired && s.AdultId == slot.AdultId && s.Weekday == slot.Weekday).Select(s => new { s.Start, s.Minutes }).ToListAsync(stop);
+        if (busy.Any(s => s.Start < end && slot.Start < s.Start.AddMinutes(s.Minutes)))
+        {
+            return Fault("start", "This adult has another lesson at that time.");
+        }
+
+        db.LessonSlots.Add(new LessonSlotRow { ClassId = classId, Kind = slot.Kind, Weekday = slot.Weekday, Start = slot.Start, Minutes = slot.Minutes, AdultId = slot.AdultId, Where = slot.Where.Trim() });
+        await db.SaveChangesAsync(stop);
+        return TypedResults.NoContent();
+    }
+
+    // Sessions of the past point at their slot, so it is retired and not deleted.
+    private static async Task<NoContent> RemoveSlotAsync(int classId, int id, FobbleDb db, CancellationToken stop)
+    {
+        await db.LessonSlots.Where(s => s.Id == id && s.ClassId == classId).ExecuteUpdateAsync(s => s.SetProperty(x => x.Retired, true), stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<NoContent, ValidationProblem>> AddAdultAsync(int classId, NewAdult request, UserManager<Adult> adults, FobbleDb db, CancellationToken stop)
+    {
+        if (string.IsNullOrWhiteSpace(request.FullName) || !Enum.IsDefined(request.Role))
+        {
+            return Fault("fullName", "The name is missing.");
+        }
+
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        var adult = new Adult { FullName = request.FullName.Trim(), UserName = request.Email.Trim(), Email = request.Email.Trim() };
+        var created = await adults.CreateAsync(adult, request.Password);
+        if (!created.Succeeded)
+        {
+            return Fault(created.Errors.Any(e => e.Code.StartsWith("Password", StringComparison.Ordinal)) ? "password" : "email", string.Join(" ", created.Errors.Select(e => e.Description)));
+        }
+
+        db.Memberships.Add(new Membership { ClassId = classId, AdultId = adult.Id, Role = request.Role });
+        await db.SaveChangesAsync(stop);
+        await transaction.CommitAsync(stop);
+        return TypedResults.NoContent();
+    }
+
+    private static ValidationProblem Fault(string field, string reason) => TypedResults.ValidationProblem(new Dictionary<string, string[]> { [field] = [reason] }, detail: reason);
+}

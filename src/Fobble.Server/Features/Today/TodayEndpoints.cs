@@ -1,0 +1,84 @@
+using Fobble.Core.Activities;
+using Fobble.Core.Calendars;
+using Fobble.Core.Evidence;
+using Fobble.Core.Skills;
+using Fobble.Data;
+using Fobble.Server.Features.Sessions;
+using Fobble.Server.Features.Week;
+using Fobble.Server.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Features.Today;
+
+/// <param name="Away">Names of members marked away today.</param>
+/// <param name="Recorded">Children of the group who have been recorded in it.</param>
+public sealed record TodayGroup(int SessionId, TimeOnly Start, int Minutes, string Adult, string Where, string Short, string Activity, IReadOnlyList<string> Children, IReadOnlyList<string> Away, int Recorded);
+
+public sealed record TodayChild(int Id, string Name, bool Away);
+
+public sealed record TodayLookAgain(int ChildId, string Name, string SkillId, string Short, string Why);
+
+/// <param name="For">What it is for, such as "Carpet" or a group's table.</param>
+public sealed record TodaySetOut(string Item, int Amount, string For);
+
+public sealed record TodayActivity(string Name, string Purpose, IReadOnlyList<string> Steps, IReadOnlyList<string> Say);
+
+/// <summary>One page for whoever takes the class today.</summary>
+/// <param name="NextSchoolDay">Where to look when this is no school day.</param>
+public sealed record TodayView(
+    DateOnly Day, bool IsSchoolDay, DateOnly? NextSchoolDay, Card? Carpet, IReadOnlyList<WeekStarter> Starters, IReadOnlyList<TodayGroup> Groups, IReadOnlyList<TodaySetOut> SetOut,
+    IReadOnlyList<string> Cautions, IReadOnlyList<TodayChild> Children, IReadOnlyList<TodayLookAgain> LookAgain, TodayActivity? Transition, TodayActivity? Choice);
+
+internal static class TodayEndpoints
+{
+    private const int MostLookAgain = 6;
+
+    public static void MapToday(this IEndpointRouteBuilder ofClass) => ofClass.MapGet("/days/{day}", GetAsync);
+
+    private static async Task<Ok<TodayView>> GetAsync(
+        int classId, DateOnly day, ClassFacts facts, CardReader cards, WeekReader weeks, ActivityLibrary library, SkillMap map, FobbleDb db, TimeProvider clock, CancellationToken stop)
+    {
+        var calendar = await facts.CalendarAsync(classId, stop);
+        var children = await facts.ChildrenAsync(classId, stop);
+        var away = await db.Absences.Where(a => a.Day == day && a.Child!.ClassId == classId).Select(a => a.ChildId).ToListAsync(stop);
+        var carpet = calendar.IsSchoolDay(day) ? await cards.ForCarpetAsync(classId, day, stop) : null;
+        var week = await weeks.ReadAsync(classId, SchoolCalendar.MondayOf(day), stop);
+        var planned = week.Days.FirstOrDefault(d => d.Day == day);
+        List<Card> groups = [];
+        foreach (var session in await weeks.SessionsAsync(classId, day, day, stop))
+        {
+            groups.Add((await cards.ForGroupAsync(classId, session.Id, stop))!);
+        }
+
+        var evidence = await facts.EvidenceAsync(classId, children, calendar, clock.Today(), stop);
+        IEnumerable<Card> all = carpet is null ? groups : groups.Prepend(carpet);
+        return TypedResults.Ok(new TodayView(
+            day,
+            calendar.IsSchoolDay(day),
+            calendar.OnOrAfter(day.AddDays(1)),
+            carpet,
+            planned?.Starters ?? [],
+            [.. groups.OrderBy(g => g.Start).Select(g => new TodayGroup(
+                g.SessionId!.Value, g.Start, g.Minutes, g.Adult, g.Where, g.Skill.Short, g.Activity.Name, [.. g.Children.Select(c => c.Name)], [.. g.Children.Where(c => c.Away).Select(c => c.Name)], g.Children.Count(c => c.Recorded.Count > 0)))],
+            [.. all.SelectMany(c => c.SetOut.Select(s => new TodaySetOut(s.Item, s.Amount, c.SessionId is null ? "Carpet" : c.Where)))],
+            [.. all.SelectMany(c => c.Cautions).Distinct().OrderBy(c => c == Cautions.Standing)],
+            [.. children.Select(c => new TodayChild(c.Id, c.Name, away.Contains(c.Id)))],
+            LookAgainOf(children, evidence, map),
+            planned?.Transition is { } transition ? Describe(library[new(transition.Id)]) : null,
+            planned?.Choice is { } choice ? Describe(library[new(choice.Id)]) : null));
+    }
+
+    // The longest overdue first, one skill a child, so that the list is a handful of children and not one child's whole record.
+    private static IReadOnlyList<TodayLookAgain> LookAgainOf(IReadOnlyList<ChildName> children, ClassEvidence evidence, SkillMap map) =>
+    [
+        .. children
+            .Select(child => (child, skill: map.Skills.Where(s => evidence[new(child.Id), s.Id].LookAgain).MinBy(s => evidence[new(child.Id), s.Id].Belief)))
+            .Where(p => p.skill is not null)
+            .OrderBy(p => evidence[new(p.child.Id), p.skill!.Id].Belief)
+            .Take(MostLookAgain)
+            .Select(p => new TodayLookAgain(p.child.Id, p.child.Name, p.skill!.Id.Value, p.skill.Short, evidence.Judgement(new(p.child.Id), p.skill.Id).Sentence)),
+    ];
+
+    private static TodayActivity Describe(Activity activity) => new(activity.Name, activity.Purpose, activity.Steps, activity.Say);
+}

@@ -1,0 +1,116 @@
+using System.Text.Json.Serialization;
+using Fobble.Core.Activities;
+using Fobble.Core.Skills;
+using Fobble.Data;
+using Fobble.Data.Model;
+using Fobble.Server.Demo;
+using Fobble.Server.Features;
+using Fobble.Server.Features.Account;
+using Fobble.Server.Features.Attendance;
+using Fobble.Server.Features.ClassGrid;
+using Fobble.Server.Features.ClassList;
+using Fobble.Server.Features.Clipboard;
+using Fobble.Server.Features.Groups;
+using Fobble.Server.Features.Sessions;
+using Fobble.Server.Features.SetUp;
+using Fobble.Server.Features.Today;
+using Fobble.Server.Features.Week;
+using Fobble.Server.Security;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Hosting;
+
+/// <summary>Puts the application together: services, the way a request takes, and what happens before the first one.</summary>
+public static class Setup
+{
+    public static void AddFobble(this WebApplicationBuilder builder)
+    {
+        var settings = builder.Configuration.GetSection("Fobble").Get<FobbleSettings>() ?? new FobbleSettings();
+        var services = builder.Services;
+        services.AddSingleton(settings);
+        services.AddSingleton(settings.Now is { } now ? new ShiftedClock(now) : TimeProvider.System);
+        services.AddSingleton(_ => SkillMapLoader.Shipped());
+        services.AddSingleton(provider => ActivityLoader.Shipped(provider.GetRequiredService<SkillMap>()));
+        services.AddDbContext<FobbleDb>(options => FobbleDb.Configure(options, Path.Combine(settings.Data, "fobble.db")));
+        services.AddScoped<ClassFacts>();
+        services.AddScoped<WeekReader>();
+        services.AddScoped<CardReader>();
+        services.AddScoped<GroupingRound.Reader>();
+        services.AddHostedService<SolverWarmUp>();
+
+        services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(settings.Data, "keys"))).SetApplicationName("fobble");
+        services.AddIdentityCore<Adult>(options =>
+        {
+            options.Password = new() { RequiredLength = 10, RequireDigit = false, RequireLowercase = false, RequireUppercase = false, RequireNonAlphanumeric = false, RequiredUniqueChars = 5 };
+            options.Lockout = new() { MaxFailedAccessAttempts = 5, DefaultLockoutTimeSpan = TimeSpan.FromMinutes(10), AllowedForNewUsers = true };
+            options.User.RequireUniqueEmail = true;
+        }).AddEntityFrameworkStores<FobbleDb>().AddSignInManager().AddDefaultTokenProviders();
+        services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, Cookies.Configure);
+        services.AddFobbleAuthorization();
+        services.AddAntiforgery(options => options.HeaderName = "X-XSRF-TOKEN");
+
+        services.ConfigureHttpJsonOptions(options =>
+        {
+            var json = options.SerializerOptions;
+            json.NumberHandling = JsonNumberHandling.Strict;
+            json.RespectNullableAnnotations = true;
+            json.RespectRequiredConstructorParameters = true;
+            json.Converters.Add(new JsonStringEnumConverter());
+        });
+        services.AddProblemDetails();
+        services.AddOpenApi(OpenApiShape.Configure);
+        services.AddResponseCompression(options => options.EnableForHttps = true);
+    }
+
+    public static void UseFobble(this WebApplication app)
+    {
+        app.UseExceptionHandler();
+        app.UseStatusCodePages();
+        app.UseSecurityHeaders(Headers.Policy);
+        app.UseResponseCompression();
+        app.UseStaticFiles(new StaticFileOptions { OnPrepareResponse = Headers.CacheByName });
+        app.UseAuthentication();
+        app.UseAuthorization();
+        app.UseMiddleware<AntiforgeryGate>();
+
+        app.MapGet("/health", () => TypedResults.Ok(new Health("well"))).AllowAnonymous().ExcludeFromDescription();
+        app.MapOpenApi().AllowAnonymous();
+        var api = app.MapGroup("/api");
+        api.MapAccount();
+        var ofClass = api.MapGroup("/classes/{classId:int}").RequireAuthorization(Policies.See);
+        ofClass.MapAttendance();
+        ofClass.MapClassGrid();
+        ofClass.MapClassList();
+        ofClass.MapClipboard();
+        ofClass.MapGroups();
+        ofClass.MapSessions();
+        ofClass.MapSetUp();
+        ofClass.MapToday();
+        ofClass.MapWeek();
+        api.MapFallback(() => TypedResults.Problem("There is nothing at this address.", statusCode: StatusCodes.Status404NotFound)).AllowAnonymous();
+        app.MapFallbackToFile("index.html").AllowAnonymous();
+    }
+
+    /// <summary>Brings the database up to date and, in the demo, fills it. Does nothing while the OpenAPI document is written at build.</summary>
+    public static async Task StartFobbleAsync(this WebApplication app)
+    {
+        if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider")
+        {
+            return;
+        }
+
+        var settings = app.Services.GetRequiredService<FobbleSettings>();
+        Directory.CreateDirectory(settings.Data);
+        await using var scope = app.Services.CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<FobbleDb>();
+        db.Prepare();
+        if (settings.Demo && !await db.Schools.AnyAsync())
+        {
+            await ActivatorUtilities.CreateInstance<DemoSchool>(scope.ServiceProvider).FillAsync();
+        }
+    }
+
+    private sealed record Health(string Status);
+}

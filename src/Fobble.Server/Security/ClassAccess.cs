@@ -1,0 +1,60 @@
+using System.Security.Claims;
+using Fobble.Data;
+using Fobble.Data.Model;
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Security;
+
+/// <summary>What an adult may do in a class. Every address below a class asks for one of these.</summary>
+internal static class Policies
+{
+    public const string See = "see the class";
+    public const string Record = "record in the class";
+    public const string Lead = "lead the class";
+
+    public static void AddFobbleAuthorization(this IServiceCollection services)
+    {
+        services.AddScoped<IAuthorizationHandler, ClassAccessHandler>();
+        services.AddAuthorizationBuilder()
+            .AddPolicy(See, p => p.RequireAuthenticatedUser().AddRequirements(new ClassAccess(ClassRole.LeadTeacher, ClassRole.Assistant, ClassRole.MathsLead)))
+            .AddPolicy(Record, p => p.RequireAuthenticatedUser().AddRequirements(new ClassAccess(ClassRole.LeadTeacher, ClassRole.Assistant)))
+            .AddPolicy(Lead, p => p.RequireAuthenticatedUser().AddRequirements(new ClassAccess(ClassRole.LeadTeacher)))
+            .SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
+    }
+
+    public static int AdultId(this ClaimsPrincipal user) =>
+        int.Parse(user.FindFirstValue(ClaimTypes.NameIdentifier) ?? throw new InvalidOperationException("Nobody is signed in."), System.Globalization.CultureInfo.InvariantCulture);
+}
+
+/// <summary>Be a member of the class in the address, in one of these roles.</summary>
+internal sealed class ClassAccess(params IReadOnlyList<ClassRole> roles) : IAuthorizationRequirement
+{
+    public IReadOnlyList<ClassRole> Roles { get; } = roles;
+}
+
+internal sealed class ClassAccessHandler(FobbleDb db) : AuthorizationHandler<ClassAccess>
+{
+    // An address can ask for two things at once (see, and record); the membership is the same for both.
+    private readonly Dictionary<(int Class, int Adult), ClassRole?> _roles = [];
+
+    protected override async Task HandleRequirementAsync(AuthorizationHandlerContext context, ClassAccess requirement)
+    {
+        var http = context.Resource as HttpContext;
+        if (context.User.Identity?.IsAuthenticated != true || !int.TryParse(http?.GetRouteValue("classId") as string, System.Globalization.CultureInfo.InvariantCulture, out var classId))
+        {
+            return;
+        }
+
+        var key = (classId, context.User.AdultId());
+        if (!_roles.TryGetValue(key, out var role))
+        {
+            role = _roles[key] = await db.Memberships.Where(m => m.ClassId == key.classId && m.AdultId == key.Item2).Select(m => (ClassRole?)m.Role).FirstOrDefaultAsync();
+        }
+
+        if (role is { } held && requirement.Roles.Contains(held))
+        {
+            context.Succeed(requirement);
+        }
+    }
+}

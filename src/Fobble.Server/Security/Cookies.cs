@@ -1,0 +1,26 @@
+using Microsoft.AspNetCore.Authentication;
+using Microsoft.AspNetCore.Authentication.Cookies;
+
+namespace Fobble.Server.Security;
+
+/// <summary>The sign-in cookie. An API answers 401 and 403; it does not send anyone to a page.</summary>
+internal static class Cookies
+{
+    public static void Configure(CookieAuthenticationOptions options)
+    {
+        options.Cookie.Name = "fobble";
+        options.Cookie.HttpOnly = true;
+        options.Cookie.SameSite = SameSiteMode.Strict;
+        options.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+        options.ExpireTimeSpan = TimeSpan.FromHours(12);
+        options.SlidingExpiration = true;
+        options.Events.OnRedirectToLogin = context => Answer(context, StatusCodes.Status401Unauthorized);
+        options.Events.OnRedirectToAccessDenied = context => Answer(context, StatusCodes.Status403Forbidden);
+    }
+
+    private static Task Answer(RedirectContext<CookieAuthenticationOptions> context, int status)
+    {
+        context.Response.StatusCode = status;
+        return Task.CompletedTask;
+    }
+}
