@@ -1,15 +1,27 @@
+using System.Reflection;
 using Microsoft.AspNetCore.OpenApi;
+using Microsoft.OpenApi;
 
 namespace Fobble.Server.Hosting;
 
-/// <summary>Makes the document say what the serializer does: every property that can't be null is always there.</summary>
+/// <summary>Makes the document say what the serializer does: every property is always there, and null only where its type allows it.</summary>
 internal static class OpenApiShape
 {
-    public static void Configure(OpenApiOptions options) => options.AddSchemaTransformer((schema, _, _) =>
+    public static void Configure(OpenApiOptions options) => options.AddSchemaTransformer((schema, context, _) =>
     {
         if (schema.Properties is { Count: > 0 } properties)
         {
             schema.Required = properties.Keys.ToHashSet();
+            foreach (var property in context.JsonTypeInfo.Properties)
+            {
+                // Types without a public constructor (the core's guarded ones) are otherwise taken to be null anywhere.
+                if (property.AttributeProvider is PropertyInfo info
+                    && new NullabilityInfoContext().Create(info).ReadState == NullabilityState.NotNull
+                    && properties.TryGetValue(property.Name, out var found) && found is OpenApiSchema { Type: { } type } own)
+                {
+                    own.Type = type & ~JsonSchemaType.Null;
+                }
+            }
         }
 
         return Task.CompletedTask;

@@ -1,0 +1,229 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useAccount, useForget } from './account'
+import { api, take } from './api/client'
+import BeadString from './BeadString.vue'
+import { mondayOf } from './dates'
+
+const route = useRoute()
+const router = useRouter()
+const { account, classId, current, today, leads } = useAccount()
+const forget = useForget()
+
+const day = computed(() => (typeof route.params.day === 'string' && route.params.day) || today.value)
+const { data: week } = useQuery({
+  queryKey: ['week', classId, computed(() => mondayOf(day.value || '2000-01-03'))],
+  queryFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/weeks/{day}', {
+        params: { path: { classId: classId.value, day: mondayOf(day.value) } },
+      }),
+    ),
+  enabled: computed(() => day.value !== ''),
+  placeholderData: keepPreviousData,
+})
+
+const places = computed(() => [
+  { name: 'today', label: 'Today' },
+  { name: 'plan', label: 'Plan' },
+  { name: 'class', label: 'Class' },
+  { name: 'groups', label: 'Groups' },
+  { name: 'clipboard', label: 'Clipboard' },
+  ...(leads.value ? [{ name: 'set-up', label: 'Set-up' }] : []),
+])
+const owner: Record<string, string> = {
+  record: 'clipboard',
+  session: 'clipboard',
+  carpet: 'today',
+  'class-list': 'set-up',
+}
+const open = computed(() => owner[String(route.name)] ?? String(route.name))
+
+function turnTo(event: Event) {
+  void router.push({ name: 'today', params: { classId: (event.target as HTMLSelectElement).value } })
+}
+
+async function leave() {
+  await take(api.POST('/api/account/sign-out', {}))
+  await forget()
+  await router.push('/sign-in')
+}
+</script>
+
+<template>
+  <div class="shell">
+    <a class="skip" href="#page">Skip to the page</a>
+    <header class="top">
+      <RouterLink class="brand" :to="{ name: 'today', params: { classId } }">Fobble</RouterLink>
+      <BeadString v-if="day" :day="day" :today="today" :week="week" />
+    </header>
+    <nav class="rail" aria-label="Places">
+      <RouterLink
+        v-for="place in places"
+        :key="place.name"
+        :to="{ name: place.name, params: { classId } }"
+        class="place"
+        :class="{ open: open === place.name }"
+        :aria-current="open === place.name ? 'page' : undefined"
+      >
+        {{ place.label }}
+      </RouterLink>
+      <div class="who">
+        <label v-if="(account?.signedIn?.classes.length ?? 0) > 1">
+          <span class="hidden-words">Class</span>
+          <select class="box" :value="classId" @change="turnTo">
+            <option v-for="c in account?.signedIn?.classes" :key="c.id" :value="c.id">{{ c.name }}</option>
+          </select>
+        </label>
+        <b v-else>{{ current?.name }}</b>
+        <span class="small soft">{{ account?.signedIn?.fullName }}</span>
+        <button type="button" class="button plain small" @click="leave">Sign out</button>
+      </div>
+    </nav>
+    <main id="page" tabindex="-1">
+      <RouterView />
+    </main>
+  </div>
+</template>
+
+<style scoped>
+.shell {
+  display: grid;
+  grid-template: 'top top' auto 'rail page' 1fr / 128px 1fr;
+  min-height: 100vh;
+}
+
+.skip {
+  position: absolute;
+  left: -99rem;
+}
+
+.skip:focus {
+  left: 0.5rem;
+  top: 0.5rem;
+  z-index: 10;
+  padding: 0.5rem;
+  background: var(--card);
+}
+
+.top {
+  grid-area: top;
+  display: grid;
+  grid-template-columns: 128px 1fr;
+  align-items: start;
+  background: var(--paper);
+}
+
+.brand {
+  padding: 6px 0 0 1.1rem;
+  color: var(--ink);
+  font: 700 1.75rem/1 var(--child);
+  letter-spacing: -0.01em;
+  text-decoration: none;
+}
+
+.rail {
+  grid-area: rail;
+  position: sticky;
+  top: 0;
+  align-self: start;
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+  min-height: calc(100vh - 88px);
+  padding: 0.3rem 0 1rem 0.4rem;
+}
+
+.place {
+  display: flex;
+  align-items: center;
+  min-height: var(--target);
+  padding-left: 0.75rem;
+  border-radius: var(--corner) 0 0 var(--corner);
+  color: var(--ink);
+  font-weight: 700;
+  text-decoration: none;
+}
+
+.place:hover {
+  background: var(--paper-deep);
+}
+
+.place.open {
+  background: var(--card);
+  box-shadow:
+    inset 5px 0 0 var(--spruce),
+    inset 0 1px 0 var(--line),
+    inset 0 -1px 0 var(--line);
+}
+
+.who {
+  display: grid;
+  gap: 0.2rem;
+  justify-items: start;
+  margin-top: auto;
+  padding-left: 0.75rem;
+}
+
+.who .button {
+  padding-left: 0;
+}
+
+main {
+  grid-area: page;
+  min-width: 0;
+  background: var(--card);
+  border: solid var(--line);
+  border-width: 1px 0 0 1px;
+  outline: none;
+}
+
+@media (max-width: 860px) {
+  .shell {
+    grid-template: 'top' auto 'rail' auto 'page' 1fr / 1fr;
+  }
+
+  .top {
+    grid-template-columns: 1fr;
+  }
+
+  .brand {
+    display: none;
+  }
+
+  .rail {
+    position: static;
+    flex-direction: row;
+    flex-wrap: wrap;
+    align-items: center;
+    min-height: 0;
+    padding: 0.2rem 0.6rem 0;
+  }
+
+  .place {
+    padding: 0 0.8rem;
+    border-radius: var(--corner) var(--corner) 0 0;
+  }
+
+  .place.open {
+    box-shadow: inset 0 5px 0 var(--spruce);
+  }
+
+  .who {
+    display: flex;
+    align-items: center;
+    gap: 0.5rem;
+    margin: 0 0 0 auto;
+  }
+
+  .who .small.soft {
+    display: none;
+  }
+
+  main {
+    border-left: 0;
+  }
+}
+</style>

@@ -1,0 +1,15 @@
+<template>
+  <main class="nowhere">
+    <h1>There is no bead here</h1>
+    <p>This page does not exist, or the class is not one of yours.</p>
+    <RouterLink class="button" to="/sign-in">Back to the string</RouterLink>
+  </main>
+</template>
+
+<style scoped>
+.nowhere {
+  max-width: 32rem;
+  margin: 18vh auto 0;
+  padding: 0 1.5rem;
+}
+</style>

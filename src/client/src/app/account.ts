@@ -1,0 +1,36 @@
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import { api, take } from './api/client'
+
+export const accountQuery = {
+  queryKey: ['account'],
+  queryFn: () => take(api.GET('/api/account', {})),
+  staleTime: 5 * 60_000,
+}
+
+/** Who is signed in, the class in the address, and what may be done in it. */
+export function useAccount() {
+  const route = useRoute()
+  const { data } = useQuery(accountQuery)
+  const classId = computed(() => Number(route.params.classId))
+  const current = computed(() => data.value?.signedIn?.classes.find((c) => c.id === classId.value))
+  return {
+    account: data,
+    classId,
+    current,
+    today: computed(() => data.value?.today ?? ''),
+    leads: computed(() => current.value?.role === 'LeadTeacher'),
+    records: computed(() => current.value !== undefined && current.value.role !== 'MathsLead'),
+  }
+}
+
+/** After signing in or out, everything is asked for again. */
+export function useForget() {
+  const queries = useQueryClient()
+  return async () => {
+    await queries.cancelQueries()
+    queries.clear()
+    await queries.fetchQuery(accountQuery)
+  }
+}

@@ -1,0 +1,50 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+export type Schemas = components['schemas']
+
+/** What the server says when it refuses: a sentence, and reasons by field. */
+export class Refused extends Error {
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly fields: Record<string, string[]> = {},
+    readonly body?: unknown,
+  ) {
+    super(message)
+  }
+}
+
+export const api = createClient<paths>({ baseUrl: '/', credentials: 'same-origin' })
+
+// The server hands every page a token in a cookie; requests that change something send it back.
+api.use({
+  onRequest({ request }) {
+    const token = /(?:^|; )XSRF-TOKEN=([^;]*)/.exec(document.cookie)?.[1]
+    if (token) request.headers.set('X-XSRF-TOKEN', decodeURIComponent(token))
+    return request
+  },
+})
+
+interface Problem {
+  detail?: string | null
+  title?: string | null
+  errors?: Record<string, string[]>
+}
+
+/** The data of an answer, or a Refused with the server's own sentence. */
+export async function take<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  const { data, error, response } = await call
+  if (response.ok) return data as T
+  const problem = (typeof error === 'object' && error !== null ? error : {}) as Problem
+  const fields = problem.errors ?? {}
+  const sentence = problem.detail ?? Object.values(fields)[0]?.[0] ?? problem.title ?? usual(response.status)
+  throw new Refused(sentence, response.status, fields, error)
+}
+
+function usual(status: number): string {
+  if (status === 401) return 'You are signed out. Sign in again; nothing is lost.'
+  if (status === 403) return 'This is for the class’s lead teacher.'
+  if (status === 404) return 'This is not here any more.'
+  return 'That did not work. Nothing was changed; try again.'
+}

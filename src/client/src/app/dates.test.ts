@@ -1,0 +1,19 @@
+import { describe, expect, it } from 'vitest'
+import { addDays, clock, fullDay, mondayOf } from './dates'
+
+describe('days', () => {
+  it('finds the Monday of any day, Sunday belonging to the week before', () => {
+    expect(mondayOf('2026-11-25')).toBe('2026-11-23')
+    expect(mondayOf('2026-11-23')).toBe('2026-11-23')
+    expect(mondayOf('2026-11-29')).toBe('2026-11-23')
+  })
+  it('adds days over the ends of months and of summer time', () => {
+    expect(addDays('2026-10-24', 2)).toBe('2026-10-26')
+    expect(addDays('2027-02-28', 1)).toBe('2027-03-01')
+    expect(addDays('2026-03-30', -3)).toBe('2026-03-27')
+  })
+  it('writes them as people do', () => {
+    expect(fullDay('2026-11-25')).toBe('Wednesday 25 November')
+    expect(clock('09:40:00')).toBe('9:40')
+  })
+})

@@ -1,0 +1,54 @@
+import { definePreset } from '@primeuix/themes'
+import base from '@primeuix/themes/aura/base'
+import datatable from '@primeuix/themes/aura/datatable'
+import drawer from '@primeuix/themes/aura/drawer'
+import inputtext from '@primeuix/themes/aura/inputtext'
+import overlaybadge from '@primeuix/themes/aura/overlaybadge'
+import select from '@primeuix/themes/aura/select'
+import PrimeVue from 'primevue/config'
+import type { App } from 'vue'
+
+const spruce = {
+  50: '#eef4f1', 100: '#d5e4de', 200: '#abc9be', 300: '#7dab9c', 400: '#4d8576', 500: '#1f5a4e',
+  600: '#1b5046', 700: '#17443c', 800: '#133831', 900: '#0f2c27', 950: '#0a1e1b',
+} // prettier-ignore
+const paper = {
+  0: '#fffcf5', 50: '#faf5ea', 100: '#f3ecdc', 200: '#e6dcc6', 300: '#d9cfba', 400: '#b3a88f', 500: '#7d7565',
+  600: '#5d6a64', 700: '#42574f', 800: '#2b463e', 900: '#1d3b34', 950: '#122822',
+} // prettier-ignore
+
+// Only the parts we use, on our own colours: paper for surfaces, spruce for what acts, corners of six pixels.
+const preset = definePreset(
+  { ...base, components: { datatable, drawer, inputtext, overlaybadge, select } },
+  {
+    primitive: { borderRadius: { xs: '2px', sm: '4px', md: '6px', lg: '6px', xl: '6px' } },
+    semantic: {
+      primary: spruce,
+      focusRing: { width: '3px', style: 'solid', color: '{primary.color}', offset: '2px' },
+      transitionDuration: '0.12s',
+      colorScheme: {
+        light: {
+          surface: paper,
+          primary: {
+            color: '{primary.500}',
+            contrastColor: '#fffcf5',
+            hoverColor: '{primary.700}',
+            activeColor: '{primary.800}',
+          },
+          text: { color: '{surface.900}', mutedColor: '{surface.600}' },
+          formField: {
+            background: '{surface.0}',
+            borderColor: '{surface.400}',
+            placeholderColor: '{surface.600}',
+            shadow: 'none',
+          },
+          content: { background: '{surface.0}', borderColor: '{surface.300}' },
+        },
+      },
+    },
+  },
+)
+
+export function installPrime(app: App) {
+  app.use(PrimeVue, { theme: { preset, options: { darkModeSelector: false, cssLayer: false } } })
+}

@@ -1,0 +1,61 @@
+import type { QueryClient } from '@tanstack/vue-query'
+import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router'
+import { accountQuery } from './account'
+
+// Each place is loaded when it is first opened, so that the clipboard stays small.
+const places: RouteRecordRaw[] = [
+  { path: 'today/:day?', name: 'today', component: () => import('@/features/today/TodayPage.vue') },
+  { path: 'plan/:day?', name: 'plan', component: () => import('@/features/week/WeekPage.vue') },
+  {
+    path: 'class',
+    name: 'class',
+    component: () => import('@/features/class-grid/GridPage.vue'),
+    meta: { prime: true },
+  },
+  {
+    path: 'groups/:day?',
+    name: 'groups',
+    component: () => import('@/features/groups/GroupsPage.vue'),
+    meta: { prime: true },
+  },
+  { path: 'clipboard/:day?', name: 'clipboard', component: () => import('@/features/clipboard/SessionsPage.vue') },
+  {
+    path: 'clipboard/session/:sessionId',
+    name: 'record',
+    component: () => import('@/features/clipboard/RecordPage.vue'),
+  },
+  { path: 'sessions/:sessionId', name: 'session', component: () => import('@/features/sessions/CardPage.vue') },
+  { path: 'carpet/:day', name: 'carpet', component: () => import('@/features/sessions/CardPage.vue') },
+  { path: 'set-up', name: 'set-up', component: () => import('@/features/set-up/SetUpPage.vue'), meta: { prime: true } },
+  {
+    path: 'set-up/class-list',
+    name: 'class-list',
+    component: () => import('@/features/class-list/ImportPage.vue'),
+    meta: { prime: true },
+  },
+]
+
+export function makeRouter(queries: QueryClient, loadPrime: () => Promise<void>) {
+  const router = createRouter({
+    history: createWebHistory(),
+    routes: [
+      { path: '/', name: 'home', redirect: '/sign-in' },
+      { path: '/sign-in', name: 'sign-in', component: () => import('@/features/account/SignInPage.vue') },
+      { path: '/c/:classId(\\d+)', component: () => import('./AppShell.vue'), children: places },
+      { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./NowherePage.vue') },
+    ],
+    scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  })
+
+  router.beforeEach(async (to) => {
+    const { signedIn } = await queries.fetchQuery(accountQuery)
+    const first = signedIn?.classes[0]
+    if (to.name === 'sign-in') return first ? { name: 'today', params: { classId: first.id } } : true
+    if (!signedIn && to.name !== 'nowhere') return { name: 'sign-in', query: { back: to.fullPath } }
+    if (to.params.classId && !signedIn?.classes.some((c) => c.id === Number(to.params.classId)))
+      return { name: 'nowhere', params: { rest: ['no-class'] } }
+    if (to.meta.prime) await loadPrime()
+    return true
+  })
+  return router
+}

@@ -1,0 +1,175 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { accountQuery, useForget } from '@/app/account'
+import { api, Refused, take } from '@/app/api/client'
+
+const route = useRoute()
+const router = useRouter()
+const forget = useForget()
+const { data: account } = useQuery(accountQuery)
+
+const form = ref({ fullName: '', email: '', password: '', schoolName: '', className: '' })
+const busy = ref(false)
+const refusal = ref('')
+const fields = ref<Record<string, string[]>>({})
+
+async function go(call: () => Promise<unknown>) {
+  busy.value = true
+  refusal.value = ''
+  fields.value = {}
+  try {
+    await call()
+    await forget()
+    const back = route.query.back
+    await router.push(typeof back === 'string' && back.startsWith('/c/') ? back : '/sign-in')
+  } catch (error) {
+    refusal.value = error instanceof Error ? error.message : String(error)
+    fields.value = error instanceof Refused ? error.fields : {}
+  } finally {
+    busy.value = false
+  }
+}
+
+const signIn = () =>
+  go(() => take(api.POST('/api/account/sign-in', { body: { email: form.value.email, password: form.value.password } })))
+const firstStart = () => go(() => take(api.POST('/api/account/first-start', { body: form.value })))
+const demo = (key: string) => go(() => take(api.POST('/api/account/demo/{key}', { params: { path: { key } } })))
+
+const firstFields = [
+  { key: 'fullName', label: 'Your name', type: 'text', auto: 'name' },
+  { key: 'schoolName', label: 'School', type: 'text', auto: 'organization' },
+  { key: 'className', label: 'Class', type: 'text', auto: 'off' },
+  { key: 'email', label: 'E-mail', type: 'email', auto: 'username' },
+  { key: 'password', label: 'Password (ten letters or more)', type: 'password', auto: 'new-password' },
+] as const
+</script>
+
+<template>
+  <main class="door">
+    <svg class="thread" viewBox="0 0 1000 120" preserveAspectRatio="none" aria-hidden="true">
+      <path d="M0 8 Q 500 128 1000 8" vector-effect="non-scaling-stroke" />
+    </svg>
+    <h1>Fobble</h1>
+    <p class="lead">
+      Number work for four- to six-year-olds: what to teach, with whom, and what each child was seen to do.
+    </p>
+
+    <form v-if="account?.firstStart" class="panel" @submit.prevent="firstStart">
+      <h2>The first account</h2>
+      <p class="soft">Nobody has an account here yet. This one leads the class; others are added in Set-up.</p>
+      <label v-for="field in firstFields" :key="field.key" class="field">
+        <span>{{ field.label }}</span>
+        <input v-model="form[field.key]" :type="field.type" :autocomplete="field.auto" required />
+        <em v-for="reason in fields[field.key]" :key="reason">{{ reason }}</em>
+      </label>
+      <p v-if="refusal" class="warn" role="alert">{{ refusal }}</p>
+      <button class="button main" :disabled="busy">Begin</button>
+    </form>
+
+    <template v-else-if="account">
+      <section v-if="account.demoAdults.length" class="panel">
+        <h2>Come in as</h2>
+        <p class="soft small">Made-up adults of a made-up school. Nothing here is about a real child.</p>
+        <button
+          v-for="adult in account.demoAdults"
+          :key="adult.key"
+          type="button"
+          class="adult"
+          :disabled="busy"
+          @click="demo(adult.key)"
+        >
+          <b>{{ adult.fullName }}</b>
+          <span>{{ adult.what }}</span>
+        </button>
+        <p v-if="refusal" class="warn" role="alert">{{ refusal }}</p>
+      </section>
+      <form v-else class="panel" @submit.prevent="signIn">
+        <h2>Sign in</h2>
+        <label class="field">
+          <span>E-mail</span>
+          <input v-model="form.email" type="email" autocomplete="username" required />
+        </label>
+        <label class="field">
+          <span>Password</span>
+          <input v-model="form.password" type="password" autocomplete="current-password" required />
+        </label>
+        <p v-if="refusal" class="warn" role="alert">{{ refusal }}</p>
+        <button class="button main" :disabled="busy">Sign in</button>
+      </form>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.door {
+  position: relative;
+  min-height: 100vh;
+  padding: 8vh 1.5rem 3rem;
+}
+
+.thread {
+  position: absolute;
+  inset: 0 0 auto;
+  width: 100%;
+  height: 11vh;
+}
+
+.thread path {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.8;
+}
+
+h1 {
+  position: relative;
+  width: max-content;
+  margin: 0 auto;
+  padding: 1.7rem 1.6rem 1.5rem;
+  border-radius: 50%;
+  background: var(--spruce);
+  color: #fffcf5;
+  font: 700 2.4rem/1 var(--child);
+}
+
+.lead {
+  max-width: 30rem;
+  margin: 1.2rem auto 1.6rem;
+  text-align: center;
+  font-size: 1.1rem;
+}
+
+.panel {
+  max-width: 27rem;
+  margin: 0 auto;
+  padding-top: 0.8rem;
+  border-top: 1.5px solid var(--ink);
+}
+
+.adult {
+  display: grid;
+  gap: 0.1rem;
+  width: 100%;
+  min-height: 60px;
+  margin-top: 0.6rem;
+  padding: 0.6rem 0.9rem;
+  border: 1.5px solid var(--line-strong);
+  border-radius: var(--corner);
+  background: var(--card);
+  color: var(--ink);
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+
+.adult:hover {
+  border-color: var(--spruce);
+  background: var(--spruce-wash);
+}
+
+.adult span {
+  color: var(--ink-soft);
+  font-size: 0.92rem;
+}
+</style>

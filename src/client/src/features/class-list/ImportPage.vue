@@ -1,0 +1,173 @@
+<script setup lang="ts">
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import Column from 'primevue/column'
+import DataTable from 'primevue/datatable'
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { useAccount } from '@/app/account'
+import { api, take } from '@/app/api/client'
+import { say, sayError } from '@/ui/notices'
+
+const router = useRouter()
+const queries = useQueryClient()
+const { classId, current } = useAccount()
+const file = ref<File>()
+const dragging = ref(false)
+
+const asIs = (body: unknown) => body as Blob
+const request = (sent: File) => ({
+  params: { path: { classId: classId.value } },
+  body: sent as never,
+  bodySerializer: asIs,
+  headers: { 'Content-Type': 'text/csv' },
+})
+
+const preview = useMutation({
+  mutationFn: (chosen: File) => take(api.POST('/api/classes/{classId}/class-list/preview', request(chosen))),
+  onError: sayError,
+})
+const taking = useMutation({
+  mutationFn: (chosen: File) => take(api.POST('/api/classes/{classId}/class-list', request(chosen))),
+  onSuccess: async (taken) => {
+    await queries.invalidateQueries()
+    say(
+      `${taken.added} ${taken.added === 1 ? 'child was' : 'children were'} added to ${current.value?.name ?? 'the class'}.`,
+    )
+    await router.push({ name: 'class', params: { classId: classId.value } })
+  },
+  onError: sayError,
+})
+
+function choose(files: FileList | null | undefined) {
+  dragging.value = false
+  const chosen = files?.[0]
+  if (!chosen) return
+  file.value = chosen
+  preview.mutate(chosen)
+}
+</script>
+
+<template>
+  <div class="page narrow">
+    <div class="page-head">
+      <h1>Import a class list</h1>
+      <span class="soft">into {{ current?.name }}</span>
+    </div>
+    <label
+      class="drop"
+      :class="{ dragging }"
+      @dragover.prevent="dragging = true"
+      @dragleave="dragging = false"
+      @drop.prevent="choose($event.dataTransfer?.files)"
+    >
+      <input
+        type="file"
+        accept=".csv,.txt,text/csv"
+        class="hidden-words"
+        @change="choose(($event.target as HTMLInputElement).files)"
+      />
+      <b>{{ file ? file.name : 'Choose a CSV file, or drop it here' }}</b>
+      <span class="soft"
+        >A heading line, then a child a line: first name, last name, and the date of birth if you like. Nothing is taken
+        before you have seen it.</span
+      >
+    </label>
+
+    <template v-if="preview.data.value">
+      <div v-if="preview.data.value.faults.length" class="faults" role="alert">
+        <h2 class="warn">
+          {{
+            preview.data.value.faults.length === 1
+              ? 'One thing stands'
+              : `${preview.data.value.faults.length} things stand`
+          }}
+          in the way. Nothing was taken.
+        </h2>
+        <ul>
+          <li v-for="(fault, i) in preview.data.value.faults" :key="i">
+            <b>Line {{ fault.row }}{{ fault.column ? `, ${fault.column}` : '' }}:</b> {{ fault.reason }}
+          </li>
+        </ul>
+        <p class="soft">Put it right in the file and choose it again.</p>
+      </div>
+      <p v-for="note in preview.data.value.notes" :key="note" class="note">{{ note }}</p>
+
+      <div v-if="preview.data.value.canBeTaken" class="take">
+        <button
+          type="button"
+          class="button main"
+          :disabled="taking.isPending.value || preview.data.value.new === 0"
+          @click="taking.mutate(file!)"
+        >
+          {{
+            preview.data.value.new === 0
+              ? 'All of them are in the class already'
+              : `Add ${preview.data.value.new} ${preview.data.value.new === 1 ? 'child' : 'children'}`
+          }}
+        </button>
+        <span v-if="preview.data.value.children.length > preview.data.value.new" class="soft"
+          >{{ preview.data.value.children.length - preview.data.value.new }} already in the class and left as they
+          are</span
+        >
+      </div>
+      <DataTable
+        v-if="preview.data.value.children.length"
+        :value="preview.data.value.children"
+        data-key="row"
+        size="small"
+        class="list"
+      >
+        <Column field="row" header="Line" />
+        <Column field="givenName" header="First name" />
+        <Column field="familyName" header="Last name" />
+        <Column field="born" header="Born" />
+        <Column header="">
+          <template #body="{ data }">{{ data.already ? 'already in the class' : 'new' }}</template>
+        </Column>
+      </DataTable>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.narrow {
+  max-width: 56rem;
+}
+
+.drop {
+  display: grid;
+  gap: 0.3rem;
+  padding: 1.6rem;
+  border: 2px dashed var(--line-strong);
+  border-radius: var(--corner);
+  background: var(--paper);
+  text-align: center;
+  cursor: pointer;
+}
+
+.drop:hover,
+.drop.dragging,
+.drop:focus-within {
+  border-color: var(--spruce);
+  background: var(--spruce-wash);
+}
+
+.faults {
+  margin-top: 1rem;
+  padding-left: 0.9rem;
+  border-left: 6px solid var(--brick);
+}
+
+.note {
+  margin-top: 0.8rem;
+  padding-left: 0.9rem;
+  border-left: 6px solid var(--line-strong);
+}
+
+.take {
+  display: flex;
+  align-items: center;
+  gap: 1rem;
+  margin: 1rem 0;
+}
+</style>

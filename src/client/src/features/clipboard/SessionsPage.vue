@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import { useAccount } from '@/app/account'
+import { api, take } from '@/app/api/client'
+import { clock, dayAndMonth, mondayOf, weekday } from '@/app/dates'
+
+const route = useRoute()
+const { classId, today, records } = useAccount()
+const monday = computed(() =>
+  mondayOf((typeof route.params.day === 'string' && route.params.day) || today.value || '2000-01-03'),
+)
+const { data: week, error } = useQuery({
+  queryKey: ['week', classId, monday],
+  queryFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/weeks/{day}', {
+        params: { path: { classId: classId.value, day: monday.value } },
+      }),
+    ),
+  enabled: computed(() => today.value !== ''),
+  placeholderData: keepPreviousData,
+})
+
+// Today's sessions come first; the rest of the week follows in order.
+const days = computed(() => {
+  const withGroups = (week.value?.days ?? [])
+    .map((d) => ({ day: d.day, slots: d.slots.filter((s) => s.sessionId) }))
+    .filter((d) => d.slots.length)
+  return [...withGroups.filter((d) => d.day === today.value), ...withGroups.filter((d) => d.day !== today.value)]
+})
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Clipboard</h1>
+      <span class="soft">Week of {{ dayAndMonth(monday) }}. Choose the group in front of you.</span>
+    </div>
+    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <p v-if="!records" class="soft">You can look at this class; recording is for its teacher and assistants.</p>
+    <p v-if="week && !days.length" class="said none">
+      No groups in this week. Accept some under Groups, or turn to another week on the string.
+    </p>
+    <section v-for="day in days" :key="day.day" class="ruled">
+      <h2>{{ weekday(day.day) }}{{ day.day === today ? ', today' : '' }}</h2>
+      <RouterLink
+        v-for="slot in day.slots"
+        :key="slot.slotId"
+        class="session"
+        :to="{ name: records ? 'record' : 'session', params: { classId, sessionId: slot.sessionId! } }"
+      >
+        <b class="when">{{ clock(slot.start) }}</b>
+        <span>
+          <b class="said aim">{{ slot.skill }}</b>
+          <span class="said names">{{ slot.children.join(', ') }}</span>
+        </span>
+        <span class="soft">{{ slot.adult }}</span>
+      </RouterLink>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+section {
+  max-width: 52rem;
+  margin-bottom: 1.2rem;
+}
+
+.none {
+  font-size: 1.2rem;
+}
+
+.session {
+  display: grid;
+  grid-template-columns: 4rem 1fr auto;
+  align-items: center;
+  gap: 0.6rem;
+  min-height: 68px;
+  padding: 0.4rem 0.5rem;
+  border-bottom: 1px solid var(--line);
+  border-radius: var(--corner);
+  color: var(--ink);
+  text-decoration: none;
+}
+
+.session:hover {
+  background: var(--spruce-wash);
+}
+
+.aim {
+  display: block;
+  font-size: 1.2rem;
+}
+
+.names {
+  font-size: 1.05rem;
+}
+</style>

@@ -1,0 +1,178 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import type { Schemas } from '@/app/api/client'
+import { clock, shortWeekday } from '@/app/dates'
+
+/** One group as a table on the carpet: its aim on the table top, the children around it, a sentence of reason for each. */
+const props = defineProps<{
+  group: Schemas['GroupView']
+  classId: number
+  editable: boolean
+  picked?: { id: number; name: string }
+  price?: Schemas['PriceView']
+}>()
+const emit = defineEmits<{ pick: [child: { id: number; name: string }]; put: [] }>()
+const over = ref(false)
+
+function lift(event: DragEvent, child: { id: number; name: string }) {
+  event.dataTransfer?.setData('text/plain', child.name)
+  if (props.picked?.id !== child.id) emit('pick', child)
+}
+
+function drop() {
+  over.value = false
+  if (props.price) emit('put')
+}
+</script>
+
+<template>
+  <article
+    class="table"
+    :class="{ over, target: price, run: group.run }"
+    @dragover.prevent="over = true"
+    @dragleave="over = false"
+    @drop.prevent="drop"
+  >
+    <header class="top">
+      <span class="small"
+        >{{ shortWeekday(group.slot.day) }} {{ clock(group.slot.start) }} · {{ group.slot.adult }}</span
+      >
+      <h2 class="said">{{ group.short }}</h2>
+      <span class="small">{{ group.activity }} · {{ group.slot.where.toLowerCase() }}</span>
+      <span v-if="group.run" class="small held">held</span>
+    </header>
+    <p class="small soft reason">{{ group.reason }}</p>
+    <ul>
+      <li v-for="child in group.children" :key="child.id">
+        <button
+          v-if="editable"
+          type="button"
+          class="name said"
+          :class="{ held: picked?.id === child.id }"
+          draggable="true"
+          :aria-pressed="picked?.id === child.id"
+          @click="emit('pick', child)"
+          @dragstart="lift($event, child)"
+        >
+          {{ child.name }}
+        </button>
+        <b v-else class="said">{{ child.name }}</b>
+        <span class="small">{{ child.reason }}</span>
+      </li>
+    </ul>
+    <div v-if="price" class="price" :class="{ breaks: price.breaks.length }">
+      <b>{{
+        price.price > 0
+          ? `Costs ${price.price} points`
+          : price.price < 0
+            ? `Gains ${-price.price} points`
+            : 'Costs nothing'
+      }}</b>
+      <p v-for="broken in price.breaks" :key="broken" class="warn small">{{ broken }}.</p>
+      <p class="small">{{ price.reason }}</p>
+      <button type="button" class="button" @click="emit('put')">Put {{ picked?.name }} here</button>
+    </div>
+    <RouterLink
+      v-if="group.sessionId"
+      class="button"
+      :to="{ name: 'session', params: { classId, sessionId: group.sessionId } }"
+      >Session card</RouterLink
+    >
+  </article>
+</template>
+
+<style scoped>
+.table {
+  display: flex;
+  flex-direction: column;
+  gap: 0.3rem;
+}
+
+/* The table top: a worn oval with the aim on it. */
+.top {
+  display: grid;
+  justify-items: center;
+  align-content: center;
+  min-height: 7.2rem;
+  padding: 0.6rem 1.4rem;
+  border: 1.5px solid var(--ink);
+  border-radius: 50% / 46%;
+  background: var(--paper-deep);
+  text-align: center;
+  line-height: 1.2;
+}
+
+.top h2 {
+  font-size: 1.2rem;
+}
+
+.run .top {
+  border-style: dashed;
+}
+
+.held {
+  font-weight: 700;
+}
+
+.reason {
+  margin: 0.2rem 0;
+}
+
+ul {
+  list-style: none;
+  margin: 0 0 0.4rem;
+  padding: 0;
+}
+
+li {
+  display: grid;
+  grid-template-columns: 6.6rem 1fr;
+  gap: 0.6rem;
+  align-items: center;
+  padding: 0.28rem 0;
+  border-top: 1px solid var(--line);
+  line-height: 1.25;
+}
+
+.name {
+  min-height: 36px;
+  padding: 0 0.4rem;
+  border: 1.5px solid var(--line-strong);
+  border-radius: 18px;
+  background: var(--card);
+  color: var(--ink);
+  font-size: 0.98rem;
+  cursor: grab;
+}
+
+.name:hover {
+  border-color: var(--spruce);
+}
+
+.name.held {
+  border-color: var(--spruce);
+  background: var(--spruce);
+  color: #fffcf5;
+}
+
+.over.target .top {
+  background: var(--spruce-wash);
+  border-color: var(--spruce);
+}
+
+.price {
+  padding: 0.5rem 0.7rem;
+  border: 1.5px solid var(--spruce);
+  border-radius: var(--corner);
+  background: var(--spruce-wash);
+}
+
+.price.breaks {
+  border-color: var(--brick);
+  background: var(--card);
+}
+
+.table > .button {
+  align-self: start;
+}
+</style>

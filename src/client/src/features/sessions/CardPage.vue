@@ -1,0 +1,246 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import { useAccount } from '@/app/account'
+import { api, take } from '@/app/api/client'
+import { clock, fullDay } from '@/app/dates'
+import PictureView from '@/mats/PictureView.vue'
+import MarkFrame from '@/ui/MarkFrame.vue'
+
+/** A session on one page: for a group, or for the whole class on the carpet. */
+const route = useRoute()
+const { classId, records } = useAccount()
+const sessionId = computed(() => (route.params.sessionId ? Number(route.params.sessionId) : undefined))
+const day = computed(() => String(route.params.day ?? ''))
+const { data: card, error } = useQuery({
+  queryKey: ['card', classId, computed(() => sessionId.value ?? day.value)],
+  queryFn: () =>
+    sessionId.value
+      ? take(
+          api.GET('/api/classes/{classId}/sessions/{sessionId}', {
+            params: { path: { classId: classId.value, sessionId: sessionId.value } },
+          }),
+        )
+      : take(
+          api.GET('/api/classes/{classId}/days/{day}/carpet', {
+            params: { path: { classId: classId.value, day: day.value } },
+          }),
+        ),
+})
+</script>
+
+<template>
+  <div class="page">
+    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <template v-if="card">
+      <div class="page-head">
+        <div>
+          <span class="soft"
+            >{{ fullDay(card.day) }}, {{ clock(card.start) }} · {{ card.adult }} · {{ card.where.toLowerCase() }} ·
+            {{ card.activity.minutes }} minutes</span
+          >
+          <h1>{{ card.activity.name }}</h1>
+        </div>
+        <div class="end">
+          <RouterLink
+            v-if="sessionId && records"
+            class="button main"
+            :to="{ name: 'record', params: { classId, sessionId } }"
+            >Record on the clipboard</RouterLink
+          >
+        </div>
+      </div>
+
+      <div class="card">
+        <section class="aim">
+          <p class="said can">{{ card.skill.iCan }}</p>
+          <p>{{ card.activity.purpose }}</p>
+          <p class="small soft">{{ card.reason }}</p>
+        </section>
+
+        <section class="ruled numbers" aria-labelledby="numbers">
+          <h2 id="numbers">Numbers to use, in this order</h2>
+          <ol>
+            <li v-for="(item, i) in card.items" :key="i">
+              <div class="pic"><PictureView v-if="item.picture" :picture="item.picture" /></div>
+              <div>
+                <b>{{ item.ask }}</b>
+                <div class="said answer">{{ item.answer }}</div>
+                <div v-if="item.distractors.length" class="small soft">
+                  Offer also {{ item.distractors.join(' and ') }}
+                </div>
+              </div>
+            </li>
+          </ol>
+        </section>
+
+        <section class="ruled" aria-labelledby="do">
+          <h2 id="do">What to do</h2>
+          <ol class="steps">
+            <li v-for="step in [...card.activity.prepare, ...card.activity.steps]" :key="step">{{ step }}</li>
+          </ol>
+          <h2 class="gap">What to say</h2>
+          <p v-if="card.activity.quiet" class="warn small">The point is to see: no counting aloud.</p>
+          <ul class="say said">
+            <li v-for="line in card.activity.say" :key="line">{{ line }}</li>
+          </ul>
+          <p class="small"><b>Words:</b> {{ card.skill.words.join(', ') }}</p>
+          <p class="small"><b>Easier:</b> {{ card.activity.easier }}</p>
+          <p class="small"><b>Harder:</b> {{ card.activity.harder }}</p>
+          <p class="small"><b>On paper afterwards:</b> {{ card.activity.sheet }}</p>
+        </section>
+
+        <section class="ruled" aria-labelledby="fetch">
+          <h2 id="fetch">Set out</h2>
+          <ul class="things">
+            <li v-for="thing in card.setOut" :key="thing.item">
+              <b>{{ thing.amount }}</b> {{ thing.item }}
+            </li>
+          </ul>
+          <div v-if="card.cautions.length" class="cautions small">
+            <p v-for="caution in card.cautions" :key="caution">{{ caution }}</p>
+          </div>
+          <h2 class="gap">What to look for</h2>
+          <ul>
+            <li v-for="sign in card.lookFor" :key="sign">{{ sign }}</li>
+          </ul>
+          <h3 class="small gap">Slips that tell something</h3>
+          <ul>
+            <li v-for="slip in card.skill.slips" :key="slip.id">{{ slip.text }}</li>
+          </ul>
+        </section>
+
+        <section v-if="sessionId" class="ruled wide" aria-labelledby="children">
+          <h2 id="children">The children, and why each is here</h2>
+          <ul class="children">
+            <li v-for="child in card.children" :key="child.id">
+              <b class="said">{{ child.name }}</b> <MarkFrame :strength="child.strength" />
+              <span v-if="child.away" class="warn">away</span>
+              <span class="soft">{{ child.reason }}</span>
+            </li>
+          </ul>
+        </section>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.card {
+  display: grid;
+  grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr) minmax(0, 0.9fr);
+  gap: 1.1rem 1.8rem;
+  align-items: start;
+}
+
+.aim,
+.wide {
+  grid-column: 1 / -1;
+}
+
+.can {
+  margin: 0;
+  font-size: 1.6rem;
+  line-height: 1.2;
+}
+
+.numbers ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+
+.numbers li {
+  display: grid;
+  grid-template-columns: 8.4rem 1fr;
+  gap: 0.9rem;
+  align-items: center;
+  padding: 0.4rem 0;
+  border-bottom: 1px solid var(--line);
+}
+
+.pic {
+  display: grid;
+  place-items: center;
+  height: 4.1rem;
+}
+
+.pic :deep(svg) {
+  height: 4.1rem;
+  width: 8.4rem;
+}
+
+.answer {
+  font-size: 1.05rem;
+}
+
+.steps li {
+  padding: 0.12rem 0;
+}
+
+.gap {
+  margin-top: 0.9rem;
+}
+
+.say {
+  list-style: none;
+  padding: 0;
+}
+
+.say li {
+  padding: 0.12rem 0 0.12rem 0.8rem;
+  border-left: 4px solid var(--line);
+  font-size: 1.1rem;
+}
+
+.things {
+  list-style: none;
+  padding: 0;
+}
+
+.things b {
+  display: inline-block;
+  min-width: 2rem;
+  font-size: 1.1rem;
+}
+
+.cautions {
+  border-left: 4px solid var(--brick);
+  padding-left: 0.7rem;
+}
+
+.children {
+  columns: 26rem auto;
+  list-style: none;
+  padding: 0;
+}
+
+.children li {
+  break-inside: avoid;
+  padding: 0.3rem 0;
+}
+
+@media (max-width: 1000px) {
+  .card {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  }
+
+  .numbers {
+    grid-column: 1 / -1;
+  }
+
+  .numbers ol {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 0 1.4rem;
+  }
+}
+
+@media (max-width: 640px) {
+  .card,
+  .numbers ol {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,255 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { ref, watch } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import { clock, dayAndMonth } from '@/app/dates'
+import { say, sayError } from '@/ui/notices'
+
+const queries = useQueryClient()
+const { classId, current } = useAccount()
+const { data: table, error } = useQuery({
+  queryKey: ['timetable', classId],
+  queryFn: () => take(api.GET('/api/classes/{classId}/timetable', { params: { path: { classId: classId.value } } })),
+})
+
+const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday'] as const
+const kinds: Record<Schemas['SlotKind'], string> = { Carpet: 'Carpet', Group: 'Small group', Choice: 'Choice time' }
+const roles: Record<Schemas['ClassRole'], string> = {
+  LeadTeacher: 'Lead teacher',
+  Assistant: 'Assistant',
+  MathsLead: 'Maths lead',
+}
+const closure = ref({ name: '', first: '', last: '' })
+const slot = ref({
+  kind: 'Group' as Schemas['SlotKind'],
+  weekday: 'Monday' as Schemas['DayOfWeek'],
+  start: '10:00',
+  minutes: 15,
+  adultId: 0,
+  where: '',
+})
+const adult = ref({ fullName: '', email: '', password: '', role: 'Assistant' as Schemas['ClassRole'] })
+const terms = ref<Schemas['TermView'][]>([])
+watch(table, (t) => t && (terms.value = t.terms.map((term) => ({ ...term }))), { immediate: true })
+
+async function change(call: Promise<unknown>, done: string, then: () => void = () => undefined) {
+  try {
+    await call
+    then()
+    await queries.invalidateQueries()
+    say(done)
+  } catch (problem) {
+    sayError(problem)
+  }
+}
+
+const path = () => ({ path: { classId: classId.value } })
+const saveTerms = () =>
+  change(take(api.PUT('/api/classes/{classId}/terms', { params: path(), body: terms.value })), 'The terms are kept.')
+const addClosure = () =>
+  change(
+    take(
+      api.POST('/api/classes/{classId}/closures', {
+        params: path(),
+        body: { ...closure.value, last: closure.value.last || closure.value.first },
+      }),
+    ),
+    'The closure is in the calendar.',
+    () => {
+      closure.value = { name: '', first: '', last: '' }
+    },
+  )
+const removeClosure = (id: number) =>
+  change(
+    take(api.DELETE('/api/classes/{classId}/closures/{id}', { params: { path: { classId: classId.value, id } } })),
+    'The closure is gone.',
+  )
+const addSlot = () =>
+  change(
+    take(
+      api.POST('/api/classes/{classId}/slots', {
+        params: path(),
+        body: { ...slot.value, start: `${slot.value.start}:00` },
+      }),
+    ),
+    'The lesson is in the timetable.',
+  )
+const removeSlot = (id: number) =>
+  change(
+    take(api.DELETE('/api/classes/{classId}/slots/{id}', { params: { path: { classId: classId.value, id } } })),
+    'The lesson is out of the timetable.',
+  )
+const addAdult = () =>
+  change(
+    take(api.POST('/api/classes/{classId}/adults', { params: path(), body: adult.value })),
+    `${adult.value.fullName} can sign in now.`,
+    () => {
+      adult.value = { fullName: '', email: '', password: '', role: 'Assistant' }
+    },
+  )
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Set-up of {{ current?.name }}</h1>
+      <div class="end">
+        <RouterLink class="button main" :to="{ name: 'class-list', params: { classId } }"
+          >Import a class list</RouterLink
+        >
+      </div>
+    </div>
+    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <div v-if="table" class="parts">
+      <section class="ruled wide">
+        <h2>Timetable</h2>
+        <p class="soft small">Small groups are formed for these places: who takes them, when and where.</p>
+        <div class="week">
+          <div v-for="weekday in weekdays" :key="weekday">
+            <h3>{{ weekday }}</h3>
+            <p v-for="s in table.slots.filter((x) => x.weekday === weekday)" :key="s.id" class="slot">
+              <b>{{ clock(s.start) }}</b> {{ kinds[s.kind] }}, {{ s.minutes }} min<br />
+              <span class="soft small">{{ s.adult }}, {{ s.where.toLowerCase() }}</span>
+              <button
+                type="button"
+                class="button plain small"
+                :aria-label="`Take out ${kinds[s.kind]} on ${weekday} at ${clock(s.start)}`"
+                @click="removeSlot(s.id)"
+              >
+                Take out
+              </button>
+            </p>
+          </div>
+        </div>
+        <form class="row" @submit.prevent="addSlot">
+          <select v-model="slot.weekday" class="box" aria-label="Weekday">
+            <option v-for="w in weekdays" :key="w">{{ w }}</option>
+          </select>
+          <input v-model="slot.start" type="time" aria-label="Start" required />
+          <label
+            ><input v-model.number="slot.minutes" type="number" min="5" max="120" aria-label="Minutes" /> min</label
+          >
+          <select v-model="slot.kind" class="box" aria-label="Kind of lesson">
+            <option v-for="(label, kind) in kinds" :key="kind" :value="kind">{{ label }}</option>
+          </select>
+          <select v-model="slot.adultId" class="box" aria-label="Adult" required>
+            <option :value="0" disabled>Who</option>
+            <option v-for="a in table.adults" :key="a.id" :value="a.id">{{ a.fullName }}</option>
+          </select>
+          <input v-model="slot.where" type="text" placeholder="Where" aria-label="Where" required />
+          <button class="button">Add the lesson</button>
+        </form>
+      </section>
+
+      <section class="ruled">
+        <h2>Terms</h2>
+        <form @submit.prevent="saveTerms">
+          <div v-for="(term, i) in terms" :key="i" class="row">
+            <input v-model="term.name" type="text" aria-label="Name of the term" class="short" required />
+            <input v-model="term.first" type="date" :aria-label="`First day of ${term.name}`" required />
+            <input v-model="term.last" type="date" :aria-label="`Last day of ${term.name}`" required />
+          </div>
+          <button class="button">Keep the terms</button>
+        </form>
+      </section>
+
+      <section class="ruled">
+        <h2>Closures</h2>
+        <p v-for="c in table.closures" :key="c.id">
+          <b>{{ c.name }}</b> {{ dayAndMonth(c.first) }}{{ c.last !== c.first ? ` to ${dayAndMonth(c.last)}` : '' }}
+          <button
+            type="button"
+            class="button plain small"
+            :aria-label="`Take out ${c.name}`"
+            @click="removeClosure(c.id)"
+          >
+            Take out
+          </button>
+        </p>
+        <form class="row" @submit.prevent="addClosure">
+          <input
+            v-model="closure.name"
+            type="text"
+            placeholder="What for"
+            aria-label="What for"
+            class="short"
+            required
+          />
+          <input v-model="closure.first" type="date" aria-label="First day" required />
+          <input v-model="closure.last" type="date" aria-label="Last day" />
+          <button class="button">Add</button>
+        </form>
+      </section>
+
+      <section class="ruled">
+        <h2>Adults of this class</h2>
+        <p v-for="a in table.adults" :key="a.id">
+          <b>{{ a.fullName }}</b> <span class="soft">{{ roles[a.role].toLowerCase() }}</span>
+        </p>
+        <form class="row" @submit.prevent="addAdult">
+          <input v-model="adult.fullName" type="text" placeholder="Name" aria-label="Name" required />
+          <input
+            v-model="adult.email"
+            type="email"
+            placeholder="E-mail"
+            aria-label="E-mail"
+            autocomplete="off"
+            required
+          />
+          <input
+            v-model="adult.password"
+            type="password"
+            placeholder="First password"
+            aria-label="First password"
+            autocomplete="new-password"
+            required
+          />
+          <select v-model="adult.role" class="box" aria-label="Role">
+            <option v-for="(label, role) in roles" :key="role" :value="role">{{ label }}</option>
+          </select>
+          <button class="button">Add</button>
+        </form>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.parts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(24rem, 1fr));
+  gap: 1.6rem;
+}
+
+.wide {
+  grid-column: 1 / -1;
+}
+
+.week {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));
+  gap: 0 1.2rem;
+}
+
+.slot {
+  padding-bottom: 0.3rem;
+  border-bottom: 1px solid var(--line);
+}
+
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.5rem;
+  margin: 0.6rem 0;
+}
+
+.row input[type='number'] {
+  width: 4.4rem;
+}
+
+.short {
+  width: 9rem;
+}
+</style>

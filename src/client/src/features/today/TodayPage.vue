@@ -1,0 +1,375 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import { clock, fullDay } from '@/app/dates'
+import PictureView from '@/mats/PictureView.vue'
+import { sayError } from '@/ui/notices'
+
+const route = useRoute()
+const queries = useQueryClient()
+const { classId, current, today, records, leads } = useAccount()
+const day = computed(() => (typeof route.params.day === 'string' && route.params.day) || today.value)
+const key = computed(() => ['today', classId.value, day.value])
+
+const { data: view, error } = useQuery({
+  queryKey: key,
+  queryFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/days/{day}', { params: { path: { classId: classId.value, day: day.value } } }),
+    ),
+  enabled: computed(() => day.value !== ''),
+  placeholderData: keepPreviousData,
+})
+
+const marking = ref(false)
+const away = computed(() => view.value?.children.filter((c) => c.away) ?? [])
+const settingOut = computed(() => {
+  const places = new Map<string, Schemas['TodaySetOut'][]>()
+  for (const thing of view.value?.setOut ?? []) places.set(thing.for, [...(places.get(thing.for) ?? []), thing])
+  return [...places]
+})
+
+async function mark(child: Schemas['TodayChild']) {
+  try {
+    await take(
+      api.PUT('/api/classes/{classId}/attendance/{day}/{childId}', {
+        params: { path: { classId: classId.value, day: day.value, childId: child.id } },
+        body: { away: !child.away },
+      }),
+    )
+    await queries.invalidateQueries({ queryKey: key.value })
+  } catch (problem) {
+    sayError(problem)
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>{{ day ? fullDay(day) : '' }}</h1>
+      <span class="soft">{{ current?.name }}, {{ current?.school }}</span>
+    </div>
+    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+
+    <template v-if="view && !view.isSchoolDay">
+      <p class="said quiet">No school today.</p>
+      <RouterLink
+        v-if="view.nextSchoolDay"
+        class="button"
+        :to="{ name: 'today', params: { classId, day: view.nextSchoolDay } }"
+      >
+        Look at {{ fullDay(view.nextSchoolDay) }}
+      </RouterLink>
+    </template>
+
+    <template v-else-if="view && !view.carpet">
+      <p class="said quiet">Nothing is planned for this day yet.</p>
+      <RouterLink v-if="leads" class="button main" :to="{ name: 'plan', params: { classId, day } }"
+        >Plan this week</RouterLink
+      >
+      <p v-else class="soft">The class’s lead teacher plans the week.</p>
+    </template>
+
+    <div v-else-if="view?.carpet" class="today">
+      <section class="carpet ruled" aria-labelledby="carpet-head">
+        <div class="line">
+          <h2 id="carpet-head">On the carpet</h2>
+          <span class="soft"
+            >{{ clock(view.carpet.start) }}, {{ view.carpet.minutes }} minutes, {{ view.carpet.adult }}</span
+          >
+        </div>
+        <p class="aim said">{{ view.carpet.skill.iCan }}</p>
+        <div class="show">
+          <PictureView
+            v-for="item in view.carpet.items.filter((i) => i.picture).slice(0, 3)"
+            :key="item.key"
+            :picture="item.picture!"
+            class="glimpse"
+          />
+        </div>
+        <p>
+          <b>{{ view.carpet.activity.name }}.</b> {{ view.carpet.activity.purpose }}
+        </p>
+        <ul class="say said">
+          <li v-for="line in view.carpet.activity.say" :key="line">{{ line }}</li>
+        </ul>
+        <RouterLink class="button" :to="{ name: 'carpet', params: { classId, day } }">Open the lesson card</RouterLink>
+        <p v-for="starter in view.starters" :key="starter.skill" class="starter">
+          <b>First, for five minutes: {{ starter.short }}</b> with {{ starter.activity.name }}.
+          <span class="soft">{{ starter.reason }}</span>
+        </p>
+      </section>
+
+      <section class="ruled" aria-labelledby="groups-head">
+        <h2 id="groups-head">Small groups, in order</h2>
+        <p v-if="!view.groups.length" class="soft">
+          No groups for this day.
+          <RouterLink v-if="leads" :to="{ name: 'groups', params: { classId, day } }">Ask for groups</RouterLink>
+        </p>
+        <RouterLink
+          v-for="group in view.groups"
+          :key="group.sessionId"
+          class="group"
+          :to="{ name: 'session', params: { classId, sessionId: group.sessionId } }"
+        >
+          <span class="when">{{ clock(group.start) }}</span>
+          <span class="who">
+            <b>{{ group.short }}</b> · {{ group.activity }}
+            <span class="names">{{ group.children.join(', ') }}</span>
+            <span class="soft small">{{ group.adult }}, {{ group.where.toLowerCase() }}</span>
+            <span v-if="group.away.length" class="warn small">Away: {{ group.away.join(', ') }}</span>
+            <span v-if="group.recorded" class="small done"
+              >Recorded: {{ group.recorded }} of {{ group.children.length }}</span
+            >
+          </span>
+        </RouterLink>
+        <div v-if="view.choice" class="extra">
+          <b>Choice time: {{ view.choice.name }}.</b> {{ view.choice.purpose }}
+        </div>
+        <div v-if="view.transition" class="extra">
+          <b>Between lessons: {{ view.transition.name }}.</b> <span class="said">{{ view.transition.steps[0] }}</span>
+        </div>
+      </section>
+
+      <div class="side">
+        <section class="ruled" aria-labelledby="out-head">
+          <h2 id="out-head">Set out</h2>
+          <template v-for="[place, things] in settingOut" :key="place">
+            <h3 class="small soft">{{ place }}</h3>
+            <ul class="things">
+              <li v-for="thing in things" :key="thing.item">
+                <b>{{ thing.amount }}</b> {{ thing.item }}
+              </li>
+            </ul>
+          </template>
+          <details v-if="view.cautions.length" class="small cautions">
+            <summary>
+              Take care: {{ view.cautions.length - 1 }} {{ view.cautions.length === 2 ? 'thing' : 'things' }} to watch
+            </summary>
+            <p v-for="caution in view.cautions" :key="caution">{{ caution }}</p>
+          </details>
+        </section>
+
+        <section class="ruled" aria-labelledby="away-head">
+          <div class="line">
+            <h2 id="away-head">Away</h2>
+            <button
+              v-if="records"
+              type="button"
+              class="button plain small"
+              :aria-expanded="marking"
+              @click="marking = !marking"
+            >
+              {{ marking ? 'Done' : 'Mark' }}
+            </button>
+          </div>
+          <p v-if="!marking">{{ away.length ? away.map((c) => c.name).join(', ') : 'Everyone is here.' }}</p>
+          <div v-else class="register">
+            <button
+              v-for="child in view.children"
+              :key="child.id"
+              type="button"
+              class="tag"
+              :class="{ away: child.away }"
+              :aria-pressed="child.away"
+              @click="mark(child)"
+            >
+              {{ child.name }}
+            </button>
+          </div>
+        </section>
+
+        <section class="ruled" aria-labelledby="again-head">
+          <h2 id="again-head">Look again at</h2>
+          <p v-if="!view.lookAgain.length" class="soft">Nobody is due.</p>
+          <ul class="again">
+            <li v-for="due in view.lookAgain" :key="due.childId + due.skillId">
+              <RouterLink
+                :to="{ name: 'class', params: { classId }, query: { child: due.childId, skill: due.skillId } }"
+                ><b>{{ due.name }}</b> · {{ due.short }}</RouterLink
+              >
+            </li>
+          </ul>
+        </section>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.quiet {
+  font-size: 1.3rem;
+  margin: 2rem 0 1rem;
+}
+
+.today {
+  display: grid;
+  grid-template-columns: minmax(0, 1.25fr) minmax(0, 1.1fr) minmax(0, 0.85fr);
+  gap: 1.6rem;
+  align-items: start;
+}
+
+.line {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 0.8rem;
+}
+
+.aim {
+  margin: 0.5rem 0;
+  font-size: 1.45rem;
+  line-height: 1.25;
+}
+
+.show {
+  display: flex;
+  gap: 1rem;
+  align-items: center;
+  margin: 0.6rem 0;
+}
+
+.glimpse {
+  flex: 0 1 9rem;
+  max-height: 5.5rem;
+}
+
+.say {
+  list-style: none;
+  padding: 0;
+  margin: 0.6rem 0 0.8rem;
+}
+
+.say li {
+  padding: 0.15rem 0 0.15rem 0.8rem;
+  border-left: 4px solid var(--line);
+  font-size: 1.05rem;
+}
+
+.starter {
+  margin-top: 0.8rem;
+}
+
+.group {
+  display: grid;
+  grid-template-columns: 3.2rem 1fr;
+  padding: 0.6rem 0.4rem;
+  border-bottom: 1px solid var(--line);
+  border-radius: var(--corner);
+  color: var(--ink);
+  text-decoration: none;
+}
+
+.group:hover {
+  background: var(--spruce-wash);
+}
+
+.when {
+  font-weight: 700;
+}
+
+.who > span {
+  display: block;
+}
+
+.names {
+  font-family: var(--child);
+  font-size: 1.05rem;
+}
+
+.done {
+  color: var(--spruce);
+  font-weight: 700;
+}
+
+.extra {
+  margin-top: 0.8rem;
+}
+
+.side {
+  display: grid;
+  gap: 1.2rem;
+}
+
+.things {
+  margin: 0 0 0.4rem;
+  padding: 0;
+  list-style: none;
+}
+
+.things b {
+  display: inline-block;
+  min-width: 1.9rem;
+}
+
+.cautions {
+  margin-top: 0.4rem;
+  border-left: 4px solid var(--brick);
+  padding-left: 0.6rem;
+}
+
+.cautions summary {
+  min-height: 28px;
+  font-weight: 700;
+  cursor: pointer;
+}
+
+.register {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-top: 0.4rem;
+}
+
+.tag {
+  min-height: var(--target);
+  padding: 0 0.7rem;
+  border: 1.5px solid var(--line-strong);
+  border-radius: var(--corner);
+  background: var(--card);
+  color: var(--ink);
+  font: inherit;
+  cursor: pointer;
+}
+
+.tag.away {
+  border-style: dashed;
+  border-color: var(--brick);
+  color: var(--brick);
+  text-decoration: line-through;
+}
+
+.again {
+  list-style: none;
+  padding: 0;
+}
+
+.again a {
+  display: block;
+  padding: 0.2rem 0;
+  color: var(--ink);
+  text-decoration-color: var(--line-strong);
+}
+
+@media (max-width: 1100px) {
+  .today {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  }
+
+  .side {
+    grid-column: 1 / -1;
+    grid-template-columns: repeat(3, minmax(0, 1fr));
+  }
+}
+
+@media (max-width: 640px) {
+  .today,
+  .side {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

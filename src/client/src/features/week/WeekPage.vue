@@ -1,0 +1,197 @@
+<script setup lang="ts">
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import { addDays, clock, dayAndMonth, mondayOf, weekday } from '@/app/dates'
+import { say, sayError } from '@/ui/notices'
+
+const route = useRoute()
+const queries = useQueryClient()
+const { classId, today, leads } = useAccount()
+const monday = computed(() =>
+  mondayOf((typeof route.params.day === 'string' && route.params.day) || today.value || '2000-01-03'),
+)
+const path = computed(() => ({ classId: classId.value, day: monday.value }))
+
+const { data: week, error } = useQuery({
+  queryKey: ['week', classId, monday],
+  queryFn: () => take(api.GET('/api/classes/{classId}/weeks/{day}', { params: { path: path.value } })),
+  enabled: computed(() => today.value !== ''),
+  placeholderData: keepPreviousData,
+})
+
+const plan = useMutation({
+  mutationFn: () => take(api.POST('/api/classes/{classId}/weeks/{day}/plan', { params: { path: path.value } })),
+  onSuccess: async (planned) => {
+    queries.setQueryData(['week', classId.value, monday.value], planned)
+    await queries.invalidateQueries({ queryKey: ['today'] })
+    say('The week is planned.')
+  },
+  onError: sayError,
+})
+
+const stage: Record<string, string> = { Introduce: 'introduce with objects', Practise: 'practise', Apply: 'use it' }
+const groupSlots = (day: Schemas['WeekDay']) => day.slots.filter((s) => s.kind === 'Group')
+const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind === 'Carpet')
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Week of {{ dayAndMonth(monday) }}</h1>
+      <span class="soft">{{ week?.term ?? 'outside the terms' }}</span>
+      <div class="end">
+        <RouterLink
+          v-if="monday !== addDays(mondayOf(today || monday), 7)"
+          class="button plain"
+          :to="{ name: 'plan', params: { classId, day: addDays(mondayOf(today || monday), 7) } }"
+          >Go to next week</RouterLink
+        >
+        <RouterLink v-if="week?.planned" class="button" :to="{ name: 'groups', params: { classId, day: monday } }"
+          >Groups of this week</RouterLink
+        >
+        <button
+          v-if="leads"
+          type="button"
+          class="button"
+          :class="{ main: !week?.planned }"
+          :disabled="plan.isPending.value"
+          @click="plan.mutate()"
+        >
+          {{ plan.isPending.value ? 'Planning…' : week?.planned ? 'Plan it anew' : 'Let Fobble plan this week' }}
+        </button>
+      </div>
+    </div>
+    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+
+    <div v-if="week" class="week">
+      <section v-for="day in week.days" :key="day.day" class="day" :class="{ now: day.day === today }">
+        <h2>
+          {{ weekday(day.day) }}
+          <span v-if="day.day === today" class="small soft">today</span>
+        </h2>
+        <p v-if="day.state === 'Closed'" class="soft">{{ day.closed ?? 'No school.' }}</p>
+        <p v-else-if="!day.focus" class="soft empty">Not planned yet.</p>
+        <template v-else>
+          <div class="focus">
+            <span class="small soft">{{ carpetTime(day) ? clock(carpetTime(day)!.start) : '' }} carpet</span>
+            <h3 class="said">{{ day.focus.short }}</h3>
+            <span class="pips" :aria-label="`lesson ${day.focus.number} of ${day.focus.of}`" role="img">
+              <i v-for="n in day.focus.of" :key="n" :class="{ on: n <= day.focus.number }" />
+            </span>
+            <span class="small">{{ stage[day.focus.stage] }} · {{ day.focus.activity.name }}</span>
+            <p class="small why">{{ day.focus.reason }}</p>
+          </div>
+          <div v-if="day.starters.length" class="part">
+            <h3 class="small">First, to bring back</h3>
+            <p v-for="starter in day.starters" :key="starter.skill" class="small">
+              <b>{{ starter.short }}</b> <span class="soft">{{ starter.reason }}</span>
+            </p>
+          </div>
+          <div class="part">
+            <h3 class="small">Small groups</h3>
+            <p v-for="slot in groupSlots(day)" :key="slot.slotId" class="small slot">
+              <b>{{ clock(slot.start) }}</b> {{ slot.adult }}
+              <RouterLink
+                v-if="slot.sessionId"
+                :to="{ name: 'session', params: { classId, sessionId: slot.sessionId } }"
+                >{{ slot.skill }}</RouterLink
+              >
+              <span v-else class="soft">free</span>
+              <span v-if="slot.children.length" class="names">{{ slot.children.join(', ') }}</span>
+            </p>
+          </div>
+          <p class="small part soft">
+            Choice: {{ day.choice?.name ?? 'nothing taught to build on yet' }}<br />Between: {{ day.transition?.name }}
+          </p>
+        </template>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.week {
+  display: grid;
+  grid-template-columns: repeat(5, minmax(0, 1fr));
+  gap: 0;
+}
+
+.day {
+  padding: 0.3rem 0.8rem 1rem;
+  border-left: 1px solid var(--line);
+}
+
+.day:first-child {
+  border-left: 0;
+  padding-left: 0;
+}
+
+.day.now {
+  background: var(--paper);
+}
+
+.empty {
+  padding: 2rem 0;
+}
+
+.focus {
+  display: grid;
+  gap: 0.2rem;
+  margin: 0.4rem 0 0.6rem;
+  padding: 0.6rem 0.7rem 0.5rem;
+  border: 1.5px solid var(--ink);
+  border-radius: var(--corner);
+  background: var(--paper);
+}
+
+.focus h3 {
+  font-size: 1.2rem;
+}
+
+.pips {
+  display: flex;
+  gap: 4px;
+}
+
+.pips i {
+  width: 11px;
+  height: 11px;
+  border: 1.5px solid var(--spruce);
+  border-radius: 50%;
+}
+
+.pips i.on {
+  background: var(--spruce);
+}
+
+.why {
+  margin: 0.2rem 0 0;
+  color: var(--ink-soft);
+}
+
+.part {
+  padding-top: 0.35rem;
+  margin-top: 0.5rem;
+  border-top: 1px solid var(--line);
+}
+
+.slot .names {
+  display: block;
+  font-family: var(--child);
+}
+
+@media (max-width: 1000px) {
+  .week {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .day {
+    border-left: 0;
+    border-top: 1px solid var(--line);
+    padding-left: 0;
+  }
+}
+</style>
