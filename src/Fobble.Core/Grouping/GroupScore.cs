@@ -51,7 +51,7 @@ public static class GroupScore
                 broken.Add($"{Words.Count(group.Children.Count, "child", "children")} on {skillName(group.Skill)}; a group has {rules.MinSize} to {rules.MaxSize}");
             }
 
-            broken.AddRange(group.Children.Where(c => !candidates[c].Worths.ContainsKey(group.Skill)).Select(c => $"{name(c)} is not ready for {skillName(group.Skill)}, or has it already"));
+            broken.AddRange(group.Children.Where(c => !candidates[c].Worths.ContainsKey(group.Skill)).Select(c => $"{skillName(group.Skill)} is no next step for {name(c)}"));
             broken.AddRange(group.Children.Where(c => candidates[c].AwayIn.Contains(group.Slot)).Select(c => $"{name(c)} is out of class then"));
             broken.AddRange(Pairs(group).Where(rules.Apart.Contains).Select(p => $"{name(p.First)} and {name(p.Second)} are to be kept apart"));
         }

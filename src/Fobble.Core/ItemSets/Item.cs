@@ -16,6 +16,16 @@ public sealed record Item(string Key, string Ask, string Answer, int Value, int 
 {
     /// <summary>Wrong ones to offer on purpose, the most tempting first; empty where nothing is offered.</summary>
     public IReadOnlyList<int> Distractors { get; init; } = [];
+
+    /// <summary>A key as a teacher would say it: <c>5=2+3</c> as 5 = 2 + 3, <c>numeral:6</c> as 6, <c>4:7</c> as 4 and 7.</summary>
+    public static string KeyInWords(string key)
+    {
+        ArgumentNullException.ThrowIfNull(key);
+        var mark = key.IndexOf(':', StringComparison.Ordinal);
+        return mark < 0 ? key.Replace("=", " = ", StringComparison.Ordinal).Replace("+", " + ", StringComparison.Ordinal)
+            : char.IsAsciiDigit(key[0]) ? $"{key[..mark]} and {key[(mark + 1)..]}"
+            : key[(mark + 1)..];
+    }
 }
 
 /// <summary>What the children's record says about cases: keys missed lately, keys not met for long, and numbers they mix up.</summary>

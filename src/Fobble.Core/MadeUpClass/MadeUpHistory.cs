@@ -23,6 +23,7 @@ public sealed record History(IReadOnlyList<MadeUpWeek> Weeks, IReadOnlyList<Obse
 public static class MadeUpHistory
 {
     private const int GroupSize = 4;
+    private const int SeenAtChoiceTime = 14;
 
     public static History Play(HistoryRequest request)
     {
@@ -55,6 +56,11 @@ public static class MadeUpHistory
                     }
                 }
 
+                if (past)
+                {
+                    WatchChoiceTime(here, day.Day);
+                }
+
                 for (var i = 0; i < request.GroupsADay; i++)
                 {
                     var (skill, members) = PickGroup(here, evidence, lastTurn, day.Day, random);
@@ -78,6 +84,16 @@ public static class MadeUpHistory
         }
 
         return new History(weeks, [.. seen.OrderBy(o => o.At)], away);
+
+        // At choice time an adult sits by with the clipboard and sees a few children at something they have begun.
+        void WatchChoiceTime(IReadOnlyList<MadeUpChild> here, DateOnly day)
+        {
+            var begun = seen.GroupBy(o => o.Child).ToDictionary(g => g.Key, g => g.Select(o => o.Skill).Distinct().ToList());
+            foreach (var child in random.Shuffled(here).Take(SeenAtChoiceTime).Where(c => begun.ContainsKey(c.Id)))
+            {
+                Record([child], random.Pick(begun[child.Id].Where(child.Holds.Contains).DefaultIfEmpty(begun[child.Id][0]).ToList()), Setting.Choice, day, 10.9);
+            }
+        }
 
         // The year begins with a short check of each child, one to one, skill by skill as far as what they need goes.
         void Check()

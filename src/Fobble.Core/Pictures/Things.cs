@@ -108,8 +108,9 @@ public static class Things
     {
         List<Shape> shapes = [.. Enumerable.Range(0, inSight).Select(
             i => Shape.Circle($"counter-{i + 1}", ShapeRole.CounterA, 0.6 + (i % 5 * 0.9), 0.7 + (i / 5 * 0.9), 0.7))];
-        shapes.Add(Shape.Box("lid", ShapeRole.Cover, 5, 0.15, 2.6, 1.7));
-        return new Picture(7.8, 2, shapes, $"{NumberWords.Capitalised(inSight)} in sight, {NumberWords.Of(hidden)} under the lid");
+        var lid = 0.4 + (0.9 * Math.Min(inSight, 5));
+        shapes.Add(Shape.Box("lid", ShapeRole.Cover, lid, 0.15, 2.6, 1.7));
+        return new Picture(lid + 2.8, 2, shapes, $"{NumberWords.Capitalised(inSight)} in sight, {NumberWords.Of(hidden)} under the lid");
     }
 
     // Things in a well: one in the middle, then a ring of up to six, then a wider ring. No two touch.

@@ -111,9 +111,9 @@ public static class WeekPlanner
             var ready = (int)Math.Round(Ready * of);
             var known = (int)Math.Round(Known * of);
             var start = CarriesOn ? $"Carries on from lesson {Words.Number(Given)}" : Given > 0 && Given >= Skill.Lessons ? "Comes back once more" : "New this week";
-            var have = known == 0 ? "nobody has it yet" : $"{Words.Number(known)} {(known == 1 ? "has" : "have")} it";
+            var have = known == 0 ? "nobody has it yet" : $"{known} {(known == 1 ? "has" : "have")} it";
             var needs = Skill.Needs.Count == 0 ? "" : $" What it needs, {Words.List([.. Skill.Needs.Select(n => evidence.Map[n].InSentence)])}, {(Shown ? "is there with most of the class" : "has been taught")}.";
-            return $"{start}: {Words.Number(ready)} of {of} are ready for it and {have}.{(Score < -3000 ? " Not everything it needs is in place, but nothing else is nearer." : needs)}";
+            return $"{start}: {ready} of {of} are ready for it and {have}.{(Score < -3000 ? " Not everything it needs is in place, but nothing else is nearer." : needs)}";
         }
     }
 }

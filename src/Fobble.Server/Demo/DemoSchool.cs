@@ -71,7 +71,8 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
             [.. db.Terms.Where(t => t.SchoolId == school.Id).AsEnumerable().Select(t => new Term(t.Name, t.Season, t.First, t.Last))],
             [.. db.Closures.Where(c => c.SchoolId == school.Id).AsEnumerable().Select(c => new Closure(c.Name, c.First, c.Last))]);
         var from = SchoolCalendar.MondayOf(today).AddDays(-7 * WeeksOfHistory);
-        var history = MadeUpHistory.Play(new(map, library, calendar, [.. newClass.Children.Select(c => new ChildId(c.Id))], from, clock.GetLocalNow(), GroupsADay: 2, seed));
+        List<ChildId> ids = [.. newClass.Children.Select(c => new ChildId(c.Id))];
+        var history = MadeUpHistory.Play(new(map, library, calendar, ids, from, clock.GetLocalNow(), GroupsADay: 2, seed));
 
         db.Absences.AddRange(history.Away.Select(a => new Absence { ChildId = a.Child.Value, Day = a.Day, MarkedBy = teachers[0] }));
         var sessions = new List<(GroupSession Session, PastGroup Group)>();
@@ -79,10 +80,13 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
         {
             db.PlannedDays.AddRange(week.Plan.Days.Select(d => WeekEndpoints.ToRow(newClass.Id, d)));
             var cycle = new GroupCycle { ClassId = newClass.Id, Monday = week.Plan.Monday, AcceptedAt = new DateTimeOffset(week.Plan.Monday.AddDays(-3).ToDateTime(new(16, 0)), clock.GetLocalNow().Offset), AcceptedBy = teachers[0] };
+            var evidence = new ClassEvidence(map, calendar, EvidenceSettings.Default, ids, history.Observations.Where(o => o.At < cycle.AcceptedAt), week.Plan.Monday);
+            var brief = new GroupingBrief(
+                evidence, week.Plan.Monday, [.. week.Plan.Days.Select(d => d.Focus.Skill)], [.. sessions.Select(s => s.Group)], new Dictionary<ChildId, IReadOnlySet<int>>(), new HashSet<ChildId>());
             foreach (var day in week.Groups.GroupBy(g => g.Day))
             {
                 var places = slots.Where(s => s.Kind == SlotKind.Group && s.Weekday == day.Key.DayOfWeek);
-                sessions.AddRange(day.Zip(places, (group, slot) => (ToSession(newClass.Id, slot, group), group)));
+                sessions.AddRange(day.Zip(places, (group, slot) => (ToSession(newClass.Id, slot, group, brief), group)).ToList());
             }
 
             cycle.Sessions.AddRange(sessions.Where(s => s.Group.Cycle == week.Groups[0].Cycle).Select(s => s.Session));
@@ -109,9 +113,8 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
         await db.SaveChangesAsync();
     }
 
-    private GroupSession ToSession(int classId, LessonSlotRow slot, PastGroup group)
+    private GroupSession ToSession(int classId, LessonSlotRow slot, PastGroup group, GroupingBrief brief)
     {
-        var skill = map[group.Skill];
         var session = new GroupSession
         {
             ClassId = classId,
@@ -120,9 +123,9 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
             Skill = group.Skill.Value,
             Activity = library.For(group.Skill, Place.Group)[0].Id.Value,
             Seed = (long)SeededRandom.SeedOf($"{classId}|{group.Day:O}|{slot.Id}|{group.Skill}"),
-            Reason = $"Children who had waited longest and were ready for {skill.InSentence}.",
+            Reason = Reasons.ForGroup(new FormedGroup(group.Skill, 0, group.Children), brief),
         };
-        session.Members.AddRange(group.Children.Select(c => new GroupMember { ChildId = c.Value, Reason = $"Ready for {skill.InSentence}." }));
+        session.Members.AddRange(group.Children.Select(c => new GroupMember { ChildId = c.Value, Reason = Reasons.ForChild(c, group.Skill, brief) }));
         return session;
     }
 

@@ -60,6 +60,7 @@ public static class Setup
             json.Converters.Add(new JsonStringEnumConverter());
         });
         services.AddProblemDetails();
+        services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = false);
         services.AddOpenApi(OpenApiShape.Configure);
         services.AddResponseCompression(options => options.EnableForHttps = true);
     }

@@ -76,7 +76,7 @@ public class WeekPlannerTests
         var first = WeekPlanner.Plan(Request([], [])).Days[0];
         Map[first.Focus.Skill].Needs.ShouldBeEmpty();
         first.Focus.Stage.ShouldBe(LessonStage.Introduce);
-        first.Focus.Reason.ShouldBe("New this week: ten of 10 are ready for it and nobody has it yet.");
+        first.Focus.Reason.ShouldBe("New this week: 10 of 10 are ready for it and nobody has it yet.");
         first.Choice.ShouldBeNull();
         first.Starters.ShouldBeEmpty();
     }

@@ -1,5 +1,6 @@
 using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
+using Fobble.Core.ItemSets;
 using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Server.Hosting;
@@ -84,6 +85,7 @@ internal static class ClassGridEndpoints
 
     private static SeenOnce InWords(SeenOnce seen, Skill skill) => seen with
     {
+        Numbers = seen.Numbers is { } key ? Item.KeyInWords(key) : null,
         Slip = skill.Slips.FirstOrDefault(s => s.Id == seen.Slip)?.Text,
         Strategy = skill.Strategies.FirstOrDefault(s => s.Id == seen.Strategy)?.Text,
     };

@@ -71,12 +71,15 @@ async function leave() {
         {{ place.label }}
       </RouterLink>
       <div class="who">
-        <label v-if="(account?.signedIn?.classes.length ?? 0) > 1">
-          <span class="hidden-words">Class</span>
-          <select class="box" :value="classId" @change="turnTo">
-            <option v-for="c in account?.signedIn?.classes" :key="c.id" :value="c.id">{{ c.name }}</option>
-          </select>
-        </label>
+        <select
+          v-if="(account?.signedIn?.classes.length ?? 0) > 1"
+          class="box"
+          aria-label="Class"
+          :value="classId"
+          @change="turnTo"
+        >
+          <option v-for="c in account?.signedIn?.classes" :key="c.id" :value="c.id">{{ c.name }}</option>
+        </select>
         <b v-else>{{ current?.name }}</b>
         <span class="small soft">{{ account?.signedIn?.fullName }}</span>
         <button type="button" class="button plain small" @click="leave">Sign out</button>
@@ -132,7 +135,7 @@ async function leave() {
   display: flex;
   flex-direction: column;
   gap: 2px;
-  min-height: calc(100vh - 88px);
+  min-height: calc(100vh - 92px);
   padding: 0.3rem 0 1rem 0.4rem;
 }
 

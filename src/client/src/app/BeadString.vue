@@ -34,7 +34,7 @@ const place = computed(() =>
   ['today', 'plan', 'groups', 'clipboard'].includes(String(route.name)) ? String(route.name) : 'today',
 )
 const to = (day: string) => ({ name: place.value, params: { classId: route.params.classId, day } })
-const sag = [4, 13, 17, 13, 4]
+const sag = [3, 11, 14, 11, 3]
 </script>
 
 <template>
@@ -78,14 +78,14 @@ const sag = [4, 13, 17, 13, 4]
   position: relative;
   display: grid;
   grid-template-columns: 44px repeat(5, 1fr) 44px;
-  height: 88px;
+  height: 92px;
 }
 
 .thread {
   position: absolute;
-  inset: 10px 0 auto;
+  inset: 9px 0 auto;
   width: 100%;
-  height: 44px;
+  height: 40px;
 }
 
 .thread path {
@@ -164,11 +164,14 @@ const sag = [4, 13, 17, 13, 4]
   max-width: 100%;
   font-size: 0.82rem;
   line-height: 1.15;
-  margin-top: 2px;
+  margin-top: 3px;
 }
 
 .chosen b {
-  box-shadow: 0 2.5px 0 var(--spruce);
+  padding-inline: 5px;
+  border-radius: 3px;
+  background: var(--ink);
+  color: #fffcf5;
 }
 
 .what {

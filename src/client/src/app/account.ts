@@ -31,6 +31,6 @@ export function useForget() {
   return async () => {
     await queries.cancelQueries()
     queries.clear()
-    await queries.fetchQuery(accountQuery)
+    return queries.fetchQuery(accountQuery)
   }
 }

@@ -1,12 +1,18 @@
 <script setup lang="ts">
 import type { Schemas } from '@/app/api/client'
 
-/** Draws a picture of the core. The core says what is where and what role it has; looks are given here and nowhere else. */
+/** Draws a picture of the core. The core says what is where and what role it has; looks are given here and nowhere else. Things keep their size from picture to picture. */
 defineProps<{ picture: Schemas['Picture'] }>()
 </script>
 
 <template>
-  <svg class="picture" :viewBox="`0 0 ${picture.width} ${picture.height}`" role="img" :aria-label="picture.description">
+  <svg
+    class="picture"
+    :style="{ width: `calc(var(--unit, 1.15rem) * ${picture.width})` }"
+    :viewBox="`0 0 ${picture.width} ${picture.height}`"
+    role="img"
+    :aria-label="picture.description"
+  >
     <template v-for="shape in picture.shapes" :key="shape.key">
       <circle v-if="shape.kind === 'Circle'" :class="shape.role" :cx="shape.x" :cy="shape.y" :r="shape.width / 2" />
       <rect
@@ -45,7 +51,7 @@ defineProps<{ picture: Schemas['Picture'] }>()
 .picture {
   display: block;
   max-width: 100%;
-  max-height: 100%;
+  height: auto;
 }
 
 circle,

@@ -21,9 +21,12 @@ async function go(call: () => Promise<unknown>) {
   fields.value = {}
   try {
     await call()
-    await forget()
+    const { signedIn } = await forget()
     const back = route.query.back
-    await router.push(typeof back === 'string' && back.startsWith('/c/') ? back : '/sign-in')
+    const first = signedIn?.classes[0]
+    if (typeof back === 'string' && back.startsWith('/c/')) await router.push(back)
+    else if (first) await router.push({ name: 'today', params: { classId: first.id } })
+    else refusal.value = 'You are signed in, but belong to no class yet.'
   } catch (error) {
     refusal.value = error instanceof Error ? error.message : String(error)
     fields.value = error instanceof Refused ? error.fields : {}

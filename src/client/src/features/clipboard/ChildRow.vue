@@ -4,6 +4,7 @@ import type { Schemas } from '@/app/api/client'
 import { supportLabel, supports, type SupportValue } from '@/ui/marks'
 import type { Marked } from './turns'
 
+/** A child a row. Rows keep their height whatever is tapped, so that the next tap lands where the eye was. */
 const props = defineProps<{
   number: number
   name: string
@@ -12,17 +13,12 @@ const props = defineProps<{
   item?: Schemas['Item']
   marked: Marked[]
   now: number
-  slips: Schemas['CardChoice'][]
-  strategies: Schemas['CardChoice'][]
 }>()
-const emit = defineEmits<{
-  record: [support: SupportValue]
-  undo: [id: string]
-  amend: [id: string, more: { slip?: string | null; strategy?: string | null }]
-}>()
+const emit = defineEmits<{ record: [support: SupportValue]; undo: [id: string] }>()
 
 const last = computed(() => props.marked.at(-1))
 const open = computed(() => (last.value?.until && last.value.until > props.now ? last.value : undefined))
+const times = (support: SupportValue) => props.marked.filter((m) => m.support === support).length
 
 // A slide begins on the name and ends on a code: the thumb need not lift in between.
 const from = ref<Element | null>(null)
@@ -36,91 +32,68 @@ function end(event: PointerEvent) {
 </script>
 
 <template>
-  <li ref="row" class="row" :class="{ picked, away }">
-    <div
-      class="codes"
-      @pointerdown="from = ($event.target as Element).closest('[data-support]')"
-      @pointerup="end"
-      @pointercancel="from = null"
+  <li
+    ref="row"
+    class="row"
+    :class="{ picked }"
+    @pointerdown="from = ($event.target as Element).closest('[data-support]')"
+    @pointerup="end"
+    @pointercancel="from = null"
+  >
+    <button
+      type="button"
+      class="name said"
+      :class="{ on: last?.support === 'Alone' }"
+      data-support="Alone"
+      :aria-label="`${name}: alone`"
+      @click="emit('record', 'Alone')"
     >
+      <span class="number" aria-hidden="true">{{ number }}</span>
+      <span class="who">
+        {{ name }}
+        <span v-if="away" class="small away">marked away</span>
+        <span v-if="item" class="ask small">{{ item.ask }}</span>
+      </span>
+      <span class="tap small">alone{{ times('Alone') > 1 ? ` ×${times('Alone')}` : '' }}</span>
+    </button>
+    <button
+      v-for="s in supports.slice(1)"
+      :key="s.value"
+      type="button"
+      class="code"
+      :class="{ on: last?.support === s.value }"
+      :data-support="s.value"
+      :aria-label="`${name}: ${s.label}`"
+      @click="emit('record', s.value)"
+    >
+      {{ s.label }}{{ times(s.value) > 1 ? ` ×${times(s.value)}` : '' }}
+    </button>
+    <span class="undo">
       <button
+        v-if="open"
         type="button"
-        class="name said"
-        data-support="Alone"
-        :aria-label="`${name}: alone`"
-        @click="emit('record', 'Alone')"
+        class="button"
+        :aria-label="`Undo ${supportLabel(open.support).toLowerCase()} for ${name}`"
+        @click="emit('undo', open.id)"
       >
-        <span class="number" aria-hidden="true">{{ number }}</span>
-        <span class="who">
-          {{ name }}
-          <span v-if="away" class="small warn">marked away</span>
-          <span v-if="item" class="ask small">{{ item.ask }}</span>
-        </span>
-        <span class="tap small">alone</span>
+        Undo
       </button>
-      <button
-        v-for="s in supports.slice(1)"
-        :key="s.value"
-        type="button"
-        class="code"
-        :data-support="s.value"
-        :aria-label="`${name}: ${s.label}`"
-        @click="emit('record', s.value)"
-      >
-        {{ s.label }}
-      </button>
-    </div>
-    <div v-if="marked.length" class="after">
-      <span class="done" aria-live="polite"
-        >Recorded:
-        <b v-for="(m, i) in marked" :key="m.id">{{ i ? ', ' : '' }}{{ supportLabel(m.support).toLowerCase() }}</b></span
-      >
-      <template v-if="open">
-        <button
-          v-for="slip in slips"
-          :key="slip.id"
-          type="button"
-          class="chip"
-          :class="{ on: open.slip === slip.id }"
-          :aria-pressed="open.slip === slip.id"
-          @click="emit('amend', open.id, { slip: open.slip === slip.id ? null : slip.id })"
-        >
-          {{ slip.text }}
-        </button>
-        <button
-          v-for="way in strategies"
-          :key="way.id"
-          type="button"
-          class="chip way"
-          :class="{ on: open.strategy === way.id }"
-          :aria-pressed="open.strategy === way.id"
-          @click="emit('amend', open.id, { strategy: open.strategy === way.id ? null : way.id })"
-        >
-          {{ way.text }}
-        </button>
-        <button type="button" class="button undo" @click="emit('undo', open.id)">
-          Undo {{ supportLabel(open.support).toLowerCase() }}
-        </button>
-      </template>
-    </div>
+    </span>
   </li>
 </template>
 
 <style scoped>
 .row {
-  padding: 0.45rem 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) repeat(3, minmax(5.4rem, auto)) 4.6rem;
+  gap: 6px;
+  padding: 0.4rem 0;
   border-bottom: 1px solid var(--line);
+  touch-action: pan-y;
 }
 
 .row.picked {
   background: var(--spruce-wash);
-}
-
-.codes {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) repeat(3, minmax(5.6rem, auto));
-  gap: 6px;
-  touch-action: pan-y;
 }
 
 .name,
@@ -145,15 +118,17 @@ function end(event: PointerEvent) {
   line-height: 1.15;
 }
 
+/* What was recorded last is filled, like a counter in its cell. */
+.on,
 .name:active,
 .code:active {
+  border-color: var(--spruce);
   background: var(--spruce);
   color: #fffcf5;
 }
 
 .number {
   min-width: 1.1rem;
-  color: var(--ink-soft);
   font: 700 0.95rem var(--body);
 }
 
@@ -165,68 +140,35 @@ function end(event: PointerEvent) {
 .ask {
   display: block;
   font-family: var(--body);
-  color: var(--ink-soft);
 }
 
-.name:active .ask,
-.name:active .tap {
-  color: inherit;
+.away {
+  font-family: var(--body);
+  text-decoration: underline;
 }
 
 .tap {
-  font-family: var(--body);
-  color: var(--spruce);
-  font-weight: 700;
+  font: 700 0.875rem var(--body);
 }
 
 .code {
+  padding: 0 0.4rem;
   font: 700 0.95rem var(--body);
-  padding: 0 0.5rem;
-}
-
-.after {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 6px;
-  padding: 0.4rem 0 0 0.2rem;
-}
-
-.done {
-  margin-right: 0.4rem;
-}
-
-.chip {
-  min-height: var(--target);
-  padding: 0 0.8rem;
-  border: 1.5px dashed var(--line-strong);
-  border-radius: 22px;
-  background: none;
-  color: var(--ink);
-  font: inherit;
-  font-size: 0.92rem;
-  cursor: pointer;
-}
-
-.chip.way {
-  border-style: solid;
-}
-
-.chip.on {
-  border-color: var(--spruce);
-  border-style: solid;
-  background: var(--spruce);
-  color: #fffcf5;
 }
 
 .undo {
-  min-height: var(--target);
-  margin-left: auto;
+  display: grid;
+  align-items: center;
+}
+
+.undo .button {
+  min-height: 56px;
+  padding: 0;
 }
 
 @media (max-width: 620px) {
-  .codes {
-    grid-template-columns: repeat(3, 1fr);
+  .row {
+    grid-template-columns: repeat(3, 1fr) 4.4rem;
   }
 
   .name {

@@ -7,6 +7,7 @@ import { api, take, type Schemas } from '@/app/api/client'
 import { clock, weekday } from '@/app/dates'
 import { representationLabel, supports, type SupportValue } from '@/ui/marks'
 import ChildRow from './ChildRow.vue'
+import HowStrip from './HowStrip.vue'
 import { turnOf, type Marked } from './turns'
 import { outbox } from './useOutbox'
 
@@ -74,8 +75,14 @@ function amend(childId: number, id: string, more: { slip?: string | null; strate
   mine.value[childId] = (mine.value[childId] ?? []).map((m) => (m.id === id ? { ...m, ...more } : m))
 }
 
-// The undo strips close as their time runs out.
+// What was tapped last, as long as more can be said about it.
 const tick = ref(Date.now())
+const latest = computed(() => {
+  const open = (card.value?.children ?? []).flatMap((child) =>
+    (mine.value[child.id] ?? []).filter((m) => m.until && m.until > tick.value).map((marked) => ({ child, marked })),
+  )
+  return open.sort((a, b) => b.marked.until! - a.marked.until!)[0]
+})
 let timer: ReturnType<typeof setInterval>
 function keys(event: KeyboardEvent) {
   if (
@@ -152,14 +159,19 @@ watch(sessionId, () => (mine.value = {}))
           :item="turnOf(card.items, i, marked(child.id).length, card.children.length)"
           :marked="marked(child.id)"
           :now="tick"
-          :slips="card.skill.slips"
-          :strategies="card.skill.strategies"
           @record="record(child.id, $event)"
           @undo="undo(child.id, $event)"
-          @amend="(id, more) => amend(child.id, id, more)"
         />
       </ol>
-      <p class="small soft keys-help">
+      <HowStrip
+        v-if="latest"
+        :name="latest.child.name"
+        :marked="latest.marked"
+        :slips="card.skill.slips"
+        :strategies="card.skill.strategies"
+        @amend="amend(latest.child.id, latest.marked.id, $event)"
+      />
+      <p v-else class="small soft keys-help">
         Keys: 1 to 9 pick a child; a, s, d, f record alone, prompted, together, not yet.
       </p>
     </template>
@@ -168,7 +180,10 @@ watch(sessionId, () => (mine.value = {}))
 
 <style scoped>
 .clip {
+  display: flex;
+  flex-direction: column;
   max-width: 60rem;
+  min-height: calc(100vh - 141px);
 }
 
 .ways {

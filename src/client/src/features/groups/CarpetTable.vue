@@ -172,6 +172,10 @@ li {
   background: var(--card);
 }
 
+.price .warn::first-letter {
+  text-transform: uppercase;
+}
+
 .table > .button {
   align-self: start;
 }

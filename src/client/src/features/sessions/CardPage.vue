@@ -63,7 +63,7 @@ const { data: card, error } = useQuery({
           <h2 id="numbers">Numbers to use, in this order</h2>
           <ol>
             <li v-for="(item, i) in card.items" :key="i">
-              <div class="pic"><PictureView v-if="item.picture" :picture="item.picture" /></div>
+              <div v-if="item.picture" class="pic"><PictureView :picture="item.picture" /></div>
               <div>
                 <b>{{ item.ask }}</b>
                 <div class="said answer">{{ item.answer }}</div>
@@ -153,7 +153,7 @@ const { data: card, error } = useQuery({
 
 .numbers li {
   display: grid;
-  grid-template-columns: 8.4rem 1fr;
+  grid-template-columns: auto 1fr;
   gap: 0.9rem;
   align-items: center;
   padding: 0.4rem 0;
@@ -161,14 +161,12 @@ const { data: card, error } = useQuery({
 }
 
 .pic {
+  --unit: 1rem;
+
+  width: 8.4rem;
+  min-height: 3.4rem;
   display: grid;
   place-items: center;
-  height: 4.1rem;
-}
-
-.pic :deep(svg) {
-  height: 4.1rem;
-  width: 8.4rem;
 }
 
 .answer {

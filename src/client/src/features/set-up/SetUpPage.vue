@@ -109,8 +109,12 @@ const addAdult = () =>
           <div v-for="weekday in weekdays" :key="weekday">
             <h3>{{ weekday }}</h3>
             <p v-for="s in table.slots.filter((x) => x.weekday === weekday)" :key="s.id" class="slot">
-              <b>{{ clock(s.start) }}</b> {{ kinds[s.kind] }}, {{ s.minutes }} min<br />
-              <span class="soft small">{{ s.adult }}, {{ s.where.toLowerCase() }}</span>
+              <b>{{ clock(s.start) }}</b>
+              <span
+                >{{ kinds[s.kind] }}, {{ s.minutes }} min<br /><span class="soft small"
+                  >{{ s.adult }}, {{ s.where.toLowerCase() }}</span
+                ></span
+              >
               <button
                 type="button"
                 class="button plain small"
@@ -233,6 +237,9 @@ const addAdult = () =>
 }
 
 .slot {
+  display: grid;
+  grid-template-columns: 2.8rem 1fr auto;
+  align-items: start;
   padding-bottom: 0.3rem;
   border-bottom: 1px solid var(--line);
 }

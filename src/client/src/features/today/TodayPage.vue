@@ -85,7 +85,7 @@ async function mark(child: Schemas['TodayChild']) {
         <p class="aim said">{{ view.carpet.skill.iCan }}</p>
         <div class="show">
           <PictureView
-            v-for="item in view.carpet.items.filter((i) => i.picture).slice(0, 3)"
+            v-for="item in view.carpet.items.filter((i) => i.picture).slice(0, 2)"
             :key="item.key"
             :picture="item.picture!"
             class="glimpse"
@@ -98,10 +98,12 @@ async function mark(child: Schemas['TodayChild']) {
           <li v-for="line in view.carpet.activity.say" :key="line">{{ line }}</li>
         </ul>
         <RouterLink class="button" :to="{ name: 'carpet', params: { classId, day } }">Open the lesson card</RouterLink>
-        <p v-for="starter in view.starters" :key="starter.skill" class="starter">
-          <b>First, for five minutes: {{ starter.short }}</b> with {{ starter.activity.name }}.
-          <span class="soft">{{ starter.reason }}</span>
-        </p>
+        <div v-if="view.starters.length" class="starters">
+          <h3>First, five minutes to bring back</h3>
+          <p v-for="starter in view.starters" :key="starter.skill">
+            <b>{{ starter.short }}</b> with {{ starter.activity.name }}. <span class="soft">{{ starter.reason }}</span>
+          </p>
+        </div>
       </section>
 
       <section class="ruled" aria-labelledby="groups-head">
@@ -228,14 +230,15 @@ async function mark(child: Schemas['TodayChild']) {
 
 .show {
   display: flex;
-  gap: 1rem;
+  gap: 1.6rem;
   align-items: center;
   margin: 0.6rem 0;
 }
 
 .glimpse {
-  flex: 0 1 9rem;
-  max-height: 5.5rem;
+  --unit: 1.35rem;
+  flex: 0 1 auto;
+  min-width: 0;
 }
 
 .say {
@@ -250,8 +253,14 @@ async function mark(child: Schemas['TodayChild']) {
   font-size: 1.05rem;
 }
 
-.starter {
-  margin-top: 0.8rem;
+.starters {
+  margin-top: 1rem;
+  padding-top: 0.6rem;
+  border-top: 1px solid var(--line);
+}
+
+.side h3 {
+  margin-top: 0.4rem;
 }
 
 .group {

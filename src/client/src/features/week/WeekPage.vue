@@ -84,8 +84,9 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
             <span class="small">{{ stage[day.focus.stage] }} · {{ day.focus.activity.name }}</span>
             <p class="small why">{{ day.focus.reason }}</p>
           </div>
-          <div v-if="day.starters.length" class="part">
+          <div class="part">
             <h3 class="small">First, to bring back</h3>
+            <p v-if="!day.starters.length" class="small soft">Nothing is due yet.</p>
             <p v-for="starter in day.starters" :key="starter.skill" class="small">
               <b>{{ starter.short }}</b> <span class="soft">{{ starter.reason }}</span>
             </p>
@@ -116,10 +117,15 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
 .week {
   display: grid;
   grid-template-columns: repeat(5, minmax(0, 1fr));
-  gap: 0;
+  grid-template-rows: repeat(5, auto);
 }
 
+/* The parts of a day stand level with those of its neighbours. */
 .day {
+  display: grid;
+  grid-row: span 5;
+  grid-template-rows: subgrid;
+  align-content: start;
   padding: 0.3rem 0.8rem 1rem;
   border-left: 1px solid var(--line);
 }
@@ -139,6 +145,7 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
 
 .focus {
   display: grid;
+  align-content: start;
   gap: 0.2rem;
   margin: 0.4rem 0 0.6rem;
   padding: 0.6rem 0.7rem 0.5rem;
@@ -186,9 +193,12 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
 @media (max-width: 1000px) {
   .week {
     grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: none;
   }
 
   .day {
+    grid-row: auto;
+    grid-template-rows: none;
     border-left: 0;
     border-top: 1px solid var(--line);
     padding-left: 0;

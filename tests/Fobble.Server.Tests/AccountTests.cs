@@ -1,0 +1,72 @@
+using Fobble.Server.Features.Account;
+
+namespace Fobble.Server.Tests;
+
+public sealed class AccountTests : IDisposable
+{
+    private static readonly FirstStart Lead = new("Rosalind Achterberg", "rosalind@kettle-lane.example", "nine wagons uphill", "Kettle Lane School", "Willow");
+    private readonly School _school = School.Empty();
+
+    public void Dispose() => _school.Dispose();
+
+    [Fact]
+    public async Task The_first_start_makes_the_leads_account_once()
+    {
+        var visitor = await _school.VisitAsync();
+        (await visitor.StateAsync()).ShouldSatisfyAllConditions(s => s.FirstStart.ShouldBeTrue(), s => s.DemoAdults.ShouldBeEmpty());
+        (await visitor.PostAsync("/api/account/first-start", Lead)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        var state = await visitor.StateAsync();
+        state.FirstStart.ShouldBeFalse();
+        state.SignedIn!.Classes.ShouldHaveSingleItem().Name.ShouldBe("Willow");
+        (await (await _school.VisitAsync()).PostAsync("/api/account/first-start", Lead with { Email = "other@kettle-lane.example" })).StatusCode.ShouldBe(HttpStatusCode.Conflict);
+    }
+
+    [Theory]
+    [InlineData("", "r@kettle.example", "nine wagons uphill", "fullName")]
+    [InlineData("R", "nonsense", "nine wagons uphill", "email")]
+    [InlineData("R", "r@kettle.example", "short", "password")]
+    public async Task A_refused_first_start_names_the_field_and_leaves_nothing_behind(string name, string email, string password, string field)
+    {
+        var visitor = await _school.VisitAsync();
+        var refused = await visitor.PostAsync("/api/account/first-start", Lead with { FullName = name, Email = email, Password = password });
+        refused.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await refused.Content.ReadAsStringAsync()).ShouldContain($"\"{field}\"");
+        using var scope = _school.Scope();
+        _school.Db(scope).Users.ShouldBeEmpty();
+        _school.Db(scope).Schools.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task Five_wrong_passwords_lock_the_account_even_for_the_right_one()
+    {
+        await (await _school.VisitAsync()).PostAsync("/api/account/first-start", Lead);
+        var visitor = await _school.VisitAsync();
+        for (var i = 0; i < 4; i++)
+        {
+            (await visitor.PostAsync("/api/account/sign-in", new SignIn(Lead.Email, "wrong"))).StatusCode.ShouldBe(HttpStatusCode.Unauthorized);
+        }
+
+        (await visitor.PostAsync("/api/account/sign-in", new SignIn(Lead.Email, "wrong"))).StatusCode.ShouldBe(HttpStatusCode.TooManyRequests);
+        var right = await visitor.PostAsync("/api/account/sign-in", new SignIn(Lead.Email, Lead.Password));
+        right.StatusCode.ShouldBe(HttpStatusCode.TooManyRequests);
+        (await Visitor.SaysAsync(right)).ShouldContain("ten minutes");
+    }
+
+    [Fact]
+    public async Task Signing_in_and_out_works_and_an_unknown_address_is_answered_like_a_wrong_password()
+    {
+        await (await _school.VisitAsync()).PostAsync("/api/account/first-start", Lead);
+        var visitor = await _school.VisitAsync();
+        var unknown = await visitor.PostAsync("/api/account/sign-in", new SignIn("nobody@kettle-lane.example", Lead.Password));
+        var wrong = await visitor.PostAsync("/api/account/sign-in", new SignIn(Lead.Email, "wrong"));
+        (await Visitor.SaysAsync(unknown)).ShouldBe(await Visitor.SaysAsync(wrong));
+        (await visitor.PostAsync("/api/account/sign-in", new SignIn(Lead.Email, Lead.Password))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await visitor.StateAsync()).SignedIn!.FullName.ShouldBe(Lead.FullName);
+        (await visitor.PostAsync("/api/account/sign-out")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await visitor.StateAsync()).SignedIn.ShouldBeNull();
+    }
+
+    [Fact]
+    public async Task Outside_the_demo_its_adults_do_not_exist() =>
+        (await (await _school.VisitAsync()).PostAsync("/api/account/demo/ines")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+}

@@ -1,0 +1,4 @@
+global using System.Net;
+global using System.Net.Http.Json;
+global using Shouldly;
+global using Xunit;
