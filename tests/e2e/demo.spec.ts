@@ -8,8 +8,8 @@ test.beforeAll(async () => {
   server = await startServer(5392, { demo: true, now: '2026-11-25T08:10:00' })
 })
 test.afterAll(() => server.stop())
-// The browser's clock goes with the server's.
-test.beforeEach(({ page }) => page.clock.install({ time: new Date('2026-11-25T08:10:00Z') }))
+// The browser's clock goes with the server's, a little ahead of it.
+test.beforeEach(({ page }) => page.clock.install({ time: new Date('2026-11-25T08:12:00Z') }))
 
 async function comeInAs(page: import('@playwright/test').Page, name: string) {
   await page.goto(server.url)

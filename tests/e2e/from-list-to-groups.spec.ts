@@ -11,8 +11,8 @@ test.beforeAll(async () => {
   server = await startServer(5391, { demo: false, now: '2026-09-09T08:00:00' })
 })
 test.afterAll(() => server.stop())
-// The browser's clock goes with the server's.
-test.beforeEach(({ page }) => page.clock.install({ time: new Date('2026-09-09T08:00:00Z') }))
+// The browser's clock goes with the server's, a little ahead of it.
+test.beforeEach(({ page }) => page.clock.install({ time: new Date('2026-09-09T08:02:00Z') }))
 
 async function place(page: Page, name: string) {
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name, exact: true }).click()
@@ -126,8 +126,8 @@ test('from a class list to next week’s groups, and on', async ({ page }) => {
 
   await test.step('asked again, the groups differ and say why', async () => {
     await place(page, 'Groups')
-    await page.getByRole('link', { name: 'Week after' }).click()
-    await page.getByRole('link', { name: 'Week after' }).click()
+    await page.getByRole('link', { name: 'Week after', exact: true }).click()
+    await page.getByRole('link', { name: 'Week after', exact: true }).click()
     await expect(page.getByRole('heading', { name: 'Groups, week of 21 September' })).toBeVisible()
     await page.getByRole('button', { name: 'Ask for groups' }).click()
     await expect(page.getByRole('heading', { name: 'What is different from the week of 14 September' })).toBeVisible({
@@ -139,6 +139,7 @@ test('from a class list to next week’s groups, and on', async ({ page }) => {
         .getByText(/Since then .* alone today: it is nearly there\./)
         .first(),
     ).toBeVisible()
+    await expect(page.locator('.changes .way').getByText('→').first()).toBeVisible()
   })
 
   await test.step('Today shows all of it to a cover teacher', async () => {
@@ -150,6 +151,7 @@ test('from a class list to next week’s groups, and on', async ({ page }) => {
     await page.getByRole('button', { name: 'Add', exact: true }).last().click()
     await expect(page.getByText('Bertil Osei can sign in now.')).toBeVisible()
     await page.getByRole('button', { name: 'Sign out' }).click()
+    await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
     await page.getByLabel('E-mail').fill('bertil@kettle-lane.example')
     await page.getByLabel('Password').fill('lanterns at dusk')
     await page.getByRole('button', { name: 'Sign in' }).click()

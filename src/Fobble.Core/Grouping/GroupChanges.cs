@@ -3,7 +3,7 @@ using Fobble.Core.Skills;
 
 namespace Fobble.Core.Grouping;
 
-/// <summary>What is different for one child since the groups before, and why.</summary>
+/// <summary>What is different for one child since the groups before, and why. From and To are the same where the aim stays but something new was seen.</summary>
 public sealed record GroupChange(ChildId Child, SkillId? From, SkillId? To, string Why);
 
 /// <summary>Compares new groups with those accepted before, child by child.</summary>
@@ -18,10 +18,13 @@ public static class GroupChanges
         [
             .. brief.Evidence.Children
                 .Select(child => (child, from: before.FirstOrDefault(g => g.Children.Contains(child))?.Skill, to: now.FirstOrDefault(g => g.Children.Contains(child))?.Skill))
-                .Where(c => c.from != c.to)
+                .Where(c => c.from != c.to || (c.from is { } aim && News(c.child, aim, since, brief).Count > 0))
                 .Select(c => new GroupChange(c.child, c.from, c.to, Why(c.child, c.from, c.to, since, brief))),
         ];
     }
+
+    private static List<Observation> News(ChildId child, SkillId skill, DateTimeOffset since, GroupingBrief brief) =>
+        [.. brief.Evidence.Seen(child, skill).Where(o => o.At > since)];
 
     private static string Why(ChildId child, SkillId? from, SkillId? to, DateTimeOffset since, GroupingBrief brief)
     {
@@ -32,7 +35,7 @@ public static class GroupChanges
         }
 
         var skill = evidence.Map[old];
-        var news = evidence.Seen(child, old).Where(o => o.At > since).ToList();
+        var news = News(child, old, since, brief);
         var told = news.Count == 0 ? "" : $"Since then {skill.InSentence} {Reasons.Lately(skill, news, evidence.Today)}: ";
         var mark = evidence[child, old];
         var status = mark.Strength switch
@@ -42,7 +45,7 @@ public static class GroupChanges
             Strength.Prompted => "it comes with a prompt.",
             _ => "it needs more time.",
         };
-        var then = to is { } next ? Reasons.ForChild(child, next, brief) : "Had a turn; children who wait longer go first.";
+        var then = from == to ? "It stays the next step that gains most." : to is { } next ? Reasons.ForChild(child, next, brief) : "Had a turn; children who wait longer go first.";
         return news.Count == 0 ? $"Nothing new on {skill.InSentence}. {then}" : $"{told}{status} {then}";
     }
 }

@@ -104,6 +104,16 @@ public class ReasonsTests
         GroupChanges.Between(before, since, [], brief).Single(c => c.Child.Value == 2).Why.ShouldBe("Nothing new on say to five. Had a turn; children who wait longer go first.");
     }
 
+    [Fact]
+    public void An_aim_that_stays_is_told_where_something_new_was_seen()
+    {
+        var brief = Brief(Said(29, Alone));
+        PastGroup[] before = [new(SchoolDay(26), 1, Say, [new(1), new(2)])];
+        var since = new DateTimeOffset(SchoolDay(26).ToDateTime(default), TimeSpan.Zero);
+        GroupChanges.Between(before, since, [new(Say, 0, [new(1), new(2)])], brief).ShouldHaveSingleItem()
+            .Why.ShouldBe("Since then say to five alone on Friday: it is nearly there. It stays the next step that gains most.");
+    }
+
     private static Observation Said(int day, Support support) => Saw(day, support, Representation.Spoken, skill: OneWay);
 
     private static Candidate Only(GroupingBrief brief) => Candidates.From(brief)[0];

@@ -186,7 +186,11 @@ const toNone = computed(() => prices.value.find((p) => p.to === null))
       <ul class="list changes">
         <li v-for="change in proposal.changes" :key="change.childId">
           <b class="said">{{ change.name }}</b>
-          <span class="way">{{ change.from ?? 'no group' }} → {{ change.to ?? 'no group' }}</span>
+          <span class="way">{{
+            change.from === change.to
+              ? `stays on ${change.to}`
+              : `${change.from ?? 'no group'} → ${change.to ?? 'no group'}`
+          }}</span>
           <span class="soft">{{ change.why }}</span>
         </li>
       </ul>
