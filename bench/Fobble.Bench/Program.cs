@@ -6,14 +6,20 @@ using Fobble.Bench;
 CultureInfo.DefaultThreadCurrentCulture = CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
 var root = Root.Find();
 var rows = new List<Figure>();
-Console.WriteLine("Grouping …");
-rows.AddRange(GroupingBench.Run());
-Console.WriteLine("Server: recording and grid …");
-rows.AddRange(await ServerBench.RunAsync());
-Console.WriteLine("Start-up …");
-rows.AddRange(await StartUpBench.RunAsync(root));
-Console.WriteLine("Client …");
-rows.AddRange(ClientSize.Measure(root));
+(string Name, Func<Task<IReadOnlyList<Figure>>> Run)[] parts =
+[
+    ("groups", () => Task.FromResult<IReadOnlyList<Figure>>([.. GroupingBench.Run()])),
+    ("server", ServerBench.RunAsync),
+    ("start", () => StartUpBench.RunAsync(root)),
+    ("client", () => Task.FromResult<IReadOnlyList<Figure>>([.. ClientSize.Measure(root)])),
+];
+
+// A name or more on the command line measures only those parts, and writes nothing.
+foreach (var part in parts.Where(p => args.Length == 0 || args.Contains(p.Name)))
+{
+    Console.WriteLine($"{part.Name} …");
+    rows.AddRange(await part.Run());
+}
 
 var text = new StringBuilder();
 text.AppendLine("# Results");
@@ -29,5 +35,9 @@ foreach (var row in rows)
     Console.WriteLine($"{row.What}: {row.Measured}");
 }
 
-File.WriteAllText(Path.Combine(root, "bench", "RESULTS.md"), text.ToString());
+if (args.Length == 0)
+{
+    File.WriteAllText(Path.Combine(root, "bench", "RESULTS.md"), text.ToString());
+}
+
 return 0;

@@ -29,13 +29,14 @@ internal static class ServerBench
 
         var bare = BareInserts(Path.Combine(folder, "bare.db"));
         var taps = await RecordAsync(client);
-        var (grid, size) = await GridAsync(application, client);
+        var (grid, request, cold) = await GridAsync(application, client);
         return
         [
             new("bare insert of one row in SQLite, WAL, fully synchronous", $"p50 {bare.At(0.5):0.00} ms, p95 {bare.At(0.95):0.00} ms"),
             new("recording an observation, whole request", $"p50 {taps.At(0.5):0.00} ms, p95 {taps.At(0.95):0.00} ms: {taps.At(0.95) / bare.At(0.95):0.0} times the bare insert", "p95 under 3 times"),
-            new($"grid of 30 children × 130 skills, 20,000 observations: read, judge and mark", $"median {grid.At(0.5):0} ms, p95 {grid.At(0.95):0} ms", "under 60 ms"),
-            new("the same grid as a whole request, over the map as it is", $"median {size.At(0.5):0} ms, p95 {size.At(0.95):0} ms"),
+            new($"grid of 30 children × 130 skills, 20,000 observations: judge and mark, the record in memory", $"median {grid.At(0.5):0} ms, p95 {grid.At(0.95):0} ms", "under 60 ms"),
+            new("the same grid as a whole request, over the map as it is", $"median {request.At(0.5):0} ms, p95 {request.At(0.95):0} ms"),
+            new("reading 20,000 observations into memory, once after a start", $"median {cold.At(0.5):0} ms"),
         ];
     }
 
@@ -78,7 +79,7 @@ internal static class ServerBench
     }
 
     // The shipped map has fewer than 130 skills as yet: it is widened by copies of its own, so that the grid has its full size.
-    private static async Task<(List<double> Grid, List<double> Request)> GridAsync(Application application, HttpClient client)
+    private static async Task<(List<double> Grid, List<double> Request, List<double> Cold)> GridAsync(Application application, HttpClient client)
     {
         using var scope = application.Services.CreateScope();
         var db = scope.ServiceProvider.GetRequiredService<FobbleDb>();
@@ -86,7 +87,7 @@ internal static class ServerBench
         List<Skill> skills = [.. map.Skills];
         for (var i = 0; skills.Count < 130; i++)
         {
-            skills.Add(map.Skills[i] with { Id = new($"{map.Skills[i].Id}x{skills.Count}"), Needs = [] });
+            skills.Add(map.Skills[i % map.Skills.Count] with { Id = new($"{map.Skills[i % map.Skills.Count].Id}x{i}"), Needs = [] });
         }
 
         var wide = new SkillMap(map.Strands, skills);
@@ -111,10 +112,11 @@ internal static class ServerBench
         db.ChangeTracker.Clear();
 
         List<double> grid = [];
+        var log = new Server.Features.ObservationLog();
         for (var i = 0; i < GridRuns + 10; i++)
         {
             var watch = Stopwatch.StartNew();
-            var facts = new Server.Features.ClassFacts(db, wide);
+            var facts = new Server.Features.ClassFacts(db, wide, log);
             var children = await facts.ChildrenAsync(school.Id, default);
             var evidence = await facts.EvidenceAsync(school.Id, children, await facts.CalendarAsync(school.Id, default), DateOnly.FromDateTime(DateTime.Today), default);
             var marks = evidence.Children.Sum(c => wide.Skills.Count(s => evidence[c, s.Id].LookAgain || evidence.IsReady(c, s.Id)));
@@ -132,7 +134,8 @@ internal static class ServerBench
             request.Add(watch.Elapsed.TotalMilliseconds);
         }
 
-        return (grid, request);
+        List<double> cold = Time(10, () => new Server.Features.ObservationLog().ReadAsync(db, school.Id, default).GetAwaiter().GetResult());
+        return (grid, request, cold);
     }
 
     private static async Task TokenAsync(HttpClient client)
@@ -161,6 +164,7 @@ internal static class ServerBench
     {
         protected override void ConfigureWebHost(IWebHostBuilder builder)
         {
+            builder.UseContentRoot(Path.Combine(Root.Find(), "src", "Fobble.Server"));
             builder.UseEnvironment("Production");
             builder.UseSetting("Fobble:Data", folder);
             builder.UseSetting("Fobble:Demo", "true");

@@ -1,6 +1,10 @@
+using System.Globalization;
+using System.Reflection;
 using Fobble.Data.Model;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Migrations;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 
 namespace Fobble.Data;
@@ -41,6 +45,35 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
     /// <summary>Options for a database file: foreign keys on, and up to five seconds of patience while another writer is at work.</summary>
     public static void Configure(DbContextOptionsBuilder options, string file) =>
         options.UseSqlite($"Data Source={file};Foreign Keys=True;Default Timeout=5");
+
+    /// <summary>
+    /// What a database file holds, asked of SQLite directly: EF would have to build its whole model first, which is most of a start.
+    /// </summary>
+    public static (bool UpToDate, bool Filled) LookInto(string file)
+    {
+        if (!File.Exists(file))
+        {
+            return (false, false);
+        }
+
+        using var connection = new SqliteConnection($"Data Source={file};Mode=ReadOnly");
+        connection.Open();
+        bool Ask(string question)
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = question;
+            return Convert.ToInt64(command.ExecuteScalar(), CultureInfo.InvariantCulture) > 0;
+        }
+
+        if (!Ask("SELECT COUNT(*) FROM sqlite_master WHERE name = '__EFMigrationsHistory'"))
+        {
+            return (false, false);
+        }
+
+        var ours = typeof(FobbleDb).Assembly.GetTypes().Select(t => t.GetCustomAttribute<MigrationAttribute>()?.Id).OfType<string>();
+        var upToDate = ours.All(id => Ask($"SELECT COUNT(*) FROM __EFMigrationsHistory WHERE MigrationId = '{id}'"));
+        return (upToDate, upToDate && Ask("SELECT COUNT(*) FROM Schools"));
+    }
 
     /// <summary>Brings the schema up to date and switches to write-ahead logging, so that reading never waits for recording.</summary>
     public void Prepare()

@@ -57,7 +57,7 @@ test('the clipboard keeps a tap while the network is gone, and sends it once whe
   await expect(page.getByText('No network just now. 1 wait to be sent; keep going.')).toBeVisible({ timeout: 20_000 })
   const sent = page.waitForResponse((r) => r.url().endsWith('/observations') && r.request().method() === 'POST')
   await context.setOffline(false)
-  expect((await sent).status()).toBe(200)
+  expect((await sent).status()).toBe(204)
   await page.reload()
   await expect(page.getByText(/^1 of \d recorded/)).toBeVisible()
 })

@@ -25,6 +25,8 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
 
     public async Task FillAsync()
     {
+        // All of it or nothing, should the start be broken off.
+        await using var transaction = await db.Database.BeginTransactionAsync();
         var monday = SchoolCalendar.MondayOf(clock.Today());
         var school = new School { Name = "Lantern Hill School" };
         db.Schools.Add(school);
@@ -51,6 +53,7 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
         var (ines, tomasz, maeve) = (people[0].Id, people[1].Id, people[2].Id);
         await FillClassAsync(school, "Rowan", DemoNames.Rowan, [ines, tomasz], [(ines, ClassRole.LeadTeacher), (tomasz, ClassRole.Assistant), (maeve, ClassRole.MathsLead)], seed: 20);
         await FillClassAsync(school, "Alder", DemoNames.Alder, [maeve], [(maeve, ClassRole.LeadTeacher)], seed: 21);
+        await transaction.CommitAsync();
     }
 
     private async Task FillClassAsync(

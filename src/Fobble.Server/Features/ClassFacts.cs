@@ -10,8 +10,8 @@ namespace Fobble.Server.Features;
 /// <summary>A child as every page names it.</summary>
 public sealed record ChildName(int Id, string Name);
 
-/// <summary>Reads what most pages of a class begin with. One query each; nothing is kept between requests.</summary>
-internal sealed class ClassFacts(FobbleDb db, SkillMap map)
+/// <summary>Reads what most pages of a class begin with, one query each.</summary>
+internal sealed class ClassFacts(FobbleDb db, SkillMap map, ObservationLog log)
 {
     public async Task<SchoolCalendar> CalendarAsync(int classId, CancellationToken stop)
     {
@@ -32,16 +32,8 @@ internal sealed class ClassFacts(FobbleDb db, SkillMap map)
     /// <summary>The class's evidence on a day; with <paramref name="until"/>, only what was recorded before that moment.</summary>
     public async Task<ClassEvidence> EvidenceAsync(int classId, IReadOnlyList<ChildName> children, SchoolCalendar calendar, DateOnly today, CancellationToken stop, DateTimeOffset? until = null)
     {
-        var rows = db.Observations.AsNoTracking().Where(o => o.Child!.ClassId == classId && o.Withdrawal == null);
-        if (until is { } moment)
-        {
-            rows = rows.Where(o => o.At <= moment);
-        }
-
-        // The index gives them by child, skill and time; only the order within a child's skill matters.
-        var seen = await rows.OrderBy(o => o.ChildId).ThenBy(o => o.Skill).ThenBy(o => o.At)
-            .Select(o => new Observation(new ChildId(o.ChildId), new SkillId(o.Skill), o.At, o.Day, o.Setting, o.Support, o.Representation, o.Numbers, o.Slip, o.Strategy))
-            .ToListAsync(stop);
-        return new ClassEvidence(map, calendar, EvidenceSettings.Default, [.. children.Select(c => new ChildId(c.Id))], seen, today);
+        var seen = await log.ReadAsync(db, classId, stop);
+        IEnumerable<Observation> then = until is { } moment ? seen.Where(o => o.At <= moment) : seen;
+        return new ClassEvidence(map, calendar, EvidenceSettings.Default, [.. children.Select(c => new ChildId(c.Id))], then, today);
     }
 }

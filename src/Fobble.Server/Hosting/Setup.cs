@@ -25,6 +25,8 @@ namespace Fobble.Server.Hosting;
 /// <summary>Puts the application together: services, the way a request takes, and what happens before the first one.</summary>
 public static class Setup
 {
+    private const string DatabaseFile = "fobble.db";
+
     public static void AddFobble(this WebApplicationBuilder builder)
     {
         var settings = builder.Configuration.GetSection("Fobble").Get<FobbleSettings>() ?? new FobbleSettings();
@@ -33,12 +35,13 @@ public static class Setup
         services.AddSingleton(settings.Now is { } now ? new ShiftedClock(now) : TimeProvider.System);
         services.AddSingleton(_ => SkillMapLoader.Shipped());
         services.AddSingleton(provider => ActivityLoader.Shipped(provider.GetRequiredService<SkillMap>()));
-        services.AddDbContext<FobbleDb>(options => FobbleDb.Configure(options, Path.Combine(settings.Data, "fobble.db")));
+        services.AddDbContextPool<FobbleDb>(options => FobbleDb.Configure(options, Path.Combine(settings.Data, DatabaseFile)));
+        services.AddSingleton<ObservationLog>();
         services.AddScoped<ClassFacts>();
         services.AddScoped<WeekReader>();
         services.AddScoped<CardReader>();
         services.AddScoped<GroupingRound.Reader>();
-        services.AddHostedService<SolverWarmUp>();
+        services.AddHostedService<WarmUp>();
 
         services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(settings.Data, "keys"))).SetApplicationName("fobble");
         services.AddIdentityCore<Adult>(options =>
@@ -104,10 +107,15 @@ public static class Setup
 
         var settings = app.Services.GetRequiredService<FobbleSettings>();
         Directory.CreateDirectory(settings.Data);
+        var (upToDate, filled) = FobbleDb.LookInto(Path.Combine(settings.Data, DatabaseFile));
+        if (upToDate && (filled || !settings.Demo))
+        {
+            return;
+        }
+
         await using var scope = app.Services.CreateAsyncScope();
-        var db = scope.ServiceProvider.GetRequiredService<FobbleDb>();
-        db.Prepare();
-        if (settings.Demo && !await db.Schools.AnyAsync())
+        scope.ServiceProvider.GetRequiredService<FobbleDb>().Prepare();
+        if (settings.Demo && !filled)
         {
             await ActivatorUtilities.CreateInstance<DemoSchool>(scope.ServiceProvider).FillAsync();
         }

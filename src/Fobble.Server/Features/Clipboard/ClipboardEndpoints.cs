@@ -1,5 +1,4 @@
 using System.Security.Claims;
-using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Core.Skills;
 using Fobble.Data;
@@ -17,9 +16,6 @@ namespace Fobble.Server.Features.Clipboard;
 public sealed record NewObservation(
     Guid Id, int ChildId, string Skill, DateTimeOffset At, Setting Setting, Support Support, Representation Representation, string? Numbers, string? Slip, string? Strategy, string? Note, int? SessionId);
 
-/// <summary>How the child stands on the skill now.</summary>
-public sealed record Standing(int Strength, bool LookAgain, string Sentence);
-
 public sealed record WithdrawalReason(string Why);
 
 internal static class ClipboardEndpoints
@@ -34,8 +30,8 @@ internal static class ClipboardEndpoints
         observations.MapPost("/{id:guid}/withdraw", WithdrawAsync);
     }
 
-    private static async Task<Results<Ok<Standing>, ValidationProblem, Conflict, NotFound>> RecordAsync(
-        int classId, NewObservation request, ClaimsPrincipal user, FobbleDb db, SkillMap map, ClassFacts facts, TimeProvider clock, CancellationToken stop)
+    private static async Task<Results<NoContent, ValidationProblem, Conflict>> RecordAsync(
+        int classId, NewObservation request, ClaimsPrincipal user, FobbleDb db, SkillMap map, TimeProvider clock, CancellationToken stop)
     {
         var faults = await FaultsOf(classId, request, db, map, clock, stop);
         if (faults.Count > 0)
@@ -74,13 +70,13 @@ internal static class ClipboardEndpoints
             }
         }
 
-        return TypedResults.Ok(await StandingOf(classId, request.ChildId, request.Skill, db, map, facts, clock, stop));
+        return TypedResults.NoContent();
     }
 
-    private static async Task<Results<Ok<Standing>, ValidationProblem, NotFound>> WithdrawAsync(
-        int classId, Guid id, WithdrawalReason request, ClaimsPrincipal user, FobbleDb db, SkillMap map, ClassFacts facts, TimeProvider clock, CancellationToken stop)
+    private static async Task<Results<NoContent, ValidationProblem, NotFound>> WithdrawAsync(
+        int classId, Guid id, WithdrawalReason request, ClaimsPrincipal user, FobbleDb db, TimeProvider clock, CancellationToken stop)
     {
-        var row = await db.Observations.Where(o => o.Id == id && o.Child!.ClassId == classId).Select(o => new { o.ChildId, o.Skill, Withdrawn = o.Withdrawal != null }).FirstOrDefaultAsync(stop);
+        var row = await db.Observations.Where(o => o.Id == id && o.Child!.ClassId == classId).Select(o => new { Withdrawn = o.Withdrawal != null }).FirstOrDefaultAsync(stop);
         if (row is null)
         {
             return TypedResults.NotFound();
@@ -97,7 +93,7 @@ internal static class ClipboardEndpoints
             await db.SaveChangesAsync(stop);
         }
 
-        return TypedResults.Ok(await StandingOf(classId, row.ChildId, row.Skill, db, map, facts, clock, stop));
+        return TypedResults.NoContent();
     }
 
     private static async Task<Dictionary<string, string[]>> FaultsOf(int classId, NewObservation request, FobbleDb db, SkillMap map, TimeProvider clock, CancellationToken stop)
@@ -127,14 +123,5 @@ internal static class ClipboardEndpoints
         Check("childId", here is not null, "This child is not in the class.");
         Check("sessionId", here?.Session != false, "This session is not the class's.");
         return faults;
-    }
-
-    private static async Task<Standing> StandingOf(int classId, int childId, string skillId, FobbleDb db, SkillMap map, ClassFacts facts, TimeProvider clock, CancellationToken stop)
-    {
-        var seen = await db.Observations.AsNoTracking().Where(o => o.ChildId == childId && o.Skill == skillId && o.Withdrawal == null).OrderBy(o => o.At)
-            .Select(o => new Observation(new ChildId(o.ChildId), new SkillId(o.Skill), o.At, o.Day, o.Setting, o.Support, o.Representation, o.Numbers, o.Slip, o.Strategy)).ToListAsync(stop);
-        var judge = new Judge(await facts.CalendarAsync(classId, stop), EvidenceSettings.Default);
-        var judgement = judge.Of(map[new SkillId(skillId)], seen, clock.Today());
-        return new Standing((int)judgement.Strength, judgement.LookAgain, judgement.Sentence);
     }
 }

@@ -1,0 +1,22 @@
+using Fobble.Core.Activities;
+using Fobble.Core.Grouping;
+using Fobble.Data;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Hosting;
+
+/// <summary>Does once, right after start, what the first requests would otherwise wait for: EF's model, the content, the solver's library.</summary>
+internal sealed class WarmUp(IServiceProvider services) : BackgroundService
+{
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        await Task.Yield();
+        await using (var scope = services.CreateAsyncScope())
+        {
+            await scope.ServiceProvider.GetRequiredService<FobbleDb>().Users.AnyAsync(stoppingToken);
+        }
+
+        services.GetRequiredService<ActivityLibrary>();
+        Grouper.Form(new GroupingProblem([], 1, new GroupRules(), []));
+    }
+}

@@ -1,0 +1,71 @@
+import { fileURLToPath } from 'node:url'
+import { expect, test, type Page } from '@playwright/test'
+import { startServer, type RunningServer } from './server'
+
+// One picture of each main view, made from the demo's data on a fixed Wednesday: ./fobble screenshots.
+const folder = fileURLToPath(new URL('../../docs/screenshots/', import.meta.url))
+let server: RunningServer
+test.beforeAll(async () => {
+  server = await startServer(5393, { demo: true, now: '2026-11-25T08:10:00' })
+})
+test.afterAll(() => server.stop())
+
+const shoot = async (page: Page, name: string) => {
+  await page.waitForLoadState('networkidle')
+  await page.mouse.move(0, 0)
+  await page.screenshot({ path: `${folder}${name}.png`, animations: 'disabled' })
+}
+const place = (page: Page, name: string) => page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name, exact: true }).click()
+
+test('pictures of the main views', async ({ page }) => {
+  await page.clock.install({ time: new Date('2026-11-25T08:12:00Z') })
+  await page.goto(server.url)
+  await expect(page.getByRole('button', { name: 'Ines Okonjo' })).toBeVisible()
+  await shoot(page, 'sign-in')
+  await page.getByRole('button', { name: 'Ines Okonjo' }).click()
+  await expect(page.getByRole('heading', { name: 'On the carpet' })).toBeVisible()
+  await shoot(page, 'today')
+
+  await place(page, 'Class')
+  await expect(page.getByRole('rowheader')).toHaveCount(26)
+  await shoot(page, 'class')
+  await page.locator('td button').nth(4).click()
+  await expect(page.getByRole('dialog')).toBeVisible()
+  await shoot(page, 'class-cell')
+  await page.keyboard.press('Escape')
+
+  await place(page, 'Plan')
+  await page.getByRole('link', { name: 'Go to next week' }).click()
+  await page.getByRole('button', { name: 'Let Fobble plan this week' }).click()
+  await expect(page.locator('.focus')).toHaveCount(5)
+  await page.getByRole('button', { name: 'Put away' }).click()
+  await shoot(page, 'plan-week')
+
+  await page.getByRole('link', { name: 'Groups of this week' }).click()
+  await page.getByRole('button', { name: 'Ask for groups' }).click()
+  await expect(page.getByText('Pick up a name to move it')).toBeVisible({ timeout: 30_000 })
+  await shoot(page, 'groups-proposal')
+  await page.locator('button.name').nth(1).click()
+  await expect(page.locator('.price').first()).toBeVisible()
+  await shoot(page, 'groups-moving')
+  await page.getByRole('button', { name: 'Accept these groups' }).click()
+  await page.getByRole('button', { name: 'Put away' }).click()
+
+  await page.getByRole('link', { name: 'Session card' }).nth(2).click()
+  await expect(page.getByRole('heading', { name: 'What to do' })).toBeVisible()
+  await shoot(page, 'session-card')
+  await page.setViewportSize({ width: 768, height: 1024 })
+  await page.getByRole('link', { name: 'Record on the clipboard' }).click()
+  await page.locator('button.name').first().click()
+  await page.locator('li.row').nth(1).getByRole('button', { name: /Prompted/ }).click()
+  await shoot(page, 'clipboard')
+  await page.setViewportSize({ width: 1280, height: 800 })
+
+  await place(page, 'Set-up')
+  await expect(page.getByRole('heading', { name: 'Timetable' })).toBeVisible()
+  await shoot(page, 'set-up')
+  await page.getByRole('link', { name: 'Import a class list' }).click()
+  await page.setInputFiles('input[type=file]', fileURLToPath(new URL('../../samples/class-list-bad.csv', import.meta.url)))
+  await expect(page.getByText('Nothing was taken.')).toBeVisible()
+  await shoot(page, 'import-faults')
+})
