@@ -27,12 +27,14 @@ internal static class ServerBench
         await client.PostAsync(new Uri("/api/account/demo/ines", UriKind.Relative), null);
         await TokenAsync(client);
 
+        var empty = await TimeAsync(Taps, () => client.GetAsync(new Uri("/health", UriKind.Relative)));
         var bare = BareInserts(Path.Combine(folder, "bare.db"));
         var taps = await RecordAsync(client);
         var (grid, request, cold) = await GridAsync(application, client);
         return
         [
             new("bare insert of one row in SQLite, WAL, fully synchronous", $"p50 {bare.At(0.5):0.00} ms, p95 {bare.At(0.95):0.00} ms"),
+            new("a request that does nothing, through the same stack in the same process", $"p50 {empty.At(0.5):0.00} ms, p95 {empty.At(0.95):0.00} ms"),
             new("recording an observation, whole request", $"p50 {taps.At(0.5):0.00} ms, p95 {taps.At(0.95):0.00} ms: {taps.At(0.95) / bare.At(0.95):0.0} times the bare insert", "p95 under 3 times"),
             new($"grid of 30 children × 130 skills, 20,000 observations: judge and mark, the record in memory", $"median {grid.At(0.5):0} ms, p95 {grid.At(0.95):0} ms", "under 60 ms"),
             new("the same grid as a whole request, over the map as it is", $"median {request.At(0.5):0} ms, p95 {request.At(0.95):0} ms"),
@@ -153,6 +155,19 @@ internal static class ServerBench
         {
             var watch = Stopwatch.StartNew();
             action();
+            times.Add(watch.Elapsed.TotalMilliseconds);
+        }
+
+        return times;
+    }
+
+    private static async Task<List<double>> TimeAsync(int runs, Func<Task> action)
+    {
+        List<double> times = [];
+        for (var i = 0; i < runs; i++)
+        {
+            var watch = Stopwatch.StartNew();
+            await action();
             times.Add(watch.Elapsed.TotalMilliseconds);
         }
 

@@ -15,7 +15,8 @@ const shoot = async (page: Page, name: string) => {
   await page.mouse.move(0, 0)
   await page.screenshot({ path: `${folder}${name}.png`, animations: 'disabled' })
 }
-const place = (page: Page, name: string) => page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name, exact: true }).click()
+const place = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name, exact: true }).click()
 
 test('pictures of the main views', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-11-25T08:12:00Z') })
@@ -57,7 +58,11 @@ test('pictures of the main views', async ({ page }) => {
   await page.setViewportSize({ width: 768, height: 1024 })
   await page.getByRole('link', { name: 'Record on the clipboard' }).click()
   await page.locator('button.name').first().click()
-  await page.locator('li.row').nth(1).getByRole('button', { name: /Prompted/ }).click()
+  await page
+    .locator('li.row')
+    .nth(1)
+    .getByRole('button', { name: /Prompted/ })
+    .click()
   await shoot(page, 'clipboard')
   await page.setViewportSize({ width: 1280, height: 800 })
 
@@ -65,7 +70,10 @@ test('pictures of the main views', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'Timetable' })).toBeVisible()
   await shoot(page, 'set-up')
   await page.getByRole('link', { name: 'Import a class list' }).click()
-  await page.setInputFiles('input[type=file]', fileURLToPath(new URL('../../samples/class-list-bad.csv', import.meta.url)))
+  await page.setInputFiles(
+    'input[type=file]',
+    fileURLToPath(new URL('../../samples/class-list-bad.csv', import.meta.url)),
+  )
   await expect(page.getByText('Nothing was taken.')).toBeVisible()
   await shoot(page, 'import-faults')
 })

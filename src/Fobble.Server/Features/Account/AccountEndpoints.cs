@@ -87,25 +87,17 @@ internal static class AccountEndpoints
             return Refuse("There is an account already; sign in with it.", StatusCodes.Status409Conflict);
         }
 
-        Dictionary<string, string[]> faults = [];
-        void Check(string field, bool holds, string reason)
-        {
-            if (!holds)
-            {
-                faults[field] = [reason];
-            }
-        }
-
-        Check("fullName", !string.IsNullOrWhiteSpace(request.FullName), "Your name is missing.");
-        Check("email", new EmailAddressAttribute().IsValid(request.Email), "This is no e-mail address.");
-        Check("schoolName", !string.IsNullOrWhiteSpace(request.SchoolName), "The school's name is missing.");
-        Check("className", !string.IsNullOrWhiteSpace(request.ClassName), "The class's name is missing.");
+        Faults faults = new();
+        faults.Check("fullName", !string.IsNullOrWhiteSpace(request.FullName), "Your name is missing.");
+        faults.Check("email", new EmailAddressAttribute().IsValid(request.Email), "This is no e-mail address.");
+        faults.Check("schoolName", !string.IsNullOrWhiteSpace(request.SchoolName), "The school's name is missing.");
+        faults.Check("className", !string.IsNullOrWhiteSpace(request.ClassName), "The class's name is missing.");
         var adult = new Adult { FullName = request.FullName.Trim(), UserName = request.Email.Trim(), Email = request.Email.Trim() };
-        if (faults.Count == 0)
+        if (faults.None)
         {
             await using var transaction = await db.Database.BeginTransactionAsync();
             var created = await adults.CreateAsync(adult, request.Password);
-            Check("password", created.Succeeded, string.Join(" ", created.Errors.Select(e => e.Description)));
+            faults.Check("password", created.Succeeded, string.Join(" ", created.Errors.Select(e => e.Description)));
             if (created.Succeeded)
             {
                 await Beginnings.AddClassAsync(db, request.SchoolName.Trim(), request.ClassName.Trim(), adult, clock.Today());
@@ -115,7 +107,7 @@ internal static class AccountEndpoints
             }
         }
 
-        return TypedResults.ValidationProblem(faults, detail: "Some of it needs another look.");
+        return faults.ToProblem("Some of it needs another look.");
     }
 
     private static async Task<SignedInAdult?> DescribeAsync(int adultId, FobbleDb db)

@@ -34,9 +34,9 @@ internal static class ClipboardEndpoints
         int classId, NewObservation request, ClaimsPrincipal user, FobbleDb db, SkillMap map, TimeProvider clock, CancellationToken stop)
     {
         var faults = await FaultsOf(classId, request, db, map, clock, stop);
-        if (faults.Count > 0)
+        if (!faults.None)
         {
-            return TypedResults.ValidationProblem(faults, detail: "This can't be recorded; nothing was changed.");
+            return faults.ToProblem("This can't be recorded; nothing was changed.");
         }
 
         db.Observations.Add(new ObservationRow
@@ -84,7 +84,7 @@ internal static class ClipboardEndpoints
 
         if (string.IsNullOrWhiteSpace(request.Why) || request.Why.Length > LongestNote)
         {
-            return TypedResults.ValidationProblem(new Dictionary<string, string[]> { ["why"] = ["Say in a few words why it is withdrawn."] });
+            return Faults.One("why", "Say in a few words why it is withdrawn.");
         }
 
         if (!row.Withdrawn)
@@ -96,32 +96,24 @@ internal static class ClipboardEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Dictionary<string, string[]>> FaultsOf(int classId, NewObservation request, FobbleDb db, SkillMap map, TimeProvider clock, CancellationToken stop)
+    private static async Task<Faults> FaultsOf(int classId, NewObservation request, FobbleDb db, SkillMap map, TimeProvider clock, CancellationToken stop)
     {
-        Dictionary<string, string[]> faults = [];
-        void Check(string field, bool holds, string reason)
-        {
-            if (!holds)
-            {
-                faults[field] = [reason];
-            }
-        }
-
+        Faults faults = new();
         var skill = map.Has(new SkillId(request.Skill)) ? map[new SkillId(request.Skill)] : null;
-        Check("id", request.Id != Guid.Empty, "The observation has no id.");
-        Check("skill", skill is not null, "There is no such skill.");
-        Check("slip", request.Slip is null || skill?.Slips.Any(s => s.Id == request.Slip) == true, "This slip does not belong to the skill.");
-        Check("strategy", request.Strategy is null || skill?.Strategies.Any(s => s.Id == request.Strategy) == true, "This way does not belong to the skill.");
-        Check("note", (request.Note?.Length ?? 0) <= LongestNote, $"A note has {LongestNote} letters at the most.");
-        Check("numbers", (request.Numbers?.Length ?? 0) <= 40, "These are no numbers of a session card.");
-        Check("at", request.At <= clock.GetUtcNow() + Ahead, "The time lies in the future: is the clock of this device right?");
-        Check("setting", Enum.IsDefined(request.Setting) && Enum.IsDefined(request.Support) && Enum.IsDefined(request.Representation), "This choice does not exist.");
+        faults.Check("id", request.Id != Guid.Empty, "The observation has no id.");
+        faults.Check("skill", skill is not null, "There is no such skill.");
+        faults.Check("slip", request.Slip is null || skill?.Slips.Any(s => s.Id == request.Slip) == true, "This slip does not belong to the skill.");
+        faults.Check("strategy", request.Strategy is null || skill?.Strategies.Any(s => s.Id == request.Strategy) == true, "This way does not belong to the skill.");
+        faults.Check("note", (request.Note?.Length ?? 0) <= LongestNote, $"A note has {LongestNote} letters at the most.");
+        faults.Check("numbers", (request.Numbers?.Length ?? 0) <= 40, "These are no numbers of a session card.");
+        faults.Check("at", request.At <= clock.GetUtcNow() + Ahead, "The time lies in the future: is the clock of this device right?");
+        faults.Check("setting", Enum.IsDefined(request.Setting) && Enum.IsDefined(request.Support) && Enum.IsDefined(request.Representation), "This choice does not exist.");
 
         // One query for both: is the child in this class, and is the session the class's.
         var here = await db.Children.Where(c => c.Id == request.ChildId && c.ClassId == classId)
             .Select(c => new { Session = request.SessionId == null || db.GroupSessions.Any(s => s.Id == request.SessionId && s.ClassId == classId) }).FirstOrDefaultAsync(stop);
-        Check("childId", here is not null, "This child is not in the class.");
-        Check("sessionId", here?.Session != false, "This session is not the class's.");
+        faults.Check("childId", here is not null, "This child is not in the class.");
+        faults.Check("sessionId", here?.Session != false, "This session is not the class's.");
         return faults;
     }
 }

@@ -72,12 +72,12 @@ internal sealed class GroupingRound
     public ValidationProblem? FaultOf(IReadOnlyList<ChosenGroup> groups)
     {
         var placed = groups.SelectMany(g => g.Children).ToList();
-        return groups.Any(g => IndexOf(g) < 0) ? GroupsEndpoints.Fault("slotId", "A group stands in a place that the week does not have, or that is taken.")
-            : groups.GroupBy(IndexOf).Any(g => g.Count() > 1) ? GroupsEndpoints.Fault("slotId", "Two groups stand in the same place.")
-            : groups.Any(g => !_map.Has(new SkillId(g.Skill))) ? GroupsEndpoints.Fault("skill", "There is no such skill.")
-            : placed.Any(c => !_names.ContainsKey(new ChildId(c))) ? GroupsEndpoints.Fault("children", "A child is not in this class.")
-            : placed.Distinct().Count() != placed.Count ? GroupsEndpoints.Fault("children", "A child is in two groups.")
-            : placed.Any(c => Brief.Excluded.Contains(new ChildId(c))) ? GroupsEndpoints.Fault("children", "A child has had a turn in this week already.")
+        return groups.Any(g => IndexOf(g) < 0) ? Faults.One("slotId", "A group stands in a place that the week does not have, or that is taken.")
+            : groups.GroupBy(IndexOf).Any(g => g.Count() > 1) ? Faults.One("slotId", "Two groups stand in the same place.")
+            : groups.Any(g => !_map.Has(new SkillId(g.Skill))) ? Faults.One("skill", "There is no such skill.")
+            : placed.Any(c => !_names.ContainsKey(new ChildId(c))) ? Faults.One("children", "A child is not in this class.")
+            : placed.Distinct().Count() != placed.Count ? Faults.One("children", "A child is in two groups.")
+            : placed.Any(c => Brief.Excluded.Contains(new ChildId(c))) ? Faults.One("children", "A child has had a turn in this week already.")
             : null;
     }
 

@@ -89,7 +89,7 @@ internal static class GroupsEndpoints
         var (first, second) = (Math.Min(request.First, request.Second), Math.Max(request.First, request.Second));
         if (first == second || await db.Children.CountAsync(c => c.ClassId == classId && (c.Id == first || c.Id == second), stop) != 2)
         {
-            return Fault("first", "Choose two different children of this class.");
+            return Faults.One("first", "Choose two different children of this class.");
         }
 
         var wish = await db.PairWishes.FindAsync([first, second], stop);
@@ -113,7 +113,5 @@ internal static class GroupsEndpoints
     }
 
     private static ValidationProblem? FaultOf(GroupWishes wishes) =>
-        wishes is { MinSize: >= 2, MaxSize: <= 6 } && wishes.MinSize <= wishes.MaxSize ? null : Fault("minSize", "A group has two to six children, and the smallest size is not above the largest.");
-
-    internal static ValidationProblem Fault(string field, string reason) => TypedResults.ValidationProblem(new Dictionary<string, string[]> { [field] = [reason] }, detail: reason);
+        wishes is { MinSize: >= 2, MaxSize: <= 6 } && wishes.MinSize <= wishes.MaxSize ? null : Faults.One("minSize", "A group has two to six children, and the smallest size is not above the largest.");
 }

@@ -59,12 +59,12 @@ internal static class SetUpEndpoints
         }
         catch (ArgumentException fault)
         {
-            return Fault("terms", fault.Message);
+            return Faults.One("terms", fault.Message);
         }
 
         if (terms.Count == 0 || terms.Any(t => string.IsNullOrWhiteSpace(t.Name)) || terms.Any(t => t.Last.DayNumber - t.First.DayNumber > 366))
         {
-            return Fault("terms", "Give each term a name, and not more than a year.");
+            return Faults.One("terms", "Give each term a name, and not more than a year.");
         }
 
         var schoolId = await db.Classes.Where(c => c.Id == classId).Select(c => c.SchoolId).SingleAsync(stop);
@@ -80,7 +80,7 @@ internal static class SetUpEndpoints
     {
         if (string.IsNullOrWhiteSpace(closure.Name) || closure.Last < closure.First)
         {
-            return Fault("last", "A closure has a name and does not end before it begins.");
+            return Faults.One("last", "A closure has a name and does not end before it begins.");
         }
 
         var schoolId = await db.Classes.Where(c => c.Id == classId).Select(c => c.SchoolId).SingleAsync(stop);
@@ -99,19 +99,19 @@ internal static class SetUpEndpoints
     {
         if (slot.Minutes is < 5 or > 120 || string.IsNullOrWhiteSpace(slot.Where) || !Enum.IsDefined(slot.Kind) || slot.Weekday is DayOfWeek.Saturday or DayOfWeek.Sunday)
         {
-            return Fault("minutes", "A lesson is on a weekday, has a place, and takes 5 to 120 minutes.");
+            return Faults.One("minutes", "A lesson is on a weekday, has a place, and takes 5 to 120 minutes.");
         }
 
         if (!await db.Memberships.AnyAsync(m => m.ClassId == classId && m.AdultId == slot.AdultId, stop))
         {
-            return Fault("adultId", "This adult does not belong to the class.");
+            return Faults.One("adultId", "This adult does not belong to the class.");
         }
 
         var end = slot.Start.AddMinutes(slot.Minutes);
         var busy = await db.LessonSlots.Where(s => s.ClassId == classId && !s.Retired && s.AdultId == slot.AdultId && s.Weekday == slot.Weekday).Select(s => new { s.Start, s.Minutes }).ToListAsync(stop);
         if (busy.Any(s => s.Start < end && slot.Start < s.Start.AddMinutes(s.Minutes)))
         {
-            return Fault("start", "This adult has another lesson at that time.");
+            return Faults.One("start", "This adult has another lesson at that time.");
         }
 
         db.LessonSlots.Add(new LessonSlotRow { ClassId = classId, Kind = slot.Kind, Weekday = slot.Weekday, Start = slot.Start, Minutes = slot.Minutes, AdultId = slot.AdultId, Where = slot.Where.Trim() });
@@ -130,7 +130,7 @@ internal static class SetUpEndpoints
     {
         if (string.IsNullOrWhiteSpace(request.FullName) || !Enum.IsDefined(request.Role))
         {
-            return Fault("fullName", "The name is missing.");
+            return Faults.One("fullName", "The name is missing.");
         }
 
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
@@ -138,7 +138,7 @@ internal static class SetUpEndpoints
         var created = await adults.CreateAsync(adult, request.Password);
         if (!created.Succeeded)
         {
-            return Fault(created.Errors.Any(e => e.Code.StartsWith("Password", StringComparison.Ordinal)) ? "password" : "email", string.Join(" ", created.Errors.Select(e => e.Description)));
+            return Faults.One(created.Errors.Any(e => e.Code.StartsWith("Password", StringComparison.Ordinal)) ? "password" : "email", string.Join(" ", created.Errors.Select(e => e.Description)));
         }
 
         db.Memberships.Add(new Membership { ClassId = classId, AdultId = adult.Id, Role = request.Role });
@@ -146,6 +146,4 @@ internal static class SetUpEndpoints
         await transaction.CommitAsync(stop);
         return TypedResults.NoContent();
     }
-
-    private static ValidationProblem Fault(string field, string reason) => TypedResults.ValidationProblem(new Dictionary<string, string[]> { [field] = [reason] }, detail: reason);
 }

@@ -1,29 +1,17 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useAccount, useForget } from './account'
 import { api, take } from './api/client'
 import BeadString from './BeadString.vue'
-import { mondayOf } from './dates'
+import { useWeek } from './week'
 
 const route = useRoute()
 const router = useRouter()
 const { account, classId, current, today, leads } = useAccount()
 const forget = useForget()
 
-const day = computed(() => (typeof route.params.day === 'string' && route.params.day) || today.value)
-const { data: week } = useQuery({
-  queryKey: ['week', classId, computed(() => mondayOf(day.value || '2000-01-03'))],
-  queryFn: () =>
-    take(
-      api.GET('/api/classes/{classId}/weeks/{day}', {
-        params: { path: { classId: classId.value, day: mondayOf(day.value) } },
-      }),
-    ),
-  enabled: computed(() => day.value !== ''),
-  placeholderData: keepPreviousData,
-})
+const { day, week } = useWeek()
 
 const places = computed(() => [
   { name: 'today', label: 'Today' },

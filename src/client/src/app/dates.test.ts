@@ -12,6 +12,7 @@ describe('days', () => {
     expect(addDays('2027-02-28', 1)).toBe('2027-03-01')
     expect(addDays('2026-03-30', -3)).toBe('2026-03-27')
   })
+  it('has nothing to say about no day', () => expect([mondayOf(''), addDays('', 1), fullDay('')]).toEqual(['', '', '']))
   it('writes them as people do', () => {
     expect(fullDay('2026-11-25')).toBe('Wednesday 25 November')
     expect(clock('09:40:00')).toBe('9:40')

@@ -1,16 +1,17 @@
-/** Days travel as 2026-11-25; these read and write them without any time zone. */
+/** Days travel as 2026-11-25; these read and write them without any time zone. No day (yet) gives no text. */
 const asDate = (day: string) => new Date(`${day}T12:00:00Z`)
 const asDay = (date: Date) => date.toISOString().slice(0, 10)
 
-export const addDays = (day: string, days: number) => asDay(new Date(asDate(day).getTime() + days * 86_400_000))
+export const addDays = (day: string, days: number) =>
+  day ? asDay(new Date(asDate(day).getTime() + days * 86_400_000)) : ''
 
 export function mondayOf(day: string): string {
-  return addDays(day, -((asDate(day).getUTCDay() + 6) % 7))
+  return day && addDays(day, -((asDate(day).getUTCDay() + 6) % 7))
 }
 
 const format = (options: Intl.DateTimeFormatOptions) => {
   const formatter = new Intl.DateTimeFormat('en-GB', { ...options, timeZone: 'UTC' })
-  return (day: string) => formatter.format(asDate(day))
+  return (day: string) => (day ? formatter.format(asDate(day)) : '')
 }
 
 export const weekday = format({ weekday: 'long' })

@@ -141,19 +141,6 @@ function move(event: KeyboardEvent) {
 </template>
 
 <style scoped>
-.check {
-  display: inline-flex;
-  align-items: center;
-  gap: 0.4rem;
-  min-height: 40px;
-}
-
-.check input {
-  width: 18px;
-  height: 18px;
-  accent-color: var(--spruce);
-}
-
 .none {
   padding: 2rem 0;
   font-size: 1.2rem;

@@ -1,27 +1,11 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { useRoute } from 'vue-router'
 import { useAccount } from '@/app/account'
-import { api, take } from '@/app/api/client'
-import { clock, dayAndMonth, mondayOf, weekday } from '@/app/dates'
+import { clock, dayAndMonth, weekday } from '@/app/dates'
+import { useWeek } from '@/app/week'
 
-const route = useRoute()
 const { classId, today, records } = useAccount()
-const monday = computed(() =>
-  mondayOf((typeof route.params.day === 'string' && route.params.day) || today.value || '2000-01-03'),
-)
-const { data: week, error } = useQuery({
-  queryKey: ['week', classId, monday],
-  queryFn: () =>
-    take(
-      api.GET('/api/classes/{classId}/weeks/{day}', {
-        params: { path: { classId: classId.value, day: monday.value } },
-      }),
-    ),
-  enabled: computed(() => today.value !== ''),
-  placeholderData: keepPreviousData,
-})
+const { monday, week, error } = useWeek()
 
 // Today's sessions come first; the rest of the week follows in order.
 const days = computed(() => {

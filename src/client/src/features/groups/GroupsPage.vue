@@ -1,28 +1,24 @@
 <script setup lang="ts">
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { useRoute } from 'vue-router'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
-import { addDays, dayAndMonth, mondayOf } from '@/app/dates'
+import { addDays, dayAndMonth } from '@/app/dates'
+import { useWeek } from '@/app/week'
 import { say, sayError } from '@/ui/notices'
 import CarpetTable from './CarpetTable.vue'
 import { chosenOf, moveChild } from './moves'
 import WishesPanel from './WishesPanel.vue'
 
-const route = useRoute()
 const queries = useQueryClient()
-const { classId, today, leads } = useAccount()
-const monday = computed(() =>
-  mondayOf((typeof route.params.day === 'string' && route.params.day) || today.value || '2000-01-03'),
-)
-const path = computed(() => ({ classId: classId.value, day: monday.value }))
+const { classId, leads } = useAccount()
+const { monday, path } = useWeek()
 const wishes = ref<Schemas['GroupWishes']>({ minSize: 3, maxSize: 5, everyoneOnce: false })
 
 const { data: accepted, error } = useQuery({
   queryKey: ['groups', classId, monday],
   queryFn: () => take(api.GET('/api/classes/{classId}/weeks/{day}/groups', { params: { path: path.value } })),
-  enabled: computed(() => today.value !== ''),
+  enabled: computed(() => monday.value !== ''),
 })
 
 // A proposal belongs to the week it was asked for.

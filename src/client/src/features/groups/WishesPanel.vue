@@ -104,17 +104,4 @@ async function remove(wish: Schemas['PairWishView']) {
 .row input[type='number'] {
   width: 4rem;
 }
-
-.check {
-  display: inline-flex;
-  align-items: center;
-  gap: 0.4rem;
-  min-height: 40px;
-}
-
-.check input {
-  width: 18px;
-  height: 18px;
-  accent-color: var(--spruce);
-}
 </style>

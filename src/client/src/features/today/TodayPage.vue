@@ -1,17 +1,16 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { useRoute } from 'vue-router'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { clock, fullDay } from '@/app/dates'
+import { useWeek } from '@/app/week'
 import PictureView from '@/mats/PictureView.vue'
 import { sayError } from '@/ui/notices'
 
-const route = useRoute()
 const queries = useQueryClient()
-const { classId, current, today, records, leads } = useAccount()
-const day = computed(() => (typeof route.params.day === 'string' && route.params.day) || today.value)
+const { classId, current, records, leads } = useAccount()
+const { day } = useWeek()
 const key = computed(() => ['today', classId.value, day.value])
 
 const { data: view, error } = useQuery({

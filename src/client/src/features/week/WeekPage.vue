@@ -1,26 +1,14 @@
 <script setup lang="ts">
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed } from 'vue'
-import { useRoute } from 'vue-router'
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { addDays, clock, dayAndMonth, mondayOf, weekday } from '@/app/dates'
+import { useWeek } from '@/app/week'
 import { say, sayError } from '@/ui/notices'
 
-const route = useRoute()
 const queries = useQueryClient()
 const { classId, today, leads } = useAccount()
-const monday = computed(() =>
-  mondayOf((typeof route.params.day === 'string' && route.params.day) || today.value || '2000-01-03'),
-)
-const path = computed(() => ({ classId: classId.value, day: monday.value }))
-
-const { data: week, error } = useQuery({
-  queryKey: ['week', classId, monday],
-  queryFn: () => take(api.GET('/api/classes/{classId}/weeks/{day}', { params: { path: path.value } })),
-  enabled: computed(() => today.value !== ''),
-  placeholderData: keepPreviousData,
-})
+const { monday, path, week, error } = useWeek()
 
 const plan = useMutation({
   mutationFn: () => take(api.POST('/api/classes/{classId}/weeks/{day}/plan', { params: { path: path.value } })),
