@@ -11,6 +11,7 @@ test.beforeAll(async () => {
 test.afterAll(() => server.stop())
 
 const shoot = async (page: Page, name: string) => {
+  for (const notice of await page.locator('.notice .away').all()) await notice.click()
   await page.waitForLoadState('networkidle')
   await page.mouse.move(0, 0)
   await page.screenshot({ path: `${folder}${name}.png`, animations: 'disabled' })
@@ -39,7 +40,6 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByRole('link', { name: 'Go to next week' }).click()
   await page.getByRole('button', { name: 'Let Fobble plan this week' }).click()
   await expect(page.locator('.focus')).toHaveCount(5)
-  await page.getByRole('button', { name: 'Put away' }).click()
   await shoot(page, 'plan-week')
 
   await page.getByRole('link', { name: 'Groups of this week' }).click()
@@ -50,7 +50,6 @@ test('pictures of the main views', async ({ page }) => {
   await expect(page.locator('.price').first()).toBeVisible()
   await shoot(page, 'groups-moving')
   await page.getByRole('button', { name: 'Accept these groups' }).click()
-  await page.getByRole('button', { name: 'Put away' }).click()
 
   await page.getByRole('link', { name: 'Session card' }).nth(2).click()
   await expect(page.getByRole('heading', { name: 'What to do' })).toBeVisible()

@@ -9,9 +9,9 @@ public static class ItemCases
 {
     public static IReadOnlyList<Item> All(ItemKind kind, NumberRange range, ulong seed) => kind switch
     {
-        ItemKind.SayTo => Each(range, n => new($"say:{n}", $"Say the numbers from one and stop at {Of(n)}", $"one … {Of(n)}", n, n, null)),
+        ItemKind.SayTo => Each(range, n => new($"say:{n}", $"Say to {Of(n)} and stop", Count(n), n, n, null)),
         ItemKind.SayOn => Each(range, n => new($"on:{n}", $"Start at {Of(n)} and say the next three", $"{Of(n + 1)}, {Of(n + 2)}, {Of(n + 3)}", n, n, null)),
-        ItemKind.SayBack => Each(range, n => new($"back:{n}", $"Count down from {Of(n)} to zero", $"{Of(n)} … zero", n, n, null)),
+        ItemKind.SayBack => Each(range, n => new($"back:{n}", $"Count down from {Of(n)} to zero", $"{Of(n)}, {Of(n - 1)} … zero", n, n, null)),
         ItemKind.HowMany => Each(range, n => new($"how-many:{n}", $"Put out a heap of {n}", Of(n), n, n, Patterns.Scattered(n, seed + (ulong)n))),
         ItemKind.Give => Each(range, n => new($"give:{n}", $"Please give me {Of(n)}", $"{n} handed over", n, n, Patterns.Row(n))),
         ItemKind.Numeral => Each(range, n => new($"numeral:{n}", $"Show the card {n}", Of(n), n, n, Things.NumeralCard(n))),
@@ -51,6 +51,10 @@ public static class ItemCases
 
     private static IReadOnlyList<Item> EachPair(NumberRange range, Func<int, int, Item> item) =>
         [.. range.Numbers.SelectMany(a => range.Numbers.Select(b => item(a, b)))];
+
+    // Written out as far as it helps; beyond ten it is clear how it goes on.
+    private static string Count(int to) =>
+        to <= 10 ? string.Join(", ", Enumerable.Range(1, to).Select(Of)) : $"one, two … {Of(to - 1)}, {Of(to)}";
 
     private static int FrameSize(NumberRange range) => range.High <= 5 ? 5 : 10;
 

@@ -14,8 +14,9 @@ import { notices, putAway } from './notices'
 <style scoped>
 .stack {
   position: fixed;
-  right: 1rem;
-  bottom: 1rem;
+  top: 8px;
+  left: 50%;
+  transform: translateX(-50%);
   z-index: 2000;
   display: grid;
   gap: 0.5rem;

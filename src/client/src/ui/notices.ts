@@ -6,7 +6,7 @@ export interface Notice {
   bad: boolean
 }
 
-/** Short messages at the foot of the page. A refusal stays until it is put away; good news leaves by itself. */
+/** Short messages over the string, where nothing has to be tapped. A refusal stays until it is put away; good news leaves by itself. */
 export const notices = ref<Notice[]>([])
 let next = 1
 

@@ -109,14 +109,14 @@ const firstFields = [
 .door {
   position: relative;
   min-height: 100vh;
-  padding: 8vh 1.5rem 3rem;
+  padding: calc(9vh - 46px) 1.5rem 3rem;
 }
 
 .thread {
   position: absolute;
   inset: 0 0 auto;
   width: 100%;
-  height: 11vh;
+  height: 16vh;
 }
 
 .thread path {

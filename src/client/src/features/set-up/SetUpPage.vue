@@ -109,12 +109,10 @@ const addAdult = () =>
           <div v-for="weekday in weekdays" :key="weekday">
             <h3>{{ weekday }}</h3>
             <p v-for="s in table.slots.filter((x) => x.weekday === weekday)" :key="s.id" class="slot">
-              <b>{{ clock(s.start) }}</b>
-              <span
-                >{{ kinds[s.kind] }}, {{ s.minutes }} min<br /><span class="soft small"
-                  >{{ s.adult }}, {{ s.where.toLowerCase() }}</span
-                ></span
+              <span class="what"
+                ><b>{{ clock(s.start) }}</b> {{ kinds[s.kind] }}, {{ s.minutes }} min</span
               >
+              <span class="soft small">{{ s.adult }}, {{ s.where.toLowerCase() }}</span>
               <button
                 type="button"
                 class="button plain small"
@@ -238,10 +236,14 @@ const addAdult = () =>
 
 .slot {
   display: grid;
-  grid-template-columns: 2.8rem 1fr auto;
-  align-items: start;
-  padding-bottom: 0.3rem;
+  grid-template-columns: 1fr auto;
+  align-items: center;
+  padding-bottom: 0.2rem;
   border-bottom: 1px solid var(--line);
+}
+
+.what {
+  grid-column: 1 / -1;
 }
 
 .row {
