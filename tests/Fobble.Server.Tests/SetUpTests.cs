@@ -1,0 +1,104 @@
+using Fobble.Data.Model;
+using Fobble.Server.Features.Account;
+using Fobble.Server.Features.Groups;
+using Fobble.Server.Features.Sessions;
+using Fobble.Server.Features.SetUp;
+using Fobble.Server.Features.Week;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Tests;
+
+/// <summary>A school from nothing: what it starts with, and what its lead can change.</summary>
+public sealed class SetUpTests : IDisposable
+{
+    private static readonly FirstStart Lead = new("Rosalind Achterberg", "rosalind@kettle-lane.example", "nine wagons uphill", "Kettle Lane School", "Willow");
+    private readonly School _school = School.Empty();
+
+    public void Dispose() => _school.Dispose();
+
+    [Fact]
+    public async Task A_new_class_has_terms_and_a_timetable_but_nothing_to_plan_for()
+    {
+        var lead = await BeginAsync();
+        var table = await lead.ReadAsync<Timetable>("/api/classes/1/timetable");
+        table.Terms.Select(t => t.Name).ShouldBe(["Autumn", "Spring", "Summer"]);
+        table.Terms.ShouldContain(t => t.First <= School.Today && School.Today <= t.Last);
+        table.Slots.Count.ShouldBe(20);
+        var refused = await lead.PostAsync("/api/classes/1/weeks/2026-12-02/plan");
+        refused.StatusCode.ShouldBe(HttpStatusCode.Conflict);
+        (await Visitor.SaysAsync(refused)).ShouldContain("import the class list first");
+    }
+
+    [Fact]
+    public async Task With_children_the_first_week_begins_with_what_needs_nothing()
+    {
+        var lead = await BeginAsync();
+        await lead.PostCsvAsync("/api/classes/1/class-list", "Name\n" + string.Join('\n', Enumerable.Range(1, 9).Select(i => $"Child{i} Made-up")));
+        var week = await Visitor.ReadAsync<WeekView>(await lead.PostAsync("/api/classes/1/weeks/2026-12-02/plan"));
+        week.Days[0].Focus!.Reason.ShouldStartWith("New this week: 9 of 9 are ready for it and nobody has it yet.");
+        var card = await lead.ReadAsync<Card>("/api/classes/1/days/2026-11-30/carpet");
+        card.Children.Count.ShouldBe(9);
+        card.SessionId.ShouldBeNull();
+        (await lead.GetAsync("/api/classes/1/days/2026-12-19/carpet")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    [Fact]
+    public async Task An_assistant_who_is_added_can_sign_in_see_and_record_but_not_set_up()
+    {
+        var lead = await BeginAsync();
+        var assistant = new NewAdult("Bertil Osei", "bertil@kettle-lane.example", "lanterns at dusk", ClassRole.Assistant);
+        (await lead.PostAsync("/api/classes/1/adults", assistant with { Password = "short" })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await lead.PostAsync("/api/classes/1/adults", assistant)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await lead.PostAsync("/api/classes/1/adults", assistant)).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        var bertil = await _school.VisitAsync();
+        (await bertil.PostAsync("/api/account/sign-in", new SignIn(assistant.Email, assistant.Password))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await bertil.StateAsync()).SignedIn!.Classes.ShouldHaveSingleItem().Role.ShouldBe(ClassRole.Assistant);
+        (await bertil.ReadAsync<Timetable>("/api/classes/1/timetable")).Adults.Select(a => a.FullName).ShouldBe(["Rosalind Achterberg", "Bertil Osei"]);
+        (await bertil.PostAsync("/api/classes/1/adults", assistant)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+    }
+
+    [Fact]
+    public async Task A_lesson_that_is_taken_out_is_gone_from_the_weeks_to_come()
+    {
+        var lead = await BeginAsync();
+        foreach (var slot in (await lead.ReadAsync<Timetable>("/api/classes/1/timetable")).Slots.Where(s => s.Kind == Core.Planning.SlotKind.Group))
+        {
+            (await lead.SendAsync(HttpMethod.Delete, $"/api/classes/1/slots/{slot.Id}")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        }
+
+        (await lead.ReadAsync<Timetable>("/api/classes/1/timetable")).Slots.ShouldAllBe(s => s.Kind != Core.Planning.SlotKind.Group);
+        var refused = await lead.PostAsync("/api/classes/1/weeks/2026-12-02/groups/proposal", new GroupWishes(3, 5, false));
+        refused.StatusCode.ShouldBe(HttpStatusCode.Conflict);
+        (await Visitor.SaysAsync(refused)).ShouldContain("no free place");
+    }
+
+    [Fact]
+    public async Task Terms_are_replaced_as_a_whole_and_a_refused_change_keeps_the_old_ones()
+    {
+        var lead = await BeginAsync();
+        TermView[] overlapping = [new("A", Core.Calendars.Season.Autumn, new(2026, 9, 1), new(2026, 12, 1)), new("B", Core.Calendars.Season.Spring, new(2026, 12, 1), new(2027, 3, 1))];
+        (await lead.PutAsync("/api/classes/1/terms", overlapping)).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await lead.PutAsync("/api/classes/1/terms", Array.Empty<TermView>())).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await lead.ReadAsync<Timetable>("/api/classes/1/timetable")).Terms.Count.ShouldBe(3);
+        (await lead.PutAsync("/api/classes/1/terms", overlapping[..1])).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await lead.ReadAsync<Timetable>("/api/classes/1/timetable")).Terms.ShouldHaveSingleItem().Name.ShouldBe("A");
+    }
+
+    [Fact]
+    public async Task A_restart_finds_the_database_as_it_was()
+    {
+        await BeginAsync();
+        using var scope = _school.Scope();
+        var file = _school.Db(scope).Database.GetDbConnection().DataSource;
+        Data.FobbleDb.LookInto(file).ShouldBe((true, true));
+        Data.FobbleDb.LookInto(file + ".none").ShouldBe((false, false));
+    }
+
+    private async Task<Visitor> BeginAsync()
+    {
+        var lead = await _school.VisitAsync();
+        (await lead.PostAsync("/api/account/first-start", Lead)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        await lead.StateAsync();
+        return lead;
+    }
+}
