@@ -31,6 +31,7 @@ public static class Setup
     {
         var settings = builder.Configuration.GetSection("Fobble").Get<FobbleSettings>() ?? new FobbleSettings();
         var services = builder.Services;
+        builder.WebHost.ConfigureKestrel(kestrel => kestrel.AddServerHeader = false);
         services.AddSingleton(settings);
         services.AddSingleton(settings.Now is { } now ? new ShiftedClock(now) : TimeProvider.System);
         services.AddSingleton(_ => SkillMapLoader.Shipped());
@@ -94,7 +95,7 @@ public static class Setup
         ofClass.MapToday();
         ofClass.MapWeek();
         api.MapFallback(() => TypedResults.Problem("There is nothing at this address.", statusCode: StatusCodes.Status404NotFound)).AllowAnonymous();
-        app.MapFallbackToFile("index.html").AllowAnonymous();
+        app.MapFallbackToFile("index.html", new StaticFileOptions { OnPrepareResponse = Headers.CacheByName }).AllowAnonymous();
     }
 
     /// <summary>Brings the database up to date and, in the demo, fills it. Does nothing while the OpenAPI document is written at build.</summary>

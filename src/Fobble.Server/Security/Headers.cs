@@ -10,7 +10,6 @@ internal static class Headers
         .AddFrameOptionsDeny()
         .AddContentTypeOptionsNoSniff()
         .AddReferrerPolicyNoReferrer()
-        .RemoveServerHeader()
         .AddCrossOriginOpenerPolicy(policy => policy.SameOrigin())
         .AddContentSecurityPolicy(csp =>
         {
