@@ -17,6 +17,15 @@ async function comeInAs(page: import('@playwright/test').Page, name: string) {
   await expect(page.getByRole('heading', { name: 'Wednesday 25 November' })).toBeVisible()
 }
 
+test('the front door of the demo is open to everyone', async ({ page }) => {
+  await page.goto(server.url)
+  await expect(page.getByRole('button', { name: 'Tomasz Birk' })).toBeVisible()
+  await expectAccessible(page)
+  await page.goto(`${server.url}/c/1/groups`)
+  await page.getByRole('button', { name: 'Ines Okonjo' }).click()
+  await expect(page.getByRole('heading', { name: /^Groups, week of/ })).toBeVisible()
+})
+
 test('a child is moved by hand: the price and the reason come before it is put down', async ({ page }) => {
   await comeInAs(page, 'Ines Okonjo')
   await page.getByRole('link', { name: 'Plan', exact: true }).click()

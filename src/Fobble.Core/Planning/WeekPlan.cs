@@ -10,8 +10,12 @@ public sealed record TaughtLesson(DateOnly Day, SkillId Skill);
 /// <summary>What a week is planned from.</summary>
 /// <param name="Evidence">The class as it stands on the day of planning.</param>
 /// <param name="Monday">First day of the week to plan.</param>
-/// <param name="Taught">Focus lessons before that week, in order of time.</param>
-public sealed record WeekRequest(ClassEvidence Evidence, DateOnly Monday, IReadOnlyList<TaughtLesson> Taught, ActivityLibrary Library);
+/// <param name="Taught">Focus lessons before the first day that is planned, in order of time.</param>
+public sealed record WeekRequest(ClassEvidence Evidence, DateOnly Monday, IReadOnlyList<TaughtLesson> Taught, ActivityLibrary Library)
+{
+    /// <summary>First day to plan; later than Monday when the week has begun.</summary>
+    public DateOnly From { get; init; } = Monday;
+}
 
 public enum LessonStage
 {

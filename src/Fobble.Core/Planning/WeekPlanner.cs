@@ -23,7 +23,7 @@ public static class WeekPlanner
     private const int AheadOfSeasonCost = 40;
     private const int WorthOfEachOpened = 3;
 
-    /// <summary>A plan for every school day of the week; none if the school is closed all week.</summary>
+    /// <summary>A plan for every school day of the week from the first one asked for; none if the school is closed.</summary>
     public static WeekPlan Plan(WeekRequest request)
     {
         ArgumentNullException.ThrowIfNull(request);
@@ -31,7 +31,7 @@ public static class WeekPlanner
         var taught = request.Taught.ToList();
         List<PlannedDay> days = [];
         StarterPlanner starters = new(request);
-        foreach (var day in evidence.Calendar.DaysOfWeek(request.Monday))
+        foreach (var day in evidence.Calendar.DaysOfWeek(request.Monday).Where(d => d >= request.From))
         {
             var focus = FocusFor(day, request, taught);
             var used = days.Select(d => d.Focus.Activity).ToList();

@@ -109,6 +109,15 @@ public class WeekPlannerTests
     }
 
     [Fact]
+    public void A_week_that_has_begun_is_planned_from_the_day_asked_for_and_lessons_count_on()
+    {
+        var request = Request([], [new(NextMonday, new("see.to-3")), new(NextMonday.AddDays(1), new("count.say-5"))]) with { From = NextMonday.AddDays(2) };
+        var plan = WeekPlanner.Plan(request);
+        plan.Days.Select(d => d.Day).ShouldBe([NextMonday.AddDays(2), NextMonday.AddDays(3), NextMonday.AddDays(4)]);
+        plan.Days.Where(d => d.Focus.Skill.Value is "see.to-3" or "count.say-5").ShouldAllBe(d => d.Focus.Number == 2);
+    }
+
+    [Fact]
     public void A_week_of_holidays_has_no_days() =>
         WeekPlanner.Plan(Request([], []) with { Monday = new(2028, 1, 3) }).Days.ShouldBeEmpty();
 

@@ -61,10 +61,10 @@ internal static class WeekEndpoints
 
         var taught = await db.PlannedDays.Where(d => d.ClassId == classId && d.Day < open[0]).OrderBy(d => d.Day).Select(d => new TaughtLesson(d.Day, new SkillId(d.FocusSkill))).ToListAsync(stop);
         var evidence = await facts.EvidenceAsync(classId, children, calendar, today, stop);
-        var plan = WeekPlanner.Plan(new WeekRequest(evidence, monday, taught, library));
+        var plan = WeekPlanner.Plan(new WeekRequest(evidence, monday, taught, library) { From = open[0] });
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
         await db.PlannedDays.Where(d => d.ClassId == classId && open.Contains(d.Day)).ExecuteDeleteAsync(stop);
-        db.PlannedDays.AddRange(plan.Days.Where(d => open.Contains(d.Day)).Select(d => ToRow(classId, d)));
+        db.PlannedDays.AddRange(plan.Days.Select(d => ToRow(classId, d)));
         await db.SaveChangesAsync(stop);
         await transaction.CommitAsync(stop);
         return TypedResults.Ok(await reader.ReadAsync(classId, monday, stop));

@@ -1,20 +1,19 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
 import { useAccount } from '@/app/account'
-import { api, take, type Schemas } from '@/app/api/client'
+import { api, take } from '@/app/api/client'
 import { clock, fullDay } from '@/app/dates'
 import { useWeek } from '@/app/week'
 import PictureView from '@/mats/PictureView.vue'
-import { sayError } from '@/ui/notices'
+import AwayRegister from './AwayRegister.vue'
+import SetOutList from './SetOutList.vue'
 
-const queries = useQueryClient()
-const { classId, current, records, leads } = useAccount()
+const { classId, current, leads } = useAccount()
 const { day } = useWeek()
-const key = computed(() => ['today', classId.value, day.value])
 
 const { data: view, error } = useQuery({
-  queryKey: key,
+  queryKey: ['today', classId, day],
   queryFn: () =>
     take(
       api.GET('/api/classes/{classId}/days/{day}', { params: { path: { classId: classId.value, day: day.value } } }),
@@ -22,28 +21,6 @@ const { data: view, error } = useQuery({
   enabled: computed(() => day.value !== ''),
   placeholderData: keepPreviousData,
 })
-
-const marking = ref(false)
-const away = computed(() => view.value?.children.filter((c) => c.away) ?? [])
-const settingOut = computed(() => {
-  const places = new Map<string, Schemas['TodaySetOut'][]>()
-  for (const thing of view.value?.setOut ?? []) places.set(thing.for, [...(places.get(thing.for) ?? []), thing])
-  return [...places]
-})
-
-async function mark(child: Schemas['TodayChild']) {
-  try {
-    await take(
-      api.PUT('/api/classes/{classId}/attendance/{day}/{childId}', {
-        params: { path: { classId: classId.value, day: day.value, childId: child.id } },
-        body: { away: !child.away },
-      }),
-    )
-    await queries.invalidateQueries({ queryKey: key.value })
-  } catch (problem) {
-    sayError(problem)
-  }
-}
 </script>
 
 <template>
@@ -137,53 +114,8 @@ async function mark(child: Schemas['TodayChild']) {
       </section>
 
       <div class="side">
-        <section class="ruled" aria-labelledby="out-head">
-          <h2 id="out-head">Set out</h2>
-          <template v-for="[place, things] in settingOut" :key="place">
-            <h3 class="small soft">{{ place }}</h3>
-            <ul class="things">
-              <li v-for="thing in things" :key="thing.item">
-                <b>{{ thing.amount }}</b> {{ thing.item }}
-              </li>
-            </ul>
-          </template>
-          <details v-if="view.cautions.length" class="small cautions">
-            <summary>
-              Take care: {{ view.cautions.length - 1 }} {{ view.cautions.length === 2 ? 'thing' : 'things' }} to watch
-            </summary>
-            <p v-for="caution in view.cautions" :key="caution">{{ caution }}</p>
-          </details>
-        </section>
-
-        <section class="ruled" aria-labelledby="away-head">
-          <div class="line">
-            <h2 id="away-head">Away</h2>
-            <button
-              v-if="records"
-              type="button"
-              class="button plain small"
-              :aria-expanded="marking"
-              @click="marking = !marking"
-            >
-              {{ marking ? 'Done' : 'Mark' }}
-            </button>
-          </div>
-          <p v-if="!marking">{{ away.length ? away.map((c) => c.name).join(', ') : 'Everyone is here.' }}</p>
-          <div v-else class="register">
-            <button
-              v-for="child in view.children"
-              :key="child.id"
-              type="button"
-              class="tag"
-              :class="{ away: child.away }"
-              :aria-pressed="child.away"
-              @click="mark(child)"
-            >
-              {{ child.name }}
-            </button>
-          </div>
-        </section>
-
+        <SetOutList :things="view.setOut" :cautions="view.cautions" />
+        <AwayRegister :day="day" :children="view.children" />
         <section class="ruled" aria-labelledby="again-head">
           <h2 id="again-head">Look again at</h2>
           <p v-if="!view.lookAgain.length" class="soft">Nobody is due.</p>
@@ -258,10 +190,6 @@ async function mark(child: Schemas['TodayChild']) {
   border-top: 1px solid var(--line);
 }
 
-.side h3 {
-  margin-top: 0.4rem;
-}
-
 .group {
   display: grid;
   grid-template-columns: 3.2rem 1fr;
@@ -301,54 +229,6 @@ async function mark(child: Schemas['TodayChild']) {
 .side {
   display: grid;
   gap: 1.2rem;
-}
-
-.things {
-  margin: 0 0 0.4rem;
-  padding: 0;
-  list-style: none;
-}
-
-.things b {
-  display: inline-block;
-  min-width: 1.9rem;
-}
-
-.cautions {
-  margin-top: 0.4rem;
-  border-left: 4px solid var(--brick);
-  padding-left: 0.6rem;
-}
-
-.cautions summary {
-  min-height: 28px;
-  font-weight: 700;
-  cursor: pointer;
-}
-
-.register {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  margin-top: 0.4rem;
-}
-
-.tag {
-  min-height: var(--target);
-  padding: 0 0.7rem;
-  border: 1.5px solid var(--line-strong);
-  border-radius: var(--corner);
-  background: var(--card);
-  color: var(--ink);
-  font: inherit;
-  cursor: pointer;
-}
-
-.tag.away {
-  border-style: dashed;
-  border-color: var(--brick);
-  color: var(--brick);
-  text-decoration: line-through;
 }
 
 .again {

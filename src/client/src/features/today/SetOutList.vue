@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/app/api/client'
+
+/** What to fetch and how many, by the place where it is used, with the cautions that go with it. */
+const props = defineProps<{ things: Schemas['TodaySetOut'][]; cautions: string[] }>()
+const settingOut = computed(() => {
+  const places = new Map<string, Schemas['TodaySetOut'][]>()
+  for (const thing of props.things) places.set(thing.for, [...(places.get(thing.for) ?? []), thing])
+  return [...places]
+})
+</script>
+
+<template>
+  <section class="ruled" aria-labelledby="out-head">
+    <h2 id="out-head">Set out</h2>
+    <template v-for="[place, list] in settingOut" :key="place">
+      <h3 class="small soft">{{ place }}</h3>
+      <ul class="things">
+        <li v-for="thing in list" :key="thing.item">
+          <b>{{ thing.amount }}</b> {{ thing.item }}
+        </li>
+      </ul>
+    </template>
+    <details v-if="cautions.length" class="small cautions">
+      <summary>Take care: {{ cautions.length - 1 }} {{ cautions.length === 2 ? 'thing' : 'things' }} to watch</summary>
+      <p v-for="caution in cautions" :key="caution">{{ caution }}</p>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+.things {
+  margin: 0 0 0.4rem;
+  padding: 0;
+  list-style: none;
+}
+
+.things b {
+  display: inline-block;
+  min-width: 1.9rem;
+}
+
+.cautions {
+  margin-top: 0.4rem;
+  border-left: 4px solid var(--brick);
+  padding-left: 0.6rem;
+}
+
+.cautions summary {
+  min-height: 28px;
+  font-weight: 700;
+  cursor: pointer;
+}
+
+h3 {
+  margin-top: 0.4rem;
+}
+</style>
