@@ -21,7 +21,7 @@ public static class Reasons
                 ? $"Not seen on {skill.InSentence} yet; it needs nothing before it"
                 : $"Not seen on {skill.InSentence} yet; has {Words.List([.. skill.Needs.Select(n => evidence.Map[n].InSentence)])}",
             { Strength: Strength.Nearly } => $"Nearly has {skill.InSentence}: {lately}",
-            _ => $"{skill.Short} {lately}",
+            _ => $"“{skill.Short}” {lately}",
         };
         var turn = Candidates.DaysSinceGroup(child, brief) switch
         {

@@ -50,8 +50,8 @@ public sealed record Skill(
     IReadOnlyList<string> Words,
     IReadOnlyList<string> Standards)
 {
-    /// <summary>Short name inside a sentence: a first word of capitals or a proper name aside, it begins small.</summary>
-    public string InSentence => char.ToLowerInvariant(Short[0]) + Short[1..];
+    /// <summary>The short name inside a sentence, in quotation marks: ready for “say to ten”.</summary>
+    public string InSentence => $"“{char.ToLowerInvariant(Short[0])}{Short[1..]}”";
 }
 
 public sealed record Strand(string Id, string Name);

@@ -23,10 +23,10 @@ public class ClassEvidenceTests
         Skill sayTen = Map[new("count.say-10")], touchTen = Map[new("count.touch-10")];
         var some = Of([Saw(0, Alone, skill: sayTen)]);
         some.IsReady(Child, touchTen.Id).ShouldBeFalse();
-        some.ReadyBecause(Child, touchTen.Id).ShouldBe("Not ready yet: needs touch each to five first.");
+        some.ReadyBecause(Child, touchTen.Id).ShouldBe("Not ready yet: needs “touch each to five” first.");
         var all = Of([Saw(0, Alone, skill: sayTen), Saw(0, Alone, skill: Map[new("count.touch-5")])]);
         all.IsReady(Child, touchTen.Id).ShouldBeTrue();
-        all.ReadyBecause(Child, touchTen.Id).ShouldBe("Ready: has touch each to five and say to ten.");
+        all.ReadyBecause(Child, touchTen.Id).ShouldBe("Ready: has “touch each to five” and “say to ten”.");
     }
 
     [Fact]

@@ -27,7 +27,7 @@ public class ReasonsTests
         Only(Brief(Said(25, Alone), Said(27, Alone), Said(29, Alone))).Worths.ShouldNotContainKey(Say);
         var again = Brief(Said(0, Alone), Said(2, Alone), Said(3, Alone));
         Only(again).Worths[Say].Base.ShouldBe(Candidates.LookAgainBase);
-        Reasons.ForChild(new(1), Say, again).ShouldStartWith("Had say to five; time to look again, alone on 7 September, on 9 September and on 10 September");
+        Reasons.ForChild(new(1), Say, again).ShouldStartWith("Had “say to five”; time to look again, alone on 7 September, on 9 September and on 10 September");
     }
 
     [Fact]
@@ -64,7 +64,7 @@ public class ReasonsTests
     public void A_reason_names_the_latest_results_by_day()
     {
         var brief = Brief(Said(25, Prompted), Said(27, Prompted));
-        Reasons.ForChild(new(1), Say, brief).ShouldBe("Say to five with a prompt on 12 October and on Wednesday; has not been in a group yet.");
+        Reasons.ForChild(new(1), Say, brief).ShouldBe("“Say to five” with a prompt on 12 October and on Wednesday; has not been in a group yet.");
     }
 
     [Fact]
@@ -86,8 +86,8 @@ public class ReasonsTests
         var (problem, groups) = TwoGroups(brief);
         var prices = HandMove.Prices(problem with { Rules = new() { Apart = [new(new(4), new(1))] } }, groups, new(4), brief, c => $"Child {c}");
         prices.Single(p => p.To == 0).Breaks.ShouldContain("Child 1 and Child 4 are to be kept apart");
-        prices.Single(p => p.To == 0).Breaks.ShouldContain("two children on see to three; a group has 3 to 5");
-        HandMove.Prices(problem, groups, new(1), brief, c => $"Child {c}").Single(p => p.To == 1).Reason.ShouldStartWith("Not seen on see to three");
+        prices.Single(p => p.To == 0).Breaks.ShouldContain("two children on “see to three”; a group has 3 to 5");
+        HandMove.Prices(problem, groups, new(1), brief, c => $"Child {c}").Single(p => p.To == 1).Reason.ShouldStartWith("Not seen on “see to three”");
         HandMove.Prices(problem, [groups[1], groups[0]], new(4), brief, c => $"Child {c}").Select(p => p.To).ShouldBe([1, null]);
     }
 
@@ -99,9 +99,9 @@ public class ReasonsTests
         var since = new DateTimeOffset(SchoolDay(26).ToDateTime(default), TimeSpan.Zero);
         var changes = GroupChanges.Between(before, since, [new(See, 0, [new(1), new(3)]), new(Say, 1, [new(2)])], brief);
         changes.Select(c => c.Child.Value).ShouldBe([1, 3]);
-        changes[0].Why.ShouldStartWith("Since then say to five alone on Wednesday and on Friday: it is secure now. Not seen on see to three yet");
+        changes[0].Why.ShouldStartWith("Since then “say to five” alone on Wednesday and on Friday: it is secure now. Not seen on “see to three” yet");
         changes[1].Why.ShouldStartWith("Was in no group last time.");
-        GroupChanges.Between(before, since, [], brief).Single(c => c.Child.Value == 2).Why.ShouldBe("Nothing new on say to five. Had a turn; children who wait longer go first.");
+        GroupChanges.Between(before, since, [], brief).Single(c => c.Child.Value == 2).Why.ShouldBe("Nothing new on “say to five”. Had a turn; children who wait longer go first.");
     }
 
     [Fact]
@@ -111,7 +111,7 @@ public class ReasonsTests
         PastGroup[] before = [new(SchoolDay(26), 1, Say, [new(1), new(2)])];
         var since = new DateTimeOffset(SchoolDay(26).ToDateTime(default), TimeSpan.Zero);
         GroupChanges.Between(before, since, [new(Say, 0, [new(1), new(2)])], brief).ShouldHaveSingleItem()
-            .Why.ShouldBe("Since then say to five alone on Friday: it is nearly there. It stays the next step that gains most.");
+            .Why.ShouldBe("Since then “say to five” alone on Friday: it is nearly there. It stays the next step that gains most.");
     }
 
     private static Observation Said(int day, Support support) => Saw(day, support, Representation.Spoken, skill: OneWay);
