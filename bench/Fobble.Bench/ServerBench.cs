@@ -119,8 +119,7 @@ internal static class ServerBench
         {
             var watch = Stopwatch.StartNew();
             var facts = new Server.Features.ClassFacts(db, wide, log);
-            var children = await facts.ChildrenAsync(school.Id, default);
-            var evidence = await facts.EvidenceAsync(school.Id, children, await facts.CalendarAsync(school.Id, default), DateOnly.FromDateTime(DateTime.Today), default);
+            var evidence = await facts.EvidenceAsync(school.Id, DateOnly.FromDateTime(DateTime.Today), default);
             var marks = evidence.Children.Sum(c => wide.Skills.Count(s => evidence[c, s.Id].LookAgain || evidence.IsReady(c, s.Id)));
             if (i >= 10 && marks > 0)
             {

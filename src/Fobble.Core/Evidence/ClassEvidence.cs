@@ -60,6 +60,20 @@ public sealed class ClassEvidence
     /// <summary>Share of the class, 0 to 1, for which something holds.</summary>
     public double Share(Func<ChildId, bool> holds) => Children.Count == 0 ? 0 : (double)Children.Count(holds) / Children.Count;
 
+    /// <summary>
+    /// Whom to look at again first: of each child the skill most in doubt, the most doubtful children first, so that the list is a
+    /// handful of children and not one child's whole record.
+    /// </summary>
+    public IReadOnlyList<(ChildId Child, SkillId Skill)> DueForAnotherLook(int most) =>
+    [
+        .. Children
+            .Select(child => (child, skill: Map.Skills.Where(s => this[child, s.Id].LookAgain).MinBy(s => this[child, s.Id].Belief)))
+            .Where(due => due.skill is not null)
+            .OrderBy(due => this[due.child, due.skill!.Id].Belief)
+            .Take(most)
+            .Select(due => (due.child, due.skill!.Id)),
+    ];
+
     /// <summary>Why a child is or is not ready for a skill.</summary>
     public string ReadyBecause(ChildId child, SkillId skill)
     {

@@ -32,6 +32,24 @@ public static class Reasons
         return why + turn + ".";
     }
 
+    /// <summary>A sentence for a child who is in a group, by the proposal or by hand: one put where it is no next step says so.</summary>
+    public static string ForPlaced(ChildId child, SkillId skill, GroupingBrief brief)
+    {
+        ArgumentNullException.ThrowIfNull(brief);
+        return brief.Evidence.IsReady(child, skill) || brief.Evidence[child, skill].LookAgain
+            ? ForChild(child, skill, brief)
+            : $"Put here by hand. {brief.Evidence.ReadyBecause(child, skill)}";
+    }
+
+    /// <summary>How good a result is, without more certainty than it has.</summary>
+    public static string ForResult(GroupingResult result)
+    {
+        ArgumentNullException.ThrowIfNull(result);
+        return result.Groups.Count == 0 ? "No group can be formed with these wishes: too few children are ready for the same skill."
+            : result.ProvenBest ? $"No better set of groups exists for these aims ({result.Score} points)."
+            : $"The best found in the time allowed: {result.Score} points, and no set can have more than {result.Bound}.";
+    }
+
     /// <summary>A sentence for the group as a whole.</summary>
     public static string ForGroup(FormedGroup group, GroupingBrief brief)
     {

@@ -1,6 +1,8 @@
+using System.Globalization;
 using Fobble.Core.Activities;
 using Fobble.Core.Evidence;
 using Fobble.Core.ItemSets;
+using Fobble.Core.Numbers;
 using Fobble.Core.Skills;
 
 namespace Fobble.Core.Sessions;
@@ -28,6 +30,10 @@ public static class SessionCards
     public const int FewestItems = 6;
     private const int LatelySchoolDays = 10;
     private const int LongSchoolDays = 15;
+
+    /// <summary>The seed of a session: class, day, place in the timetable (0 for the carpet) and skill name it for good.</summary>
+    public static ulong SeedFor(int classId, DateOnly day, int slotId, SkillId skill) =>
+        SeededRandom.SeedOf(string.Create(CultureInfo.InvariantCulture, $"{classId}|{day:O}|{slotId}|{skill}"));
 
     /// <param name="children">Who will be there; empty for the whole class on the carpet.</param>
     public static SessionCard Make(SkillId skillId, Activity activity, IReadOnlyList<ChildId> children, ClassEvidence evidence, ulong seed)

@@ -5,6 +5,7 @@ using Fobble.Core.Grouping;
 using Fobble.Core.MadeUpClass;
 using Fobble.Core.Numbers;
 using Fobble.Core.Planning;
+using Fobble.Core.Sessions;
 using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Data.Model;
@@ -125,7 +126,7 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
             SlotId = slot.Id,
             Skill = group.Skill.Value,
             Activity = library.For(group.Skill, Place.Group)[0].Id.Value,
-            Seed = (long)SeededRandom.SeedOf($"{classId}|{group.Day:O}|{slot.Id}|{group.Skill}"),
+            Seed = (long)SessionCards.SeedFor(classId, group.Day, slot.Id, group.Skill),
             Reason = Reasons.ForGroup(new FormedGroup(group.Skill, 0, group.Children), brief),
         };
         session.Members.AddRange(group.Children.Select(c => new GroupMember { ChildId = c.Value, Reason = Reasons.ForChild(c, group.Skill, brief) }));

@@ -10,30 +10,54 @@ namespace Fobble.Server.Features;
 /// <summary>A child as every page names it.</summary>
 public sealed record ChildName(int Id, string Name);
 
-/// <summary>Reads what most pages of a class begin with, one query each.</summary>
+/// <summary>
+/// Reads what most pages of a class begin with. What was worked out stays for the rest of the request, since a page with several cards
+/// asks for the same children and evidence again and again.
+/// </summary>
 internal sealed class ClassFacts(FobbleDb db, SkillMap map, ObservationLog log)
 {
+    private readonly Dictionary<int, SchoolCalendar> _calendars = [];
+    private readonly Dictionary<int, IReadOnlyList<ChildName>> _children = [];
+    private readonly Dictionary<(int Class, DateOnly Today, DateTimeOffset? Until), ClassEvidence> _evidence = [];
+
     public async Task<SchoolCalendar> CalendarAsync(int classId, CancellationToken stop)
     {
+        if (_calendars.TryGetValue(classId, out var known))
+        {
+            return known;
+        }
+
         var school = db.Classes.Where(c => c.Id == classId).Select(c => c.SchoolId);
         var terms = await db.Terms.Where(t => school.Contains(t.SchoolId)).Select(t => new Term(t.Name, t.Season, t.First, t.Last)).ToListAsync(stop);
         var closures = await db.Closures.Where(c => school.Contains(c.SchoolId)).Select(c => new Closure(c.Name, c.First, c.Last)).ToListAsync(stop);
-        return new SchoolCalendar(terms, closures);
+        return _calendars[classId] = new SchoolCalendar(terms, closures);
     }
 
     /// <summary>The class's children under the names that others may see, in the order of those names.</summary>
     public async Task<IReadOnlyList<ChildName>> ChildrenAsync(int classId, CancellationToken stop)
     {
+        if (_children.TryGetValue(classId, out var known))
+        {
+            return known;
+        }
+
         var children = await db.Children.Where(c => c.ClassId == classId).Select(c => new { c.Id, c.GivenName, c.FamilyName }).ToListAsync(stop);
         var names = ShortNames.Of([.. children.Select(c => (c.GivenName, c.FamilyName))]);
-        return [.. children.Zip(names, (c, name) => new ChildName(c.Id, name)).OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase)];
+        return _children[classId] = [.. children.Zip(names, (c, name) => new ChildName(c.Id, name)).OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase)];
     }
 
     /// <summary>The class's evidence on a day; with <paramref name="until"/>, only what was recorded before that moment.</summary>
-    public async Task<ClassEvidence> EvidenceAsync(int classId, IReadOnlyList<ChildName> children, SchoolCalendar calendar, DateOnly today, CancellationToken stop, DateTimeOffset? until = null)
+    public async Task<ClassEvidence> EvidenceAsync(int classId, DateOnly today, CancellationToken stop, DateTimeOffset? until = null)
     {
+        if (_evidence.TryGetValue((classId, today, until), out var known))
+        {
+            return known;
+        }
+
+        var children = await ChildrenAsync(classId, stop);
+        var calendar = await CalendarAsync(classId, stop);
         var seen = await log.ReadAsync(db, classId, stop);
         IEnumerable<Observation> then = until is { } moment ? seen.Where(o => o.At <= moment) : seen;
-        return new ClassEvidence(map, calendar, EvidenceSettings.Default, [.. children.Select(c => new ChildId(c.Id))], then, today);
+        return _evidence[(classId, today, until)] = new ClassEvidence(map, calendar, EvidenceSettings.Default, [.. children.Select(c => new ChildId(c.Id))], then, today);
     }
 }

@@ -51,6 +51,16 @@ public class ClassEvidenceTests
     public void Observations_of_other_classes_and_of_skills_gone_from_the_map_are_left_aside() =>
         Of([Saw(0, Alone, child: 99), Saw(0, Alone) with { Skill = new("see.gone") }]).Row(Child).ShouldAllBe(m => m.Strength == Strength.NotSeen);
 
+    [Fact]
+    public void The_list_to_look_at_again_has_each_child_once_with_what_is_most_in_doubt()
+    {
+        // One success each, at least four school days ago; the older one has faded further. Child 2's is not due yet.
+        Skill say = Map[new("count.say-5")], see = Map[new("see.to-3")];
+        var evidence = Of([Saw(0, Alone, skill: say), Saw(1, Alone, skill: see), Saw(4, Alone, skill: say, child: 2)]);
+        evidence.DueForAnotherLook(5).ShouldBe([(Child, say.Id)]);
+        evidence.DueForAnotherLook(0).ShouldBeEmpty();
+    }
+
     private static IEnumerable<Observation> Secure(Skill skill) =>
         new[] { 0, 1, 3 }.Select(day => Saw(day, Alone, skill.ShownIn[day % skill.ShownIn.Count], skill: skill))
             .Append(Saw(4, Alone, skill.ShownIn[^1], skill: skill)).Append(Saw(4, Alone, skill.ShownIn[0], skill: skill));

@@ -114,6 +114,23 @@ public class ReasonsTests
             .Why.ShouldBe("Since then “say to five” alone on Friday: it is nearly there. It stays the next step that gains most.");
     }
 
+    [Fact]
+    public void A_child_put_where_it_is_no_next_step_is_said_to_be_there_by_hand()
+    {
+        var brief = Brief(Said(27, Prompted));
+        Reasons.ForPlaced(new(1), Say, brief).ShouldBe(Reasons.ForChild(new(1), Say, brief));
+        Reasons.ForPlaced(new(1), new("count.say-10"), brief).ShouldBe("Put here by hand. Not ready yet: needs “say to five” first.");
+    }
+
+    [Fact]
+    public void A_result_claims_no_more_than_it_has()
+    {
+        FormedGroup[] one = [new(Say, 0, [new(1), new(2), new(3)])];
+        Reasons.ForResult(new(one, [], 300, true, 300)).ShouldBe("No better set of groups exists for these aims (300 points).");
+        Reasons.ForResult(new(one, [], 300, false, 310)).ShouldBe("The best found in the time allowed: 300 points, and no set can have more than 310.");
+        Reasons.ForResult(new([], [], 0, true, 0)).ShouldStartWith("No group can be formed");
+    }
+
     private static Observation Said(int day, Support support) => Saw(day, support, Representation.Spoken, skill: OneWay);
 
     private static Candidate Only(GroupingBrief brief) => Candidates.From(brief)[0];

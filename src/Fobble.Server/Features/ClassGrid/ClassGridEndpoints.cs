@@ -40,7 +40,7 @@ internal static class ClassGridEndpoints
     {
         var today = clock.Today();
         var children = await facts.ChildrenAsync(classId, stop);
-        var evidence = await facts.EvidenceAsync(classId, children, await facts.CalendarAsync(classId, stop), today, stop);
+        var evidence = await facts.EvidenceAsync(classId, today, stop);
         var away = await db.Absences.Where(a => a.Day == today && a.Child!.ClassId == classId).Select(a => a.ChildId).ToListAsync(stop);
         var skills = map.Strands.SelectMany(strand => map.Skills.Where(s => s.Strand == strand.Id)).ToList();
         return TypedResults.Ok(new Grid(
@@ -58,7 +58,7 @@ internal static class ClassGridEndpoints
         }
 
         var skill = map[new SkillId(skillId)];
-        var evidence = await facts.EvidenceAsync(classId, children, await facts.CalendarAsync(classId, stop), clock.Today(), stop);
+        var evidence = await facts.EvidenceAsync(classId, clock.Today(), stop);
         var judgement = evidence.Judgement(new ChildId(childId), skill.Id);
         var seen = await db.Observations.Where(o => o.ChildId == childId && o.Skill == skillId).OrderByDescending(o => o.At)
             .Select(o => new SeenOnce(o.Id, o.At, o.Adult!.FullName, o.Setting, o.Support, o.Representation, o.Numbers, o.Slip, o.Strategy, o.Note, o.Withdrawal!.Why))

@@ -2,8 +2,8 @@ using Fobble.Core.Activities;
 using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Core.Grouping;
-using Fobble.Core.Numbers;
 using Fobble.Core.Planning;
+using Fobble.Core.Sessions;
 using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Data.Model;
@@ -91,10 +91,10 @@ internal sealed class GroupingRound
             SlotId = slot.SlotId,
             Skill = g.Skill.Value,
             Activity = ActivityFor(g.Skill).Id.Value,
-            Seed = (long)SeededRandom.SeedOf($"{_classId}|{slot.Day:O}|{slot.SlotId}|{g.Skill}"),
+            Seed = (long)SessionCards.SeedFor(_classId, slot.Day, slot.SlotId, g.Skill),
             Reason = Reasons.ForGroup(g, Brief),
         };
-        session.Members.AddRange(g.Children.Select(c => new GroupMember { ChildId = c.Value, Reason = ReasonFor(c, g.Skill) }));
+        session.Members.AddRange(g.Children.Select(c => new GroupMember { ChildId = c.Value, Reason = Reasons.ForPlaced(c, g.Skill, Brief) }));
         return session;
     });
 
@@ -104,15 +104,12 @@ internal sealed class GroupingRound
         var kept = Run.Select(ViewOf);
         var proposed = result.Groups.Select(g => new GroupView(
             OpenSlots[g.Slot], g.Skill.Value, _map[g.Skill].Short, _map[g.Skill].ICan, ActivityFor(g.Skill).Name, Reasons.ForGroup(g, Brief),
-            [.. g.Children.Select(c => new PlacedChild(c.Value, NameOf(c), ReasonFor(c, g.Skill)))], null, false));
-        var verdict = result.Groups.Count == 0 ? "No group can be formed with these wishes: too few children are ready for the same skill."
-            : result.ProvenBest ? $"No better set of groups exists for these aims ({result.Score} points)."
-            : $"The best found in the time allowed: {result.Score} points, and no set can have more than {result.Bound}.";
+            [.. g.Children.Select(c => new PlacedChild(c.Value, NameOf(c), Reasons.ForPlaced(c, g.Skill, Brief)))], null, false));
         var changes = _before is null ? [] : GroupChanges.Between(PastOf([_before]), _before.AcceptedAt, result.Groups, Brief).Where(c => !Brief.Excluded.Contains(c.Child));
         return new GroupsView(
             Monday, false, [.. kept.Concat(proposed).OrderBy(g => g.Slot.Day).ThenBy(g => g.Slot.Start)],
             [.. result.Unplaced.Select(c => new PlacedChild(c.Value, NameOf(c), Reasons.ForUnplaced(c, Brief, candidates)))],
-            result.ProvenBest, verdict,
+            result.ProvenBest, Reasons.ForResult(result),
             [.. changes.Select(c => new ChangeView(c.Child.Value, NameOf(c.Child), ShortOf(c.From), ShortOf(c.To), c.Why))],
             _before?.Monday, WishViews());
     }
@@ -141,10 +138,6 @@ internal sealed class GroupingRound
             session.Id, Run.Any(r => r.Id == session.Id));
     }
 
-    // A child put into a group by hand may not be ready for it; then that is what the card says.
-    private string ReasonFor(ChildId child, SkillId skill) =>
-        Brief.Evidence.IsReady(child, skill) || Brief.Evidence[child, skill].LookAgain ? Reasons.ForChild(child, skill, Brief) : $"Put here by hand. {Brief.Evidence.ReadyBecause(child, skill)}";
-
     private Activity ActivityFor(SkillId skill) => _library.For(skill, Place.Group)[0];
 
     private int IndexOf(ChosenGroup group) => OpenSlots.ToList().FindIndex(s => s.SlotId == group.SlotId && s.Day == group.Day);
@@ -166,7 +159,7 @@ internal sealed class GroupingRound
             var today = clock.Today();
             var children = await facts.ChildrenAsync(classId, stop);
             var calendar = await facts.CalendarAsync(classId, stop);
-            var evidence = await facts.EvidenceAsync(classId, children, calendar, today, stop);
+            var evidence = await facts.EvidenceAsync(classId, today, stop);
             var cycles = await CyclesAsync(classId, monday, stop);
             var accepted = cycles.FirstOrDefault(c => c.Monday == monday);
             var held = await HeldAsync(accepted, today, stop);

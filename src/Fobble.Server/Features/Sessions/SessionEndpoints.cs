@@ -1,7 +1,6 @@
 using Fobble.Core.Activities;
 using Fobble.Core.Evidence;
 using Fobble.Core.ItemSets;
-using Fobble.Core.Numbers;
 using Fobble.Core.Sessions;
 using Fobble.Core.Skills;
 using Fobble.Data;
@@ -73,18 +72,17 @@ internal sealed class CardReader(FobbleDb db, ClassFacts facts, ActivityLibrary 
 
         var slot = await db.LessonSlots.AsNoTracking().Include(s => s.Adult).Where(s => s.ClassId == classId && !s.Retired && s.Kind == Core.Planning.SlotKind.Carpet && s.Weekday == day.DayOfWeek).FirstOrDefaultAsync(stop);
         var head = new Head(classId, null, day, slot?.Start ?? new(9, 0), slot?.Minutes ?? 20, slot?.Adult?.FullName ?? "", slot?.Where ?? "Carpet", Setting.Carpet, plan.Reason);
-        return await MakeAsync(head, new SkillId(plan.FocusSkill), plan.FocusActivity, SeededRandom.SeedOf($"carpet|{classId}|{day:O}"), null, null, stop);
+        return await MakeAsync(head, new SkillId(plan.FocusSkill), plan.FocusActivity, SessionCards.SeedFor(classId, day, 0, new SkillId(plan.FocusSkill)), null, null, stop);
     }
 
     private async Task<Card> MakeAsync(Head head, SkillId skillId, string activityId, ulong seed, Dictionary<int, string>? reasons, DateTimeOffset? until, CancellationToken stop)
     {
         var all = await facts.ChildrenAsync(head.ClassId, stop);
-        var calendar = await facts.CalendarAsync(head.ClassId, stop);
         var children = reasons is null ? all : [.. all.Where(c => reasons.ContainsKey(c.Id))];
-        var evidence = await facts.EvidenceAsync(head.ClassId, all, calendar, clock.Today(), stop);
+        var evidence = await facts.EvidenceAsync(head.ClassId, clock.Today(), stop);
 
         // The numbers come from what was known when the groups were accepted, so that they stay put while the session is recorded.
-        var then = until is null ? evidence : await facts.EvidenceAsync(head.ClassId, all, calendar, clock.Today(), stop, until);
+        var then = until is null ? evidence : await facts.EvidenceAsync(head.ClassId, clock.Today(), stop, until);
         var card = SessionCards.Make(skillId, library[new ActivityId(activityId)], reasons is null ? [] : [.. children.Select(c => new ChildId(c.Id))], then, seed);
         var away = await db.Absences.Where(a => a.Day == head.Day && a.Child!.ClassId == head.ClassId).Select(a => a.ChildId).ToListAsync(stop);
         var recorded = head.SessionId is null ? [] : await db.Observations.Where(o => o.SessionId == head.SessionId && o.Withdrawal == null).OrderBy(o => o.At)

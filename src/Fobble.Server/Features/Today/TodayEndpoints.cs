@@ -1,7 +1,6 @@
 using Fobble.Core.Activities;
 using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
-using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Server.Features.Sessions;
 using Fobble.Server.Features.Week;
@@ -37,7 +36,7 @@ internal static class TodayEndpoints
     public static void MapToday(this IEndpointRouteBuilder ofClass) => ofClass.MapGet("/days/{day}", GetAsync);
 
     private static async Task<Ok<TodayView>> GetAsync(
-        int classId, DateOnly day, ClassFacts facts, CardReader cards, WeekReader weeks, ActivityLibrary library, SkillMap map, FobbleDb db, TimeProvider clock, CancellationToken stop)
+        int classId, DateOnly day, ClassFacts facts, CardReader cards, WeekReader weeks, ActivityLibrary library, FobbleDb db, TimeProvider clock, CancellationToken stop)
     {
         var calendar = await facts.CalendarAsync(classId, stop);
         var children = await facts.ChildrenAsync(classId, stop);
@@ -51,7 +50,7 @@ internal static class TodayEndpoints
             groups.Add((await cards.ForGroupAsync(classId, session.Id, stop))!);
         }
 
-        var evidence = await facts.EvidenceAsync(classId, children, calendar, clock.Today(), stop);
+        var evidence = await facts.EvidenceAsync(classId, clock.Today(), stop);
         IEnumerable<Card> all = carpet is null ? groups : groups.Prepend(carpet);
         return TypedResults.Ok(new TodayView(
             day,
@@ -64,21 +63,20 @@ internal static class TodayEndpoints
             [.. all.SelectMany(c => c.SetOut.Select(s => new TodaySetOut(s.Item, s.Amount, c.SessionId is null ? "Carpet" : c.Where)))],
             [.. all.SelectMany(c => c.Cautions).Distinct().OrderBy(c => c == Cautions.Standing)],
             [.. children.Select(c => new TodayChild(c.Id, c.Name, away.Contains(c.Id)))],
-            LookAgainOf(children, evidence, map),
+            LookAgainOf(children, evidence),
             planned?.Transition is { } transition ? Describe(library[new(transition.Id)]) : null,
             planned?.Choice is { } choice ? Describe(library[new(choice.Id)]) : null));
     }
 
-    // The longest overdue first, one skill a child, so that the list is a handful of children and not one child's whole record.
-    private static IReadOnlyList<TodayLookAgain> LookAgainOf(IReadOnlyList<ChildName> children, ClassEvidence evidence, SkillMap map) =>
-    [
-        .. children
-            .Select(child => (child, skill: map.Skills.Where(s => evidence[new(child.Id), s.Id].LookAgain).MinBy(s => evidence[new(child.Id), s.Id].Belief)))
-            .Where(p => p.skill is not null)
-            .OrderBy(p => evidence[new(p.child.Id), p.skill!.Id].Belief)
-            .Take(MostLookAgain)
-            .Select(p => new TodayLookAgain(p.child.Id, p.child.Name, p.skill!.Id.Value, p.skill.Short, evidence.Judgement(new(p.child.Id), p.skill.Id).Sentence)),
-    ];
+    private static IReadOnlyList<TodayLookAgain> LookAgainOf(IReadOnlyList<ChildName> children, ClassEvidence evidence)
+    {
+        var names = children.ToDictionary(c => c.Id, c => c.Name);
+        return
+        [
+            .. evidence.DueForAnotherLook(MostLookAgain).Select(due => new TodayLookAgain(
+                due.Child.Value, names[due.Child.Value], due.Skill.Value, evidence.Map[due.Skill].Short, evidence.Judgement(due.Child, due.Skill).Sentence)),
+        ];
+    }
 
     private static TodayActivity Describe(Activity activity) => new(activity.Name, activity.Purpose, activity.Steps, activity.Say);
 }
