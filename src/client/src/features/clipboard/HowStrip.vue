@@ -1,37 +1,37 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { Schemas } from '@/app/api/client'
 import { supportLabel } from '@/ui/marks'
 import type { Marked } from './turns'
 
 /** After a tap, for those who want to say more: which slip, which way. It lies at the foot of the screen and can be ignored. */
-defineProps<{ name: string; marked: Marked; slips: Schemas['CardChoice'][]; strategies: Schemas['CardChoice'][] }>()
+const props = defineProps<{
+  name: string
+  marked: Marked
+  slips: Schemas['CardChoice'][]
+  strategies: Schemas['CardChoice'][]
+}>()
 const emit = defineEmits<{ amend: [more: { slip?: string | null; strategy?: string | null }] }>()
+
+const chips = computed(() => [
+  ...props.slips.map((choice) => ({ ...choice, kind: 'slip' as const })),
+  ...props.strategies.map((choice) => ({ ...choice, kind: 'strategy' as const })),
+])
 </script>
 
 <template>
   <div class="strip" role="group" :aria-label="`How ${name} did it`">
     <b class="said">{{ name }}</b> {{ supportLabel(marked.support).toLowerCase() }}
     <button
-      v-for="slip in slips"
-      :key="slip.id"
+      v-for="chip in chips"
+      :key="`${chip.kind} ${chip.id}`"
       type="button"
       class="chip"
-      :class="{ on: marked.slip === slip.id }"
-      :aria-pressed="marked.slip === slip.id"
-      @click="emit('amend', { slip: marked.slip === slip.id ? null : slip.id })"
+      :class="[chip.kind, { on: marked[chip.kind] === chip.id }]"
+      :aria-pressed="marked[chip.kind] === chip.id"
+      @click="emit('amend', { [chip.kind]: marked[chip.kind] === chip.id ? null : chip.id })"
     >
-      {{ slip.text }}
-    </button>
-    <button
-      v-for="way in strategies"
-      :key="way.id"
-      type="button"
-      class="chip way"
-      :class="{ on: marked.strategy === way.id }"
-      :aria-pressed="marked.strategy === way.id"
-      @click="emit('amend', { strategy: marked.strategy === way.id ? null : way.id })"
-    >
-      {{ way.text }}
+      {{ chip.text }}
     </button>
   </div>
 </template>
@@ -61,7 +61,7 @@ const emit = defineEmits<{ amend: [more: { slip?: string | null; strategy?: stri
   cursor: pointer;
 }
 
-.chip.way {
+.chip.strategy {
   border-style: solid;
 }
 
