@@ -32,7 +32,7 @@ test('pictures of the main views', async ({ page }) => {
   await expect(page.getByRole('rowheader')).toHaveCount(26)
   await shoot(page, 'class')
   await page.locator('td button').nth(4).click()
-  await expect(page.getByRole('dialog')).toBeVisible()
+  await expect(page.getByRole('dialog').getByText('Secure asks for')).toBeVisible()
   await shoot(page, 'class-cell')
   await page.keyboard.press('Escape')
 

@@ -53,7 +53,8 @@ async function withdraw(id: string) {
     @update:visible="emit('close')"
   >
     <p v-if="error" class="warn">{{ error.message }}</p>
-    <template v-if="cell">
+    <p v-else-if="!cell" class="soft">Fetching what was seen…</p>
+    <template v-else>
       <p class="said can">{{ cell.iCan }}</p>
       <p class="state">
         <MarkFrame :strength="cell.strength" :look-again="cell.lookAgain" silent class="large" />
