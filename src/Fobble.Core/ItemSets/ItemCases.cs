@@ -15,7 +15,7 @@ public static class ItemCases
         ItemKind.HowMany => Each(range, n => new($"how-many:{n}", $"Put out a heap of {n}", Of(n), n, n, Patterns.Scattered(n, seed + (ulong)n))),
         ItemKind.Give => Each(range, n => new($"give:{n}", $"Please give me {Of(n)}", $"{n} handed over", n, n, Patterns.Row(n))),
         ItemKind.Numeral => Each(range, n => new($"numeral:{n}", $"Show the card {n}", Of(n), n, n, Things.NumeralCard(n))),
-        ItemKind.TornTicket => Each(range, n => new($"ticket:{n}", $"Dots for {n}, numeral for {Of(n)}", $"{n} fits {Of(n)} dots", n, n, Things.TornTicket(n))),
+        ItemKind.TornTicket => Each(range, n => new($"ticket:{n}", $"Dots for {n}, numeral for {Of(n)}", $"{n} fits {Of(n)} dots", n, n, HalfCards.Ticket(n))),
         ItemKind.WriteNumeral => Each(range, n => new($"write:{n}", $"Write {Of(n)}", $"{n}", n, StrokesOf(n), Things.NumeralCard(n))),
         ItemKind.SeeDice => Each(range, n => new($"dice:{n}", "Show the face for a moment", Of(n), n, n, Patterns.Dice(n))),
         ItemKind.SeeScattered => Each(range, n => new($"see:{n}", "Show the set for a moment", Of(n), n, n, Patterns.Scattered(n, seed + (ulong)n))),

@@ -2,29 +2,28 @@ using Fobble.Core.Numbers;
 
 namespace Fobble.Core.Pictures;
 
-/// <summary>What can be read off a ten frame without counting (rule R1).</summary>
+/// <summary>What can be read off ten frames without counting (rule R1).</summary>
 public static class FrameReadings
 {
-    /// <summary>All true readings of 0 to 10 on a ten frame, the most telling first.</summary>
+    /// <summary>All true readings of 0 to 20 on one or two ten frames, the most telling first.</summary>
     public static IReadOnlyList<string> Of(int number)
     {
         ArgumentOutOfRangeException.ThrowIfNegative(number);
-        ArgumentOutOfRangeException.ThrowIfGreaterThan(number, 10);
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(number, 20);
         List<string> readings = [];
-        if (number is > 5 and < 10)
+        if (number is > 10 and < 20)
         {
-            readings.Add($"five and {NumberWords.Of(number - 5)}");
-        }
-        else if (number is > 0 and < 5)
-        {
-            readings.Add($"{NumberWords.Of(5 - number)} short of five");
+            readings.Add($"ten and {NumberWords.Of(number - 10)}");
         }
 
+        readings.AddRange(FromFive(number));
         readings.Add(number switch
         {
-            10 => "full: ten ones that are also one ten",
             0 => "empty: ten spaces",
-            _ => $"{NumberWords.Of(10 - number)} short of ten",
+            10 => "full: ten ones that are also one ten",
+            20 => "two full frames: two tens",
+            < 10 => $"{NumberWords.Of(10 - number)} short of ten",
+            _ => $"{NumberWords.Of(20 - number)} short of twenty",
         });
         if (number > 0 && number % 2 == 0)
         {
@@ -32,6 +31,35 @@ public static class FrameReadings
         }
 
         readings.Add(number % 2 == 0 ? "even: everyone has a partner" : "odd: one has no partner");
+        if (number % 10 != 0)
+        {
+            readings.Add($"nearest ten: {NumberWords.Of(Rounding.ToTen(number))}");
+        }
+
         return readings;
     }
+
+    // Against five: how many more than it, or how many short of it.
+    private static IEnumerable<string> FromFive(int number) => number switch
+    {
+        > 15 and < 20 => [$"ten, five and {NumberWords.Of(number - 15)}"],
+        > 5 and < 10 => [$"five and {NumberWords.Of(number - 5)}"],
+        > 0 and < 5 => [$"{NumberWords.Of(5 - number)} short of five"],
+        _ => [],
+    };
+}
+
+/// <summary>How long a picture is shown when it is to be seen and not counted (rule R1), in seconds.</summary>
+public static class FlashTime
+{
+    /// <summary>
+    /// One second for up to four, which are seen at once (Trick and Pylyshyn 1994); half a second more for five, two seconds for more,
+    /// which are seen as a structure of parts.
+    /// </summary>
+    public static double For(int number) => number switch
+    {
+        <= 4 => 1,
+        5 => 1.5,
+        _ => 2,
+    };
 }

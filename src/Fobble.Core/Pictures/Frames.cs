@@ -14,60 +14,90 @@ public enum FrameDirection
     Upright,
 }
 
+/// <summary>How a class fills and turns its frames.</summary>
+public sealed record FrameStyle(FrameFill Fill = FrameFill.ByFives, FrameDirection Direction = FrameDirection.Lying)
+{
+    public static FrameStyle Usual { get; } = new();
+}
+
+public enum CounterMark
+{
+    None,
+    Crossed,
+    Circled,
+}
+
+/// <summary>A counter on a board of frames. Places count from 0 in the order in which a frame is filled.</summary>
+public sealed record FrameCounter(string Key, ShapeRole Role, int Frame, int Place, CounterMark Mark = CounterMark.None);
+
 /// <summary>Five frames and ten frames with counters (rule R1).</summary>
 public static class Frames
 {
+    public const int Long = 5;
     private const double Counter = 0.74;
     private const double Edge = 0.1;
+    private const double Gap = 0.6;
 
     /// <summary>A row of five cells with 0 to 5 counters, the first <paramref name="first"/> in one colour, the rest in the other.</summary>
-    public static Picture Five(int first, int second = 0, FrameDirection direction = FrameDirection.Lying)
-    {
-        Guard(first, second, 5);
-        return Draw(5, 1, first, second, FrameFill.ByFives, direction, Says(first, second, 5));
-    }
+    public static Picture Five(int first, int second = 0, FrameStyle? style = null) => Filled(5, first, second, style);
 
     /// <summary>Two rows of five cells with 0 to 10 counters in up to two colours.</summary>
-    public static Picture Ten(int first, int second = 0, FrameFill fill = FrameFill.ByFives, FrameDirection direction = FrameDirection.Lying)
+    public static Picture Ten(int first, int second = 0, FrameStyle? style = null) => Filled(10, first, second, style);
+
+    /// <summary>As many ten frames as the number needs, at least <paramref name="frames"/>, filled one after the other.</summary>
+    public static Picture Tens(int number, int frames = 1, FrameStyle? style = null)
     {
-        Guard(first, second, 10);
-        return Draw(5, 2, first, second, fill, direction, Says(first, second, 10));
+        ArgumentOutOfRangeException.ThrowIfNegative(number);
+        var counters = Enumerable.Range(0, number).Select(i => new FrameCounter($"counter-{i + 1}", ShapeRole.CounterA, i / 10, i % 10));
+        return Board([.. counters], Math.Max(frames, (number + 9) / 10), 10, style ?? FrameStyle.Usual, $"Ten frames with {NumberWords.Of(number)} counters");
     }
 
-    private static void Guard(int first, int second, int cells)
+    /// <summary>Frames of <paramref name="cells"/> cells (5 or 10) with counters anywhere: lying ones below each other, upright ones side by side.</summary>
+    public static Picture Board(IReadOnlyList<FrameCounter> counters, int frames, int cells, FrameStyle style, string says)
+    {
+        List<Shape> shapes = [];
+        for (var frame = 0; frame < frames; frame++)
+        {
+            for (var place = 0; place < cells; place++)
+            {
+                var (x, y) = At(frame, place, cells, style);
+                shapes.Add(Shape.Box(frames == 1 ? $"cell-{place + 1}" : $"cell-{frame + 1}-{place + 1}", ShapeRole.Cell, x, y, 1, 1));
+            }
+        }
+
+        foreach (var counter in counters)
+        {
+            var (x, y) = At(counter.Frame, counter.Place, cells, style);
+            shapes.Add(Shape.Circle(counter.Key, counter.Role, x + 0.5, y + 0.5, Counter));
+            shapes.AddRange(MarkOf(counter, x + 0.5, y + 0.5));
+        }
+
+        var (long_, short_) = (Long + (2 * Edge), (frames * (cells / Long)) + ((frames - 1) * Gap) + (2 * Edge));
+        return style.Direction == FrameDirection.Lying ? new(long_, short_, shapes, says) : new(short_, long_, shapes, says);
+    }
+
+    private static IEnumerable<Shape> MarkOf(FrameCounter counter, double x, double y) => counter.Mark switch
+    {
+        CounterMark.Crossed => Shape.Cross($"{counter.Key}-cross", x, y, 0.7),
+        CounterMark.Circled => [Shape.Circle($"{counter.Key}-loop", ShapeRole.Loop, x, y, 0.94)],
+        _ => [],
+    };
+
+    private static Picture Filled(int cells, int first, int second, FrameStyle? style)
     {
         ArgumentOutOfRangeException.ThrowIfNegative(first);
         ArgumentOutOfRangeException.ThrowIfNegative(second);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(first + second, cells);
+        var counters = Enumerable.Range(0, first + second).Select(i => new FrameCounter($"counter-{i + 1}", i < first ? ShapeRole.CounterA : ShapeRole.CounterB, 0, i));
+        var says = $"{NumberWords.Capitalised(cells)} frame with {NumberWords.Of(first)}{(second > 0 ? $" and {NumberWords.Of(second)}" : "")} counters";
+        return Board([.. counters], 1, cells, style ?? FrameStyle.Usual, says);
     }
 
-    private static string Says(int first, int second, int cells) =>
-        $"{NumberWords.Capitalised(cells)} frame with {NumberWords.Of(first)}{(second > 0 ? $" and {NumberWords.Of(second)}" : "")} counters";
-
-    private static Picture Draw(int long_, int short_, int first, int second, FrameFill fill, FrameDirection direction, string says)
+    private static (double X, double Y) At(int frame, int place, int cells, FrameStyle style)
     {
-        List<Shape> shapes = [];
-        for (var row = 0; row < short_; row++)
-        {
-            for (var column = 0; column < long_; column++)
-            {
-                var (x, y) = Turn(column, row, direction);
-                shapes.Add(Shape.Box($"cell-{(row * long_) + column + 1}", ShapeRole.Cell, x + Edge, y + Edge, 1, 1));
-            }
-        }
-
-        for (var index = 0; index < first + second; index++)
-        {
-            var (column, row) = fill == FrameFill.ByFives || short_ == 1 ? (index % long_, index / long_) : (index / 2, index % 2);
-            var (x, y) = Turn(column, row, direction);
-            shapes.Add(Shape.Circle(
-                $"counter-{index + 1}", index < first ? ShapeRole.CounterA : ShapeRole.CounterB, x + 0.5 + Edge, y + 0.5 + Edge, Counter));
-        }
-
-        var (width, height) = Turn(long_, short_, direction);
-        return new Picture(width + (2 * Edge), height + (2 * Edge), shapes, says);
+        var pairs = style.Fill == FrameFill.ByPairs && cells > Long;
+        var (along, across) = pairs ? (place / 2, place % 2) : (place % Long, place / Long);
+        var start = frame * ((cells / Long) + Gap);
+        return style.Direction == FrameDirection.Lying ? (along + Edge, start + across + Edge) : (start + across + Edge, along + Edge);
     }
-
-    private static (double X, double Y) Turn(int along, int across, FrameDirection direction) =>
-        direction == FrameDirection.Lying ? (along, across) : (across, along);
 }

@@ -1,77 +1,5 @@
 namespace Fobble.Core.Pictures;
 
-public enum ShapeKind
-{
-    /// <summary>X and Y are the middle, Width the diameter.</summary>
-    Circle,
-
-    /// <summary>X and Y are the upper left corner.</summary>
-    Box,
-
-    /// <summary>From (X, Y) to (X + Width, Y + Height).</summary>
-    Line,
-
-    /// <summary>X and Y are the middle of the text, Height its size.</summary>
-    Text,
-}
-
-/// <summary>What a shape stands for. A renderer gives each role its look; the core never names a colour.</summary>
-public enum ShapeRole
-{
-    Cell,
-    CounterA,
-    CounterB,
-    Pip,
-    Card,
-    Numeral,
-    Part,
-    Whole,
-    Link,
-    Tray,
-    Ring,
-    Cover,
-}
-
-/// <summary>
-/// One shape in a plane whose unit is the side of a frame's cell. The key is stable between two pictures of the same things,
-/// so that a renderer can show a counter moving.
-/// </summary>
-public sealed record Shape
-{
-    private Shape(string key, ShapeKind kind, ShapeRole role, double x, double y, double width, double height, string? text)
-    {
-        (Key, Kind, Role, X, Y, Width, Height, Text) = (key, kind, role, x, y, width, height, text);
-    }
-
-    public string Key { get; }
-
-    public ShapeKind Kind { get; }
-
-    public ShapeRole Role { get; }
-
-    public double X { get; }
-
-    public double Y { get; }
-
-    public double Width { get; }
-
-    public double Height { get; }
-
-    public string? Text { get; }
-
-    public static Shape Circle(string key, ShapeRole role, double x, double y, double diameter) =>
-        new(key, ShapeKind.Circle, role, x, y, diameter, diameter, null);
-
-    public static Shape Box(string key, ShapeRole role, double x, double y, double width, double height) =>
-        new(key, ShapeKind.Box, role, x, y, width, height, null);
-
-    public static Shape Line(string key, ShapeRole role, double x1, double y1, double x2, double y2) =>
-        new(key, ShapeKind.Line, role, x1, y1, x2 - x1, y2 - y1, null);
-
-    public static Shape Label(string key, ShapeRole role, double x, double y, double size, string text) =>
-        new(key, ShapeKind.Text, role, x, y, size, size, text);
-}
-
 /// <summary>A picture as data: shapes in drawing order inside a plane of the given size, and what it shows in words.</summary>
 public sealed record Picture(double Width, double Height, IReadOnlyList<Shape> Shapes, string Description)
 {
@@ -84,5 +12,26 @@ public sealed record Picture(double Width, double Height, IReadOnlyList<Shape> S
         }
 
         return count;
+    }
+
+    /// <summary>Pictures side by side, standing on one line. Keys get the number of their picture in front.</summary>
+    public static Picture SideBySide(string description, double gap, params IReadOnlyList<Picture> pictures) => Arrange(description, gap, pictures, beside: true);
+
+    /// <summary>Pictures one below the other, from the left. Keys get the number of their picture in front.</summary>
+    public static Picture Below(string description, double gap, params IReadOnlyList<Picture> pictures) => Arrange(description, gap, pictures, beside: false);
+
+    private static Picture Arrange(string description, double gap, IReadOnlyList<Picture> pictures, bool beside)
+    {
+        var height = pictures.Max(p => p.Height);
+        List<Shape> shapes = [];
+        var at = 0.0;
+        foreach (var (picture, index) in pictures.Select((p, i) => (p, i)))
+        {
+            var (dx, dy) = beside ? (at, height - picture.Height) : (0, at);
+            shapes.AddRange(picture.Shapes.Select(s => s.Moved(dx, dy, $"{index + 1}-{s.Key}")));
+            at += (beside ? picture.Width : picture.Height) + gap;
+        }
+
+        return beside ? new(at - gap, height, shapes, description) : new(pictures.Max(p => p.Width), at - gap, shapes, description);
     }
 }

@@ -55,19 +55,56 @@ public static class Things
         return new Picture((numbers.Count * 1.9) + 0.1, 2.3, shapes, $"Numeral cards: {says}");
     }
 
-    /// <summary>The two halves of a torn ticket: a numeral, and that many dots in rows of five.</summary>
-    public static Picture TornTicket(int number)
+    /// <summary>The whole as one bar above the bars of its parts, as long as they are large; a part that is null has no numeral.</summary>
+    public static Picture PartWhole(int first, int second, bool showWhole = true, bool showFirst = true, bool showSecond = true)
     {
-        ArgumentOutOfRangeException.ThrowIfGreaterThan(number, 10);
+        var total = Math.Max(1, first + second);
+        var unit = Math.Max(0.5, 6.0 / total);
+        List<Shape> shapes = [Shape.Box("whole", ShapeRole.Whole, 0.1, 0.1, total * unit, 1.2)];
+        AddPart("first", ShapeRole.CounterA, 0.1, first);
+        AddPart("second", ShapeRole.CounterB, 0.1 + (first * unit), second);
+        AddNumeral("whole-numeral", 0.1 + (total * unit / 2), 0.7, showWhole, first + second);
+        AddNumeral("first-numeral", 0.1 + (first * unit / 2), 2.95, showFirst && first > 0, first);
+        AddNumeral("second-numeral", 0.1 + ((first + (second / 2.0)) * unit), 2.95, showSecond && second > 0, second);
+        return new Picture((total * unit) + 0.2, 3.5, shapes, $"{Capital(showWhole, first + second)} as a bar above {Known(showFirst, first)} and {Known(showSecond, second)}");
+
+        void AddPart(string key, ShapeRole role, double x, int part)
+        {
+            if (part > 0)
+            {
+                shapes.Add(Shape.Box(key, role, x, 1.35, part * unit, 1));
+            }
+        }
+
+        void AddNumeral(string key, double x, double y, bool shown, int number)
+        {
+            if (shown)
+            {
+                shapes.Add(Shape.Label(key, ShapeRole.Numeral, x, y, 0.9, $"{number}"));
+            }
+        }
+
+        string Known(bool shown, int number) => shown ? NumberWords.Of(number) : "an unknown part";
+        string Capital(bool shown, int number) => shown ? NumberWords.Capitalised(number) : "An unknown whole";
+    }
+
+    /// <summary>A tin's label: its numeral beside its dots, to be wrapped around it. Dots lie as on a ten frame, so that they can be laid out to check.</summary>
+    public static Picture TinLabel(int number)
+    {
+        ArgumentOutOfRangeException.ThrowIfNegative(number);
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(number, 20);
+        var across = number > 10 ? 10 : 5;
         List<Shape> shapes =
         [
-            Shape.Box("half-numeral", ShapeRole.Card, 0.1, 0.1, 2.2, 2.4),
-            Shape.Label("numeral", ShapeRole.Numeral, 1.2, 1.3, 1.5, $"{number}"),
-            Shape.Box("half-dots", ShapeRole.Card, 2.6, 0.1, 4, 2.4),
+            Shape.Box("label", ShapeRole.Card, 0.1, 0.1, 9.8, 2.8),
+            Shape.Line("fold", ShapeRole.Cut, 4, 0.1, 4, 2.9),
+            Shape.Label("numeral", ShapeRole.Numeral, 2, 1.5, 2, $"{number}"),
         ];
-        shapes.AddRange(Enumerable.Range(0, number).Select(
-            i => Shape.Circle($"counter-{i + 1}", ShapeRole.Pip, 3.1 + (i % 5 * 0.75), (number <= 5 ? 1.3 : 0.85) + (i / 5 * 0.9), 0.55)));
-        return new Picture(6.7, 2.6, shapes, $"Torn ticket: numeral {number} and {NumberWords.Of(number)} dots");
+        var step = across == 5 ? 1.0 : 0.55;
+        var rows = Math.Max(1, (number + across - 1) / across);
+        shapes.AddRange(Enumerable.Range(0, number).Select(i => Shape.Circle(
+            $"counter-{i + 1}", ShapeRole.Pip, 7 + (((i % across) - ((across - 1) / 2.0)) * step), 1.5 + (((i / across) - ((rows - 1) / 2.0)) * 1.05), step * 0.72)));
+        return new Picture(10, 3, shapes, $"Tin label {number} with {NumberWords.Of(number)} dots");
     }
 
     /// <summary>A shallow tray with a number of things in each well.</summary>

@@ -8,9 +8,9 @@ public class PictureTests
 
     public static TheoryData<Picture, int> Shown => new()
     {
-        { Frames.Five(4), 4 }, { Frames.Ten(7, 2), 9 }, { Frames.Ten(0), 0 }, { Frames.Ten(6, fill: FrameFill.ByPairs), 6 },
+        { Frames.Five(4), 4 }, { Frames.Ten(7, 2), 9 }, { Frames.Ten(0), 0 }, { Frames.Ten(6, style: new(FrameFill.ByPairs)), 6 },
         { Patterns.Dice(6), 6 }, { Patterns.Dice(8), 8 }, { Patterns.Row(3, 1), 4 }, { Patterns.TwoRows(4, 7), 11 },
-        { Things.TornTicket(9), 9 }, { Things.Tray([2, 0, 3]), 5 }, { Things.Ring(4, 6), 10 }, { Things.Ring(10, 0), 10 }, { Things.UnderLid(2, 3), 2 },
+        { HalfCards.Ticket(9), 9 }, { Things.Tray([2, 0, 3]), 5 }, { Things.Ring(4, 6), 10 }, { Things.Ring(10, 0), 10 }, { Things.UnderLid(2, 3), 2 },
     };
 
     [Theory]
@@ -35,13 +35,13 @@ public class PictureTests
     public void Six_by_fives_is_five_and_one_and_by_pairs_double_three()
     {
         Rows(Frames.Ten(6)).ShouldBe([5, 1]);
-        Rows(Frames.Ten(6, fill: FrameFill.ByPairs)).ShouldBe([3, 3]);
+        Rows(Frames.Ten(6, style: new(FrameFill.ByPairs))).ShouldBe([3, 3]);
     }
 
     [Fact]
     public void An_upright_frame_is_the_lying_one_turned()
     {
-        var upright = Frames.Ten(7, direction: FrameDirection.Upright);
+        var upright = Frames.Ten(7, style: new(Direction: FrameDirection.Upright));
         upright.Height.ShouldBeGreaterThan(upright.Width);
         upright.CountOf(ShapeRole.Cell).ShouldBe(10);
     }
