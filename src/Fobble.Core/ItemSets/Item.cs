@@ -1,3 +1,4 @@
+using Fobble.Core.Approaches;
 using Fobble.Core.Numbers;
 using Fobble.Core.Pictures;
 
@@ -17,14 +18,14 @@ public sealed record Item(string Key, string Ask, string Answer, int Value, int 
     /// <summary>Wrong ones to offer on purpose, the most tempting first; empty where nothing is offered.</summary>
     public IReadOnlyList<int> Distractors { get; init; } = [];
 
-    /// <summary>A key as a teacher would say it: <c>5=2+3</c> as 5 = 2 + 3, <c>numeral:6</c> as 6, <c>4:7</c> as 4 and 7.</summary>
+    /// <summary>A key as a teacher would say it: <c>5=2+3</c> as 5 = 2 + 3, <c>take:5-2</c> as 5 − 2, <c>numeral:6</c> as 6, <c>4:7</c> as 4 and 7.</summary>
     public static string KeyInWords(string key)
     {
         ArgumentNullException.ThrowIfNull(key);
         var mark = key.IndexOf(':', StringComparison.Ordinal);
         return mark < 0 ? key.Replace("=", " = ", StringComparison.Ordinal).Replace("+", " + ", StringComparison.Ordinal)
             : char.IsAsciiDigit(key[0]) ? $"{key[..mark]} and {key[(mark + 1)..]}"
-            : key[(mark + 1)..];
+            : key[(mark + 1)..].Replace("-", " − ", StringComparison.Ordinal);
     }
 }
 
@@ -48,4 +49,8 @@ public readonly record struct Confusion(int One, int Other)
 }
 
 /// <summary>Which set is wanted: its kind, the numbers it may use, how many items, the children's history and the seed.</summary>
-public sealed record ItemRequest(ItemKind Kind, NumberRange Range, int Count, ItemHistory History, ulong Seed);
+public sealed record ItemRequest(ItemKind Kind, NumberRange Range, int Count, ItemHistory History, ulong Seed)
+{
+    /// <summary>How the class fills its frames and what it calls things.</summary>
+    public Approach Approach { get; init; } = Approach.Usual;
+}

@@ -1,3 +1,4 @@
+using Fobble.Core.Approaches;
 using Fobble.Core.Numbers;
 using Fobble.Core.Pictures;
 using static Fobble.Core.Numbers.NumberWords;
@@ -7,7 +8,7 @@ namespace Fobble.Core.ItemSets;
 /// <summary>Every case of a kind of item within a range of numbers: each numeral, each split with zero and all included, and so on.</summary>
 public static class ItemCases
 {
-    public static IReadOnlyList<Item> All(ItemKind kind, NumberRange range, ulong seed) => kind switch
+    public static IReadOnlyList<Item> All(ItemKind kind, NumberRange range, ulong seed, Approach? approach = null) => kind switch
     {
         ItemKind.SayTo => Each(range, n => new($"say:{n}", $"Say to {Of(n)} and stop", Count(n), n, n, null)),
         ItemKind.SayOn => Each(range, n => new($"on:{n}", $"Start at {Of(n)} and say the next three", $"{Of(n + 1)}, {Of(n + 2)}, {Of(n + 3)}", n, n, null)),
@@ -20,8 +21,8 @@ public static class ItemCases
         ItemKind.SeeDice => Each(range, n => new($"dice:{n}", "Show the face for a moment", Of(n), n, n, Patterns.Dice(n))),
         ItemKind.SeeScattered => Each(range, n => new($"see:{n}", "Show the set for a moment", Of(n), n, n, Patterns.Scattered(n, seed + (ulong)n))),
         ItemKind.ShowFingers => Each(range, n => new($"fingers:{n}", $"Show me {Of(n)} in one go", FingersFor(n), n, n, null)),
-        ItemKind.Frame => Each(range, n => new($"frame:{n}", $"Frame with {n}", string.Join("; ", FrameReadings.Of(n).Take(2)), n, n == 5 || n == 10 ? 1 : n, FrameFor(n, range))),
-        ItemKind.Spaces => Each(range, n => new($"spaces:{n}", $"Frame with {n}: how many more fill it?", Of(FrameSize(range) - n), FrameSize(range) - n, FrameSize(range) - n, FrameFor(n, range))),
+        ItemKind.Frame => Each(range, n => new($"frame:{n}", $"Frame with {n}", string.Join("; ", FrameReadings.Of(n).Take(2)), n, n == 5 || n == 10 ? 1 : n, FrameFor(n, range, approach))),
+        ItemKind.Spaces => Each(range, n => new($"spaces:{n}", $"Frame with {n}: how many more fill it?", Of(FrameSize(range) - n), FrameSize(range) - n, FrameSize(range) - n, FrameFor(n, range, approach))),
         ItemKind.HiddenPart => EachSplit(range, s => new(
             $"{s}", $"{Capitalised(s.Total)} in all; leave {s.First} in sight, cover the rest", $"{Of(s.Second)} hidden", s.Second, s.Second, Things.UnderLid(s.First, s.Second))),
         ItemKind.BondPart => EachSplit(range, s => new(
@@ -42,6 +43,10 @@ public static class ItemCases
         ItemKind.SwappedTins => range.Count < 2 ? [] : [.. range.Numbers.SkipLast(1).Select(n => new Item(
             $"swapped:{n}", $"Swap tins {n} and {n + 1} while eyes are shut", $"{n} and {n + 1} changed places", n, 2, Things.NumeralCards([.. range.Numbers.Select(m => (int?)(m == n ? n + 1 : m == n + 1 ? n : m))])))],
         ItemKind.Guess => Each(range, n => new($"guess:{n}", $"Put {n} in the bag", $"{n}", n, n, Patterns.Scattered(n, seed + (ulong)n))),
+        ItemKind.Adding => EachSplit(range, s => new($"{s}", $"{s.First} + {s.Second} = □", $"{s.Total}", s.Total, (s.Total * 2) + Math.Min(s.First, s.Second), TwoColours(s, approach))),
+        ItemKind.TakingAway => EachSplit(range, s => new(
+            $"take:{s.Total}-{s.Second}", $"{s.Total} − {s.Second} = □", $"{s.First}", s.First, (s.Total * 2) + Math.Min(s.First, s.Second), s.Total <= 20 ? Frames.Tens(s.Total, style: approach?.Frames) : null)),
+        ItemKind.MissingAddend => EachSplit(range, s => new($"{s}", $"{s.First} + □ = {s.Total}", $"{s.Second}", s.Second, (s.Total * 2) + Math.Min(s.First, s.Second), Things.Bond(s.Total, s.First, null))),
         _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "No cases are known for this kind of item."),
     };
 
@@ -58,7 +63,10 @@ public static class ItemCases
 
     private static int FrameSize(NumberRange range) => range.High <= 5 ? 5 : 10;
 
-    private static Picture FrameFor(int number, NumberRange range) => FrameSize(range) == 5 ? Frames.Five(number) : Frames.Ten(number);
+    private static Picture FrameFor(int number, NumberRange range, Approach? approach) =>
+        FrameSize(range) == 5 ? Frames.Five(number, style: approach?.Frames) : Frames.Ten(number, style: approach?.Frames);
+
+    private static Picture? TwoColours(Split parts, Approach? approach) => parts.Total <= 10 ? Frames.Ten(parts.First, parts.Second, approach?.Frames) : null;
 
     // Numerals that start with a curve are written later than those of straight strokes (common practice).
     private static int StrokesOf(int number) => number % 10 is 1 or 4 or 7 ? 1 : number % 10 is 0 or 3 or 2 ? 2 : 3;

@@ -28,4 +28,7 @@ public enum ItemKind
     MissingTin,
     SwappedTins,
     Guess,
+    Adding,
+    TakingAway,
+    MissingAddend,
 }

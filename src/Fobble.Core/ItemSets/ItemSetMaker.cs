@@ -18,7 +18,7 @@ public static class ItemSetMaker
     {
         ArgumentNullException.ThrowIfNull(request);
         ArgumentOutOfRangeException.ThrowIfLessThan(request.Count, 1);
-        var cases = ItemCases.All(request.Kind, request.Range, request.Seed);
+        var cases = ItemCases.All(request.Kind, request.Range, request.Seed, request.Approach);
         if (cases.Count == 0)
         {
             throw new ArgumentException($"The numbers {request.Range} hold no case of {request.Kind}.", nameof(request));

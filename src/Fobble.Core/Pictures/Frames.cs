@@ -69,17 +69,18 @@ public static class Frames
         {
             var (x, y) = At(counter.Frame, counter.Place, cells, style);
             shapes.Add(Shape.Circle(counter.Key, counter.Role, x + 0.5, y + 0.5, Counter));
-            shapes.AddRange(MarkOf(counter, x + 0.5, y + 0.5));
+            shapes.AddRange(MarkOn(counter.Key, counter.Mark, x + 0.5, y + 0.5));
         }
 
         var (long_, short_) = (Long + (2 * Edge), (frames * (cells / Long)) + ((frames - 1) * Gap) + (2 * Edge));
         return style.Direction == FrameDirection.Lying ? new(long_, short_, shapes, says) : new(short_, long_, shapes, says);
     }
 
-    private static IEnumerable<Shape> MarkOf(FrameCounter counter, double x, double y) => counter.Mark switch
+    /// <summary>What is drawn over a counter that is marked.</summary>
+    public static IEnumerable<Shape> MarkOn(string key, CounterMark mark, double x, double y) => mark switch
     {
-        CounterMark.Crossed => Shape.Cross($"{counter.Key}-cross", x, y, 0.7),
-        CounterMark.Circled => [Shape.Circle($"{counter.Key}-loop", ShapeRole.Loop, x, y, 0.94)],
+        CounterMark.Crossed => Shape.Cross($"{key}-cross", x, y, 0.7),
+        CounterMark.Circled => [Shape.Circle($"{key}-loop", ShapeRole.Loop, x, y, 0.94)],
         _ => [],
     };
 

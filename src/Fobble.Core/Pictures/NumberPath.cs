@@ -13,17 +13,7 @@ public static class NumberPath
     /// <summary>Stones from <paramref name="range"/> in one row, one of them stood on, with the hops so far above them; gaps are stones without their numeral.</summary>
     public static Picture Stones(NumberRange range, int? on = null, IReadOnlyList<Hop>? hops = null, IReadOnlySet<int>? gaps = null)
     {
-        List<Shape> shapes = [];
-        foreach (var number in range.Numbers)
-        {
-            var x = number - range.Low + 0.5;
-            shapes.Add(Shape.Box($"stone-{number}", number == on ? ShapeRole.Whole : number % 10 == 0 || number % 10 == 5 ? ShapeRole.Tray : ShapeRole.Card, x - 0.45, Lane, 0.9, 0.9));
-            if (gaps?.Contains(number) != true)
-            {
-                shapes.Add(Shape.Label($"numeral-{number}", ShapeRole.Numeral, x, Lane + 0.45, number > 99 ? 0.38 : 0.5, $"{number}"));
-            }
-        }
-
+        List<Shape> shapes = [.. Row(range, on, gaps, Lane)];
         if (on is { } here)
         {
             shapes.Add(Shape.Circle("walker", ShapeRole.CounterA, here - range.Low + 0.5, Lane + 1.3, 0.6));
@@ -31,6 +21,23 @@ public static class NumberPath
 
         AddHops(shapes, hops ?? [], n => n - range.Low + 0.5, Lane - 0.1);
         return new Picture(range.Count, Lane + 1.7, shapes, $"Number path from {range.Low} to {range.High}" + (on is { } at ? $", standing on {at}" : ""));
+    }
+
+    /// <summary>The stones alone, for printing.</summary>
+    public static Picture StonesOnly(NumberRange range, IReadOnlySet<int>? gaps = null) =>
+        new(range.Count, 1, [.. Row(range, null, gaps, 0.05)], $"Number path from {range.Low} to {range.High}");
+
+    private static IEnumerable<Shape> Row(NumberRange range, int? on, IReadOnlySet<int>? gaps, double top)
+    {
+        foreach (var number in range.Numbers)
+        {
+            var x = number - range.Low + 0.5;
+            yield return Shape.Box($"stone-{number}", number == on ? ShapeRole.Whole : number % 5 == 0 ? ShapeRole.Tray : ShapeRole.Card, x - 0.45, top, 0.9, 0.9);
+            if (gaps?.Contains(number) != true)
+            {
+                yield return Shape.Label($"numeral-{number}", ShapeRole.Numeral, x, top + 0.45, number > 99 ? 0.38 : 0.5, $"{number}");
+            }
+        }
     }
 
     /// <summary>A bare line with only the numbers that are jumped to, spaced by their distance as far as that stays readable.</summary>

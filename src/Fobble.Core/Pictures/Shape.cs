@@ -90,9 +90,9 @@ public sealed record Shape
 
     public double Y { get; private init; }
 
-    public double Width { get; }
+    public double Width { get; private init; }
 
-    public double Height { get; }
+    public double Height { get; private init; }
 
     public string? Text { get; private init; }
 
@@ -127,6 +127,12 @@ public sealed record Shape
     /// <summary>The same shape elsewhere, under another key if one is given.</summary>
     public Shape Moved(double dx, double dy, string? key = null) =>
         this with { Key = key ?? Key, X = X + dx, Y = Y + dy, Points = [.. Points.Select(p => new Point(p.X + dx, p.Y + dy))] };
+
+    /// <summary>The same shape larger or smaller by a factor, seen from the upper left corner of the plane.</summary>
+    public Shape Scaled(double factor) => this with
+    {
+        X = X * factor, Y = Y * factor, Width = Width * factor, Height = Height * factor, Points = [.. Points.Select(p => new Point(p.X * factor, p.Y * factor))],
+    };
 
     private static Shape Through(string key, ShapeKind kind, ShapeRole role, IReadOnlyList<Point> points)
     {

@@ -1,0 +1,53 @@
+using System.Globalization;
+
+namespace Fobble.Core.Sheets;
+
+/// <summary>Makes what is printed. The same request gives the same pages.</summary>
+public static class SheetMaker
+{
+    /// <exception cref="ArgumentException">The numbers, the count or the variant do not suit the kind; the message says what would.</exception>
+    public static Sheet Make(SheetRequest request)
+    {
+        ArgumentNullException.ThrowIfNull(request);
+        var offer = SheetOffer.Of(request.Kind);
+        Check(request, offer);
+        PageBuilder pages = new(Paper.Of(request.Paper));
+        switch (request.Kind)
+        {
+            case SheetKind.Bonds or SheetKind.Sentences or SheetKind.PracticeStrips:
+                PracticeSheets.Fill(pages, request);
+                break;
+            case SheetKind.Stories:
+                StorySheets.Fill(pages, request);
+                break;
+            case SheetKind.RecordingStrips or SheetKind.GuessSlips:
+                GameSheets.Fill(pages, request);
+                break;
+            default:
+                CardSheets.Fill(pages, request);
+                break;
+        }
+
+        var numbers = offer.Kind == SheetKind.GuessSlips ? "" : $" · numbers {request.Range}";
+        var footer = string.Create(CultureInfo.InvariantCulture, $"{offer.Name}{numbers} · seed {request.Seed} · {request.Made:d MMMM yyyy}");
+        return new Sheet(offer.Name, Paper.Of(request.Paper), request.Made, pages.Finished(footer, offer.Name));
+    }
+
+    private static void Check(SheetRequest request, SheetOffer offer)
+    {
+        if (!offer.Variants.Contains(request.Variant))
+        {
+            throw new ArgumentException($"{offer.Name} are not to be had as '{request.Variant}': choose {string.Join(", ", offer.Variants)}.", nameof(request));
+        }
+
+        if (request.Range.Low < offer.Widest.Low || request.Range.High > offer.Widest.High)
+        {
+            throw new ArgumentException($"{offer.Name} go from {offer.Widest.Low} to {offer.Widest.High}, not {request.Range}.", nameof(request));
+        }
+
+        if (offer.MostCount > 0 && (request.Count < 1 || request.Count > offer.MostCount))
+        {
+            throw new ArgumentException($"{offer.Name}: choose 1 to {offer.MostCount}, not {request.Count}.", nameof(request));
+        }
+    }
+}
