@@ -24,7 +24,7 @@ public class ArchitectureTests
         ("Evidence", ["Numbers", "Calendars", "Skills"]),
         ("Planning", ["Calendars", "Skills", "Activities", "Evidence"]),
         ("Grouping", ["Numbers", "Calendars", "Skills", "Evidence"]),
-        ("Sessions", ["Numbers", "Calendars", "ItemSets", "Skills", "Activities", "Evidence"]),
+        ("Sessions", ["Numbers", "Pictures", "Approaches", "Calendars", "ItemSets", "Skills", "Activities", "Evidence"]),
         ("MadeUpClass", ["Numbers", "Calendars", "ItemSets", "Skills", "Activities", "Evidence", "Planning", "Grouping"]),
     ];
 

@@ -13,7 +13,7 @@ public sealed record Die
         ArgumentNullException.ThrowIfNull(faces);
         if (faces.Count is 0 or > MostFaces || faces.Any(f => f is < 0 or > 99))
         {
-            throw new ArgumentException($"A die has 1 to {MostFaces} faces, each with a number from 0 to 99.", nameof(faces));
+            throw new ArgumentException($"A die has 1 to {MostFaces} faces, each with a number from 0 to 99.");
         }
 
         Faces = faces;

@@ -37,7 +37,7 @@ public sealed class Throws
         };
         if (dice.Count == 0 || dice.Aggregate((long)signs.Length, (all, d) => Math.Min(all * d.Faces.Count, Most + 1)) > Most)
         {
-            throw new ArgumentException(dice.Count == 0 ? "Choose at least one die." : "Those dice have too many faces between them: take fewer.", nameof(dice));
+            throw new ArgumentException(dice.Count == 0 ? "Choose at least one die." : "Those dice have too many faces between them: take fewer.");
         }
 
         Dictionary<(string Fact, int Result), long> facts = [];

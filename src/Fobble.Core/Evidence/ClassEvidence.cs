@@ -48,6 +48,9 @@ public sealed class ClassEvidence
 
     public IReadOnlyList<Observation> Seen(ChildId child, SkillId skill) => _seen[child][Map.IndexOf(skill)];
 
+    /// <summary>Skills that a child is secure in, or has kept.</summary>
+    public IReadOnlySet<SkillId> SecureSkills(ChildId child) => Map.Skills.Select(s => s.Id).Where(id => this[child, id].Strength >= Strength.Secure).ToHashSet();
+
     public Judgement Judgement(ChildId child, SkillId skill) => _judge.Of(Map[skill], Seen(child, skill), Today);
 
     /// <summary>

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Fobble.Core.Activities;
+using Fobble.Core.Approaches;
 using Fobble.Core.Evidence;
 using Fobble.Core.ItemSets;
 using Fobble.Core.Numbers;
@@ -36,7 +37,7 @@ public static class SessionCards
         SeededRandom.SeedOf(string.Create(CultureInfo.InvariantCulture, $"{classId}|{day:O}|{slotId}|{skill}"));
 
     /// <param name="children">Who will be there; empty for the whole class on the carpet.</param>
-    public static SessionCard Make(SkillId skillId, Activity activity, IReadOnlyList<ChildId> children, ClassEvidence evidence, ulong seed)
+    public static SessionCard Make(SkillId skillId, Activity activity, IReadOnlyList<ChildId> children, ClassEvidence evidence, Approach approach, ulong seed)
     {
         ArgumentNullException.ThrowIfNull(activity);
         ArgumentNullException.ThrowIfNull(evidence);
@@ -44,7 +45,7 @@ public static class SessionCards
         var setting = activity.For(skillId) ?? throw new ArgumentException($"{activity.Name} does not serve {skillId}.", nameof(activity));
         var who = children.Count > 0 ? children : evidence.Children;
         var count = children.Count > 0 ? Math.Max(FewestItems, ItemsEach * children.Count) : FewestItems;
-        var items = ItemSetMaker.Make(new ItemRequest(setting.Items, setting.Range, count, HistoryOf(who, skillId, evidence), seed));
+        var items = ItemSetMaker.Make(new ItemRequest(setting.Items, setting.Range, count, HistoryOf(who, skillId, evidence), seed) { Approach = approach });
         var setOut = activity.Materials.Select(m => new SetOut(m.Item, m.Amount.For(setting.Range.High, who.Count), m.Risks)).ToList();
         var risks = activity.Materials.SelectMany(m => m.Risks).Distinct().Select(Activities.Cautions.For).ToList();
         return new SessionCard(
@@ -61,12 +62,23 @@ public static class SessionCards
     public static ItemHistory HistoryOf(IReadOnlyList<ChildId> children, SkillId skillId, ClassEvidence evidence)
     {
         ArgumentNullException.ThrowIfNull(evidence);
-        var skill = evidence.Map[skillId];
-        var seen = children.SelectMany(c => evidence.Seen(c, skillId)).ToList();
+        return HistoryOf(children, [evidence.Map[skillId]], evidence);
+    }
+
+    /// <summary>What a child's whole record says, for a sheet that is not made for one skill: a bond missed under a lid is practised on paper as well.</summary>
+    public static ItemHistory HistoryOf(ChildId child, ClassEvidence evidence)
+    {
+        ArgumentNullException.ThrowIfNull(evidence);
+        return HistoryOf([child], evidence.Map.Skills, evidence);
+    }
+
+    private static ItemHistory HistoryOf(IReadOnlyList<ChildId> children, IReadOnlyList<Skill> skills, ClassEvidence evidence)
+    {
+        var seen = children.SelectMany(c => skills.SelectMany(s => evidence.Seen(c, s.Id))).ToList();
         int Ago(Observation o) => evidence.Calendar.SchoolDaysBetween(o.Day, evidence.Today);
         var missed = seen.Where(o => o.Numbers is not null && o.Support >= Support.Together && Ago(o) <= LatelySchoolDays).Select(o => o.Numbers!).ToHashSet();
         var old = seen.Where(o => o.Numbers is not null).GroupBy(o => o.Numbers!).Where(g => g.All(o => Ago(o) > LongSchoolDays)).Select(g => g.Key).ToHashSet();
-        var confusions = skill.Slips.Where(s => s.Confuses is not null && seen.Any(o => o.SlipId == s.Id)).Select(s => s.Confuses!.Value).ToList();
+        var confusions = skills.SelectMany(s => s.Slips).Where(s => s.Confuses is not null && seen.Any(o => o.SlipId == s.Id)).Select(s => s.Confuses!.Value).Distinct().ToList();
         return new ItemHistory(missed, old, confusions);
     }
 }

@@ -37,17 +37,17 @@ public static class SheetMaker
     {
         if (!offer.Variants.Contains(request.Variant))
         {
-            throw new ArgumentException($"{offer.Name} are not to be had as '{request.Variant}': choose {string.Join(", ", offer.Variants)}.", nameof(request));
+            throw new ArgumentException($"{offer.Name} are not to be had as '{request.Variant}': choose {string.Join(", ", offer.Variants)}.");
         }
 
         if (request.Range.Low < offer.Widest.Low || request.Range.High > offer.Widest.High)
         {
-            throw new ArgumentException($"{offer.Name} go from {offer.Widest.Low} to {offer.Widest.High}, not {request.Range}.", nameof(request));
+            throw new ArgumentException($"{offer.Name} go from {offer.Widest.Low} to {offer.Widest.High}, not {request.Range}.");
         }
 
         if (offer.MostCount > 0 && (request.Count < 1 || request.Count > offer.MostCount))
         {
-            throw new ArgumentException($"{offer.Name}: choose 1 to {offer.MostCount}, not {request.Count}.", nameof(request));
+            throw new ArgumentException($"{offer.Name}: choose 1 to {offer.MostCount}, not {request.Count}.");
         }
     }
 }

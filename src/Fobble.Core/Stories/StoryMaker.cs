@@ -14,7 +14,7 @@ public static class StoryMaker
         var settings = StorySetting.Shipped.Where(s => request.Theme is null || s.Theme == request.Theme).ToList();
         if (request.Kinds.Count == 0 || settings.Count == 0)
         {
-            throw new ArgumentException(request.Kinds.Count == 0 ? "Choose at least one kind of story." : $"There is no theme '{request.Theme}'.", nameof(request));
+            throw new ArgumentException(request.Kinds.Count == 0 ? "Choose at least one kind of story." : $"There is no theme '{request.Theme}'.");
         }
 
         var random = new SeededRandom(request.Seed);
@@ -27,7 +27,7 @@ public static class StoryMaker
             var free = random.Shuffled(Numbers(kind, request)).Where(n => chosen.All(c => c.Parts != n)).ToList();
             if (free.Count == 0)
             {
-                throw new ArgumentException($"The numbers {request.Wholes} hold only {i} such stories without telling the same numbers twice.", nameof(request));
+                throw new ArgumentException($"The numbers {request.Wholes} hold only {i} such stories without telling the same numbers twice.");
             }
 
             // A few candidates, the one least like those before it: wholes should differ as well.

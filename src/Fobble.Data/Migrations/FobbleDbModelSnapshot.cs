@@ -472,11 +472,29 @@ namespace Fobble.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("FewerWord")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("FrameDirection")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("FrameFill")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("OnesWord")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("SchoolId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("SentenceWord")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("TakeWord")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");

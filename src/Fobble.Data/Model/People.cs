@@ -1,3 +1,5 @@
+using Fobble.Core.Numbers;
+using Fobble.Core.Pictures;
 using Microsoft.AspNetCore.Identity;
 
 namespace Fobble.Data.Model;
@@ -18,6 +20,18 @@ public sealed class SchoolClass
     public School? School { get; set; }
 
     public required string Name { get; set; }
+
+    public FrameFill FrameFill { get; set; }
+
+    public FrameDirection FrameDirection { get; set; }
+
+    public OnesWord OnesWord { get; set; }
+
+    public FewerWord FewerWord { get; set; }
+
+    public TakeWord TakeWord { get; set; }
+
+    public SentenceWord SentenceWord { get; set; }
 
     public List<Membership> Members { get; } = [];
 

@@ -1,3 +1,4 @@
+using Fobble.Core.Approaches;
 using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Core.People;
@@ -44,6 +45,13 @@ internal sealed class ClassFacts(FobbleDb db, SkillMap map, ObservationLog log)
         var children = await db.Children.Where(c => c.ClassId == classId).Select(c => new { c.Id, c.GivenName, c.FamilyName }).ToListAsync(stop);
         var names = ShortNames.Of([.. children.Select(c => (c.GivenName, c.FamilyName))]);
         return _children[classId] = [.. children.Zip(names, (c, name) => new ChildName(c.Id, name)).OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase)];
+    }
+
+    /// <summary>How the class fills its frames, and what it calls things.</summary>
+    public async Task<Approach> ApproachAsync(int classId, CancellationToken stop)
+    {
+        var own = await db.Classes.AsNoTracking().SingleAsync(c => c.Id == classId, stop);
+        return new(new(own.FrameFill, own.FrameDirection), new(own.OnesWord, own.FewerWord, own.TakeWord, own.SentenceWord));
     }
 
     /// <summary>The class's evidence on a day; with <paramref name="until"/>, only what was recorded before that moment.</summary>

@@ -1,13 +1,31 @@
 using System.Reflection;
+using System.Text.Json;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 
 namespace Fobble.Server.Hosting;
 
-/// <summary>Makes the document say what the serializer does: every property is always there, and null only where its type allows it.</summary>
+/// <summary>
+/// Makes the document say what the application does: every property is always there, and null only where its type allows it; what stands in
+/// a query is written small, as it is everywhere else.
+/// </summary>
 internal static class OpenApiShape
 {
-    public static void Configure(OpenApiOptions options) => options.AddSchemaTransformer((schema, context, _) =>
+    public static void Configure(OpenApiOptions options)
+    {
+        options.AddSchemaTransformer(SayWhatIsAlwaysThere);
+        options.AddOperationTransformer((operation, _, _) =>
+        {
+            foreach (var parameter in (operation.Parameters ?? []).OfType<OpenApiParameter>().Where(p => p.In == ParameterLocation.Query))
+            {
+                parameter.Name = JsonNamingPolicy.CamelCase.ConvertName(parameter.Name!);
+            }
+
+            return Task.CompletedTask;
+        });
+    }
+
+    private static Task SayWhatIsAlwaysThere(OpenApiSchema schema, OpenApiSchemaTransformerContext context, CancellationToken stop)
     {
         if (schema.Properties is { Count: > 0 } properties)
         {
@@ -25,5 +43,5 @@ internal static class OpenApiShape
         }
 
         return Task.CompletedTask;
-    });
+    }
 }

@@ -1,3 +1,4 @@
+using Fobble.Core.Approaches;
 using Fobble.Core.Activities;
 using Fobble.Core.Evidence;
 using Fobble.Core.Sessions;
@@ -17,7 +18,7 @@ public class SessionCardTests
         {
             foreach (var activity in Library.For(skill.Id, Place.Group).Concat(Library.For(skill.Id, Place.Carpet)))
             {
-                var card = SessionCards.Make(skill.Id, activity, Three, Class(), 7);
+                var card = SessionCards.Make(skill.Id, activity, Three, Class(), Approach.Usual, 7);
                 card.Items.Count.ShouldBe(6);
                 card.Items.ShouldAllBe(i => i.Ask.Length > 0 && i.Answer.Length > 0);
                 card.SetOut.ShouldAllBe(s => s.Amount > 0);
@@ -30,7 +31,7 @@ public class SessionCardTests
     [Fact]
     public void Amounts_fit_the_children_and_numbers_in_use()
     {
-        var card = SessionCards.Make(new("compare.one-more-5"), Library[new("one-more-please")], Three, Class(), 7);
+        var card = SessionCards.Make(new("compare.one-more-5"), Library[new("one-more-please")], Three, Class(), Approach.Usual, 7);
         card.SetOut[0].Amount.ShouldBe(3 * (4 + 1));
         card.Cautions[^1].ShouldBe(Cautions.Standing);
     }
@@ -53,12 +54,12 @@ public class SessionCardTests
         var name = Map[new("numeral.name-10")];
         var evidence = Class(Saw(20, Support.Prompted, skill: name, slip: "three-eight"));
         SessionCards.HistoryOf(Three, name.Id, evidence).OwnConfusions.ShouldBe([new(3, 8)]);
-        SessionCards.Make(name.Id, Library[new("torn-tickets")], Three, evidence, 3).Items.Where(i => i.Value == 3).ShouldAllBe(i => i.Distractors[0] == 8);
+        SessionCards.Make(name.Id, Library[new("torn-tickets")], Three, evidence, Approach.Usual, 3).Items.Where(i => i.Value == 3).ShouldAllBe(i => i.Distractors[0] == 8);
     }
 
     [Fact]
     public void An_activity_that_does_not_serve_the_skill_is_refused() =>
-        Should.Throw<ArgumentException>(() => SessionCards.Make(new("see.to-3"), Library[new("stamp-desk")], Three, Class(), 1));
+        Should.Throw<ArgumentException>(() => SessionCards.Make(new("see.to-3"), Library[new("stamp-desk")], Three, Class(), Approach.Usual, 1));
 
     private static ClassEvidence Class(params Observation[] seen) => new(Map, Calendar, EvidenceSettings.Default, Three, seen, SchoolDay(30));
 }

@@ -19,12 +19,15 @@ const places = computed(() => [
   { name: 'class', label: 'Class' },
   { name: 'groups', label: 'Groups' },
   { name: 'clipboard', label: 'Clipboard' },
+  { name: 'mats', label: 'Mats' },
+  { name: 'sheets', label: 'Sheets' },
   ...(leads.value ? [{ name: 'set-up', label: 'Set-up' }] : []),
 ])
 const owner: Record<string, string> = {
   record: 'clipboard',
   session: 'clipboard',
   carpet: 'today',
+  mat: 'mats',
   'class-list': 'set-up',
 }
 const open = computed(() => owner[String(route.name)] ?? String(route.name))

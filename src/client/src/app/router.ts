@@ -26,6 +26,9 @@ const places: RouteRecordRaw[] = [
   },
   { path: 'sessions/:sessionId', name: 'session', component: () => import('@/features/sessions/CardPage.vue') },
   { path: 'carpet/:day', name: 'carpet', component: () => import('@/features/sessions/CardPage.vue') },
+  { path: 'mats', name: 'mats', component: () => import('@/features/mats/MatsPage.vue') },
+  { path: 'mats/:desk/:kind?', name: 'mat', component: () => import('@/features/mats/MatPage.vue') },
+  { path: 'sheets', name: 'sheets', component: () => import('@/features/sheets/SheetsPage.vue') },
   { path: 'set-up', name: 'set-up', component: () => import('@/features/set-up/SetUpPage.vue'), meta: { prime: true } },
   {
     path: 'set-up/class-list',

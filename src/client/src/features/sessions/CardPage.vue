@@ -70,6 +70,9 @@ const { data: card, error } = useQuery({
                 <div v-if="item.distractors.length" class="small soft">
                   Offer also {{ item.distractors.join(' and ') }}
                 </div>
+                <RouterLink v-if="card.mats[i]" class="small" :to="`/c/${classId}/mats/${card.mats[i]}`"
+                  >On its mat</RouterLink
+                >
               </div>
             </li>
           </ol>

@@ -1,0 +1,127 @@
+using Fobble.Core.Approaches;
+using Fobble.Core.Evidence;
+using Fobble.Core.Numbers;
+using Fobble.Core.Pictures;
+using Fobble.Core.Sessions;
+using Fobble.Core.Sheets;
+using Fobble.Formats.Print;
+using Fobble.Server.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Fobble.Server.Features.Sheets;
+
+public sealed record SheetShelf(IReadOnlyList<SheetOfferView> Offers, IReadOnlyList<ChildName> Children, FrameFill Fill, DateOnly Today);
+
+public sealed record SheetOfferView(SheetKind Kind, string Name, string Purpose, IReadOnlyList<SheetVariant> Variants, int Lowest, int Highest, int Low, int High, int Count, int MostCount, bool EachChild);
+
+/// <summary>What was asked for, made: how many pages there are, and which of them hold answers.</summary>
+public sealed record SheetMade(string Title, int Pages, IReadOnlyList<int> KeyPages, double PaperWidth, double PaperHeight);
+
+/// <summary>A request for a sheet, as it stands in an address; the same address gives the same sheet.</summary>
+/// <param name="Children">Numbers of children between commas; empty for a sheet without a name.</param>
+/// <param name="Fill">Fives or pairs; null for the class's way.</param>
+/// <param name="On">The day whose records the numbers rest on; null for today.</param>
+public sealed record SheetAsked(
+    SheetKind Kind, SheetVariant Variant, PaperSize? Paper, int Low, int High, int? Count, string? Children, FrameFill? Fill, Ink? Ink, uint Seed, DateOnly? On, string? Theme)
+{
+    public Ink InkOrUsual => Ink ?? Formats.Print.Ink.Saving;
+}
+
+internal static class SheetsEndpoints
+{
+    public static void MapSheets(this IEndpointRouteBuilder ofClass)
+    {
+        var sheets = ofClass.MapGroup("/sheets");
+        sheets.MapGet("/", ShelfAsync);
+        sheets.MapGet("/made", MadeAsync);
+        sheets.MapGet("/pdf", PdfAsync).Produces(StatusCodes.Status200OK, contentType: "application/pdf");
+        sheets.MapGet("/pages/{page:int}/svg", SvgAsync).Produces(StatusCodes.Status200OK, contentType: "image/svg+xml");
+    }
+
+    private static async Task<Ok<SheetShelf>> ShelfAsync(int classId, ClassFacts facts, TimeProvider clock, CancellationToken stop) => TypedResults.Ok(new SheetShelf(
+        [.. SheetOffer.All.Select(o => new SheetOfferView(o.Kind, o.Name, o.Purpose, o.Variants, o.Widest.Low, o.Widest.High, o.Usual.Low, o.Usual.High, o.Count, o.MostCount, o.EachChild))],
+        await facts.ChildrenAsync(classId, stop), (await facts.ApproachAsync(classId, stop)).Frames.Fill, clock.Today()));
+
+    private static async Task<Results<Ok<SheetMade>, ValidationProblem>> MadeAsync(int classId, [AsParameters] SheetAsked asked, SheetDesk desk, CancellationToken stop)
+    {
+        var (sheet, refused) = await desk.MakeAsync(classId, asked, stop);
+        return sheet is null ? refused! : TypedResults.Ok(new SheetMade(
+            sheet.Title, sheet.Pages.Count, [.. Enumerable.Range(1, sheet.Pages.Count).Where(n => sheet.Pages[n - 1].IsKey)], sheet.Paper.Width, sheet.Paper.Height));
+    }
+
+    private static async Task<Results<FileContentHttpResult, ValidationProblem>> PdfAsync(int classId, [AsParameters] SheetAsked asked, SheetDesk desk, CancellationToken stop)
+    {
+        var (sheet, refused) = await desk.MakeAsync(classId, asked, stop);
+        return sheet is null ? refused! : TypedResults.File(SheetWriter.Pdf(sheet, asked.InkOrUsual), "application/pdf", FileName(sheet.Title, asked.Seed, "pdf"));
+    }
+
+    private static async Task<Results<FileContentHttpResult, ValidationProblem, NotFound>> SvgAsync(int classId, int page, bool? download, [AsParameters] SheetAsked asked, SheetDesk desk, CancellationToken stop)
+    {
+        var (sheet, refused) = await desk.MakeAsync(classId, asked, stop);
+        if (sheet is null)
+        {
+            return refused!;
+        }
+
+        if (page < 1 || page > sheet.Pages.Count)
+        {
+            return TypedResults.NotFound();
+        }
+
+        return TypedResults.File(SheetWriter.Svg(sheet.Pages[page - 1], asked.InkOrUsual), "image/svg+xml", download == true ? FileName(sheet.Title, asked.Seed, "svg", page) : null);
+    }
+
+    private static string FileName(string title, uint seed, string ending, int? page = null) =>
+        $"{title.ToLowerInvariant().Replace(' ', '-')}-{seed}{(page is { } number ? $"-page-{number}" : "")}.{ending}";
+}
+
+/// <summary>Makes what an address asks for, with the children's names and what their records say.</summary>
+internal sealed class SheetDesk(ClassFacts facts, TimeProvider clock)
+{
+    public async Task<(Sheet? Sheet, ValidationProblem? Refused)> MakeAsync(int classId, SheetAsked asked, CancellationToken stop)
+    {
+        var day = asked.On ?? clock.Today();
+        if (day > clock.Today())
+        {
+            return (null, Faults.One("on", "That day is still to come."));
+        }
+
+        if (asked.Low < 0 || asked.Low > asked.High || asked.High > 999)
+        {
+            return (null, Faults.One("range", $"{asked.Low} to {asked.High} is no range of numbers: choose from 0 to 999, the smaller first."));
+        }
+
+        var wanted = (asked.Children ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries);
+        var all = await facts.ChildrenAsync(classId, stop);
+        var chosen = wanted.Select(id => all.FirstOrDefault(c => $"{c.Id}" == id)).ToList();
+        if (chosen.Contains(null))
+        {
+            return (null, Faults.One("children", "One of the children is not in this class."));
+        }
+
+        var own = await facts.ApproachAsync(classId, stop);
+        var approach = asked.Fill is { } fill ? own with { Frames = own.Frames with { Fill = fill } } : own;
+        try
+        {
+            return (SheetMaker.Make(new SheetRequest(
+                asked.Kind, asked.Variant, asked.Paper ?? PaperSize.A4, new NumberRange(asked.Low, asked.High), asked.Count ?? Math.Max(1, SheetOffer.Of(asked.Kind).Count), await WithHistoryAsync(classId, chosen!, day, stop), approach, asked.Seed, day,
+                string.IsNullOrEmpty(asked.Theme) ? null : asked.Theme)), null);
+        }
+        catch (ArgumentException refused)
+        {
+            return (null, Faults.One("sheet", refused.Message));
+        }
+    }
+
+    // Numbers rest on what was recorded before the day was over, so that the sheet can be made again later.
+    private async Task<IReadOnlyList<SheetChild>> WithHistoryAsync(int classId, IReadOnlyList<ChildName> children, DateOnly day, CancellationToken stop)
+    {
+        if (children.Count == 0)
+        {
+            return [];
+        }
+
+        var evidence = await facts.EvidenceAsync(classId, day, stop, new DateTimeOffset(day.AddDays(1).ToDateTime(TimeOnly.MinValue), clock.GetLocalNow().Offset));
+        return [.. children.Select(c => new SheetChild(c.Name, SessionCards.HistoryOf(new ChildId(c.Id), evidence)))];
+    }
+}

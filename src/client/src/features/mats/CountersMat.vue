@@ -1,0 +1,349 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, useTemplateRef, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import PictureView from '@/mats/PictureView.vue'
+import StepNumber from '@/ui/StepNumber.vue'
+import { say, sayError } from '@/ui/notices'
+import MatFrame from './MatFrame.vue'
+import MatStage from './MatStage.vue'
+import { counterAt, placeAt, spotsOf, type At } from './touch'
+import { freshSeed, useAddress } from './useAddress'
+
+/** Counters laid out by hand. What is done is asked of the core, which answers with what then lies there; that stands in the address. */
+type Deed = NonNullable<Schemas['MatDeed']>
+type Kind = NonNullable<Schemas['MatKind']>
+type Tool = 'a' | 'b' | 'Move' | 'Turn' | 'Cross' | 'Circle' | 'Remove' | 'Cover'
+
+const route = useRoute()
+const queries = useQueryClient()
+const { classId } = useAccount()
+const kind = computed(() => String(route.params.kind || 'TenFrame') as Kind)
+const { at, put } = useAddress({ state: '' })
+
+const names: Record<Kind, string> = {
+  FiveFrame: 'Five frame',
+  TenFrame: 'Ten frame',
+  TwoTenFrames: 'Two ten frames',
+  Bond: 'Whole and parts',
+  TwoRows: 'Two rows',
+  Tray: 'Tray',
+  Ring: 'Ring',
+  Heap: 'Heap',
+}
+const tools: { tool: Tool; key: string; label: string }[] = [
+  { tool: 'a', key: '1', label: 'Lay' },
+  { tool: 'b', key: '2', label: 'Lay' },
+  { tool: 'Move', key: 'm', label: 'Move' },
+  { tool: 'Turn', key: 't', label: 'Turn over' },
+  { tool: 'Cross', key: 'x', label: 'Cross out' },
+  { tool: 'Circle', key: 'o', label: 'Circle' },
+  { tool: 'Remove', key: 'r', label: 'Take off' },
+  { tool: 'Cover', key: 'h', label: 'Cover a part' },
+]
+
+type Ask = {
+  deed?: Deed
+  counter?: number
+  zone?: number
+  place?: number
+  second?: boolean
+  first?: number
+  more?: number
+  seed?: number
+}
+const ask = (state: string, deed: Ask = {}) =>
+  take(
+    api.GET('/api/classes/{classId}/mats/counters/{kind}', {
+      params: { path: { classId: classId.value, kind: kind.value }, query: { state, ...deed } },
+    }),
+  )
+const keyOf = (state: string) => ['mat', 'counters', classId.value, kind.value, state]
+const { data: mat, error } = useQuery({
+  queryKey: ['mat', 'counters', classId, kind, computed(() => at.value.state)],
+  queryFn: () => ask(at.value.state),
+  placeholderData: keepPreviousData,
+})
+
+const tool = ref<Tool>('a')
+const held = ref<number>()
+const past = ref<string[]>([])
+const deal = ref({ first: 5, more: 3 })
+const shakes = computed(() => ['Tray', 'Ring'].includes(kind.value))
+const hasCounters = computed(() => (mat.value?.counters.length ?? 0) > 0 || (mat.value?.covered.some(Boolean) ?? false))
+watch(kind, () => (past.value = []))
+
+async function doIt(deed: Ask) {
+  try {
+    const before = at.value.state
+    const now = await ask(before, deed)
+    if (now.refused) return say(now.refused, true)
+    queries.setQueryData(keyOf(now.state), now)
+    past.value.push(before)
+    put({ state: now.state })
+  } catch (problem) {
+    sayError(problem)
+  }
+}
+
+function undo() {
+  const before = past.value.pop()
+  if (before !== undefined) put({ state: before })
+}
+
+/** The tool in hand, used on a counter or on a free place. */
+async function use(spot: { counter?: number; zone: number; place?: number | undefined }) {
+  const { counter, zone, place } = spot
+  if (held.value !== undefined && counter === undefined) {
+    const moving = held.value
+    held.value = undefined
+    return doIt({ deed: 'Move', counter: moving, zone, place })
+  }
+  if (tool.value === 'Cover') return doIt({ deed: 'Cover', zone })
+  if (tool.value === 'a' || tool.value === 'b')
+    return counter === undefined || !mat.value?.view.places.some((p) => p.place !== null)
+      ? doIt({ deed: 'Put', zone, place, second: tool.value === 'b' })
+      : undefined
+  if (counter === undefined) return
+  if (tool.value === 'Move') held.value = held.value === counter ? undefined : counter
+  else await doIt({ deed: tool.value, counter })
+}
+
+const layNext = (second: boolean) => doIt({ deed: 'Put', second })
+const shake = () => doIt({ deed: 'Shake', seed: Number(freshSeed()) })
+
+// Pointer: a tap uses the tool, a drag moves a counter whatever the tool.
+const svg = useTemplateRef<{ $el: SVGSVGElement }>('svg')
+const drag = ref<{ id: number; from: At; now: At }>()
+const dragged = computed(() => {
+  const d = drag.value
+  return d && Math.hypot(d.now.x - d.from.x, d.now.y - d.from.y) > 0.3 ? d.now : undefined
+})
+
+function pointOf(event: PointerEvent): At {
+  const matrix = svg.value!.$el.getScreenCTM()!.inverse()
+  const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix)
+  return { x, y }
+}
+
+function down(event: PointerEvent) {
+  if (!mat.value) return
+  const point = pointOf(event)
+  const found = counterAt(mat.value, point)
+  drag.value = { id: found?.id ?? 0, from: point, now: point }
+  if (found) svg.value!.$el.setPointerCapture(event.pointerId)
+}
+
+const moveOver = (event: PointerEvent) => drag.value?.id && (drag.value.now = pointOf(event))
+
+async function up(event: PointerEvent) {
+  const began = drag.value
+  drag.value = undefined
+  if (!began || !mat.value) return
+  const point = pointOf(event)
+  const place = placeAt(mat.value, point)
+  if (began.id && Math.hypot(point.x - began.from.x, point.y - began.from.y) > 0.3)
+    return place && doIt({ deed: 'Move', counter: began.id, zone: place.zone, place: place.place ?? undefined })
+  const found = counterAt(mat.value, began.from)
+  if (found) await use({ counter: found.id, zone: found.zone, place: found.place ?? undefined })
+  else if (place) await use({ zone: place.zone, place: place.place ?? undefined })
+}
+
+// Keys: one stop of the tab key, arrows from spot to spot, Enter uses the tool there.
+const spots = computed(() => (mat.value ? spotsOf(mat.value) : []))
+const cursor = ref(0)
+const onMat = ref(false)
+const spot = computed(() => spots.value[Math.min(cursor.value, spots.value.length - 1)])
+
+function walk(event: KeyboardEvent) {
+  const step = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key]
+  if (step) cursor.value = (cursor.value + step + spots.value.length) % spots.value.length
+  else if (event.key === 'Enter' && spot.value) void use(spot.value)
+  else return
+  event.preventDefault()
+  event.stopPropagation()
+}
+
+const keys = computed(() => ({
+  '1': 'lay one',
+  '2': 'lay one of the other colour',
+  ...Object.fromEntries(tools.slice(2).map((t) => [t.key, t.label.toLowerCase()])),
+  s: shakes.value ? 'shake' : 'turn all by chance',
+  z: 'undo',
+  '⏎': 'on the mat: arrows and Enter',
+}))
+
+function key(pressed: string) {
+  if (pressed === '1' || pressed === '2') void layNext(pressed === '2')
+  else if (pressed === 's') void shake()
+  else if (pressed === 'z') undo()
+  else tool.value = tools.find((t) => t.key === pressed)?.tool ?? tool.value
+}
+</script>
+
+<template>
+  <MatFrame :name="names[kind]" :problem="error">
+    <MatStage :flash="mat?.view.flashSeconds ?? 1" :keys="keys" @key="key">
+      <div
+        v-if="mat"
+        class="hands"
+        role="application"
+        tabindex="0"
+        :aria-label="`${names[kind]}. Arrow keys go from place to place, Enter uses the tool. ${spot?.name ?? ''}`"
+        @keydown="walk"
+        @focus="onMat = true"
+        @blur="onMat = false"
+      >
+        <PictureView
+          ref="svg"
+          :picture="mat.view.picture"
+          fill
+          @pointerdown="down"
+          @pointermove="moveOver"
+          @pointerup="up"
+          @pointercancel="drag = undefined"
+        >
+          <circle v-if="dragged" class="dragged" :cx="dragged.x" :cy="dragged.y" r="0.42" />
+          <circle
+            v-if="held && spots.find((s) => s.counter === held)"
+            class="held"
+            :cx="spots.find((s) => s.counter === held)!.x"
+            :cy="spots.find((s) => s.counter === held)!.y"
+            r="0.47"
+          />
+          <circle v-if="onMat && spot" class="cursor" :cx="spot.x" :cy="spot.y" r="0.5" />
+        </PictureView>
+      </div>
+      <template #under>
+        <span v-if="mat?.view.sentence" class="sentence">{{ mat.view.sentence }}</span>
+        <span v-if="mat && hasCounters" class="readings" aria-live="polite">{{ mat.view.readings.join(' · ') }}</span>
+      </template>
+      <template #run>
+        <button type="button" class="button" :disabled="!hasCounters" @click="shake">
+          {{ shakes ? 'Shake' : kind === 'Heap' ? 'Scatter' : 'Turn all by chance' }}
+        </button>
+        <button type="button" class="button" :disabled="past.length === 0" @click="undo">Undo</button>
+      </template>
+    </MatStage>
+
+    <template #side>
+      <section class="ruled">
+        <h2>In the hand</h2>
+        <div class="tools" role="group" aria-label="In the hand">
+          <button v-for="t in tools" :key="t.tool" type="button" :aria-pressed="tool === t.tool" @click="tool = t.tool">
+            <i v-if="t.tool === 'a' || t.tool === 'b'" class="dot" :class="t.tool" />
+            {{ t.label }}<span v-if="t.tool === 'b'" class="hidden-words"> the other colour</span>
+          </button>
+        </div>
+        <p class="small soft">Tap a place or a counter. A counter can also be dragged.</p>
+      </section>
+      <section class="ruled">
+        <h2>Lay out</h2>
+        <div class="deal">
+          <StepNumber v-model="deal.first" label="First part" :high="40" />
+          <StepNumber v-model="deal.more" label="Second part" :high="40" />
+        </div>
+        <div class="buttons">
+          <button
+            type="button"
+            class="button"
+            @click="doIt({ deed: 'Deal', first: deal.first, more: deal.more, seed: Number(freshSeed()) })"
+          >
+            Lay out {{ deal.first }} and {{ deal.more }}
+          </button>
+          <button type="button" class="button" @click="doIt({ deed: 'Clear' })">Clear the mat</button>
+        </div>
+      </section>
+    </template>
+  </MatFrame>
+</template>
+
+<style scoped>
+.hands {
+  min-height: 0;
+  min-width: 0;
+  display: grid;
+  touch-action: none;
+  cursor: pointer;
+}
+
+.hands > :deep(svg) {
+  min-height: 0;
+}
+
+.dragged,
+.held,
+.cursor {
+  fill: none;
+  pointer-events: none;
+  stroke: var(--spruce);
+  stroke-width: 0.09;
+}
+
+.dragged {
+  fill: var(--spruce-wash);
+}
+
+.held {
+  stroke-dasharray: 0.2 0.12;
+}
+
+.sentence {
+  display: block;
+  font-weight: 700;
+  font-size: 1.15em;
+}
+
+.readings {
+  font-size: 0.85em;
+}
+
+.tools {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.4rem;
+  margin-top: 0.4rem;
+}
+
+.tools button {
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
+  min-height: var(--target);
+  padding: 0.2rem 0.7rem;
+  border: 1.5px solid var(--line-strong);
+  border-radius: var(--corner);
+  background: var(--card);
+  color: var(--ink);
+  font: 700 0.95rem/1.2 var(--body);
+  cursor: pointer;
+}
+
+.tools button[aria-pressed='true'] {
+  border-color: var(--spruce);
+  background: var(--spruce-wash);
+  box-shadow: inset 0 0 0 1.5px var(--spruce);
+}
+
+.dot {
+  width: 1.3rem;
+  height: 1.3rem;
+  border: 1.5px solid var(--ink);
+  border-radius: 50%;
+  background: var(--marigold);
+}
+
+.dot.b {
+  background: var(--blue);
+}
+
+.deal,
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+  margin-top: 0.5rem;
+}
+</style>

@@ -1,0 +1,208 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import PictureView from '@/mats/PictureView.vue'
+import StepNumber from '@/ui/StepNumber.vue'
+import MatFrame from './MatFrame.vue'
+import MatStage from './MatStage.vue'
+import ShareBars from './ShareBars.vue'
+import { freshSeed, useAddress, whole } from './useAddress'
+
+/** Dice before they are handed out: what they can show, what can go wrong, how long a game takes; and a throw for the board. */
+const { classId } = useAccount()
+const { at, put } = useAddress({
+  dice: '5-10;0-5',
+  op: 'TakeAway',
+  low: '0',
+  high: '10',
+  target: '20',
+  exact: '',
+  players: '4',
+  seed: '1',
+})
+const dice = computed(() => at.value.dice.split(';'))
+const sorts: Record<string, string> = {
+  '1-6': '1 to 6',
+  '0-5': '0 to 5',
+  '5-10': '5 to 10',
+  '1-3,1-3': '1 to 3, twice',
+  '0,1,1,2,2,3': '0, 1, 1, 2, 2, 3',
+  '1-10': '1 to 10',
+  '0-9': '0 to 9',
+}
+const asked = computed(() => ({
+  dice: at.value.dice,
+  operation: at.value.op as Schemas['DiceOperation'],
+  low: whole(at.value.low, 0, 999, 0),
+  high: Math.max(whole(at.value.low, 0, 999, 0), whole(at.value.high, 0, 999, 10)),
+  target: whole(at.value.target, 1, 100, 20),
+  exact: at.value.exact === '1',
+  players: whole(at.value.players, 1, 6, 4),
+  seed: whole(at.value.seed, 1, 999_999, 1),
+}))
+const { data: desk, error } = useQuery({
+  queryKey: ['mat', 'dice', classId, asked],
+  queryFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/mats/dice', { params: { path: { classId: classId.value }, query: asked.value } }),
+    ),
+  placeholderData: keepPreviousData,
+  retry: false,
+})
+const bars = computed(
+  () =>
+    desk.value?.results.map((r) => ({
+      label: String(r.result).replace('-', '−'),
+      share: r.share,
+      note:
+        desk.value!.facts.filter((f) => f.result === r.result).length <= 4
+          ? desk
+              .value!.facts.filter((f) => f.result === r.result)
+              .map((f) => f.fact)
+              .join(', ')
+          : `${desk.value!.facts.filter((f) => f.result === r.result).length} facts`,
+    })) ?? [],
+)
+const setDie = (index: number, die: string) =>
+  put({ dice: dice.value.map((d, i) => (i === index ? die : d)).join(';') })
+const roll = () => put({ seed: freshSeed() })
+</script>
+
+<template>
+  <MatFrame name="Dice desk" :problem="error">
+    <MatStage :keys="{ r: 'roll' }" class="short" @key="roll">
+      <PictureView v-if="desk" :picture="desk.thrown" fill />
+      <template #under
+        ><b v-if="desk" aria-live="polite">{{ desk.thrownSays }}</b></template
+      >
+      <template #run><button type="button" class="button main" @click="roll">Roll</button></template>
+    </MatStage>
+    <section v-if="desk" class="ruled found">
+      <h2>What can come up</h2>
+      <p v-for="warning in desk.warnings" :key="warning" class="warn">{{ warning }}</p>
+      <p v-if="desk.warnings.length === 0">Every throw stays from {{ asked.low }} to {{ asked.high }}.</p>
+      <ShareBars :rows="bars" caption="Results and their shares" />
+      <h2 class="gap">How long a game takes</h2>
+      <p>{{ desk.length }}</p>
+    </section>
+
+    <template #side>
+      <section class="ruled">
+        <h2>Dice</h2>
+        <p v-for="(die, i) in dice" :key="i" class="die">
+          <select
+            class="box"
+            :aria-label="`Die ${i + 1}`"
+            :value="die in sorts ? die : ''"
+            @change="setDie(i, ($event.target as HTMLSelectElement).value)"
+          >
+            <option v-for="(name, faces) in sorts" :key="faces" :value="faces">{{ name }}</option>
+            <option v-if="!(die in sorts)" value="">own faces</option>
+          </select>
+          <input
+            type="text"
+            :aria-label="`Faces of die ${i + 1}`"
+            :value="die"
+            @change="setDie(i, ($event.target as HTMLInputElement).value)"
+          />
+        </p>
+        <button v-if="dice.length < 3" type="button" class="button small" @click="put({ dice: `${at.dice};1-6` })">
+          One more die
+        </button>
+        <button
+          v-if="dice.length > 1"
+          type="button"
+          class="button plain small"
+          @click="put({ dice: dice.slice(0, -1).join(';') })"
+        >
+          One fewer
+        </button>
+        <select
+          v-if="dice.length > 1"
+          class="box wide"
+          aria-label="What is done with them"
+          :value="at.op"
+          @change="put({ op: ($event.target as HTMLSelectElement).value })"
+        >
+          <option value="Add">put together</option>
+          <option value="TakeAway">the others from the first</option>
+          <option value="PlusOrMinus">a further die says + or −</option>
+        </select>
+      </section>
+      <section class="ruled">
+        <h2>The children work with</h2>
+        <div class="pair">
+          <StepNumber :model-value="asked.low" label="Range from" @update:model-value="put({ low: `${$event}` })" />
+          <StepNumber :model-value="asked.high" label="Range to" @update:model-value="put({ high: `${$event}` })" />
+        </div>
+      </section>
+      <section class="ruled">
+        <h2>The game</h2>
+        <label class="field"
+          ><span>Places to the end</span
+          ><StepNumber
+            :model-value="asked.target"
+            label="Places to the end"
+            :low="1"
+            :high="100"
+            @update:model-value="put({ target: `${$event}` })"
+        /></label>
+        <label class="field"
+          ><span>Players</span
+          ><StepNumber
+            :model-value="asked.players"
+            label="Players"
+            :low="1"
+            :high="6"
+            @update:model-value="put({ players: `${$event}` })"
+        /></label>
+        <label class="check"
+          ><input type="checkbox" :checked="asked.exact" @change="put({ exact: asked.exact ? '' : '1' })" /> the end
+          must be hit exactly</label
+        >
+      </section>
+    </template>
+  </MatFrame>
+</template>
+
+<style scoped>
+.short :deep(.cloth) {
+  min-height: 15rem;
+  height: 17rem;
+}
+
+.found {
+  margin-top: 1rem;
+}
+
+.gap {
+  margin-top: 0.9rem;
+}
+
+.die {
+  display: flex;
+  gap: 0.5rem;
+}
+
+.die .box {
+  flex: 1 1 9rem;
+  min-width: 0;
+}
+
+.die input {
+  width: 8rem;
+}
+
+.wide {
+  width: 100%;
+  margin-top: 0.5rem;
+}
+
+.pair {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+}
+</style>

@@ -1,0 +1,202 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import PictureView from '@/mats/PictureView.vue'
+import StepNumber from '@/ui/StepNumber.vue'
+import MatFrame from './MatFrame.vue'
+import MatStage from './MatStage.vue'
+import { useAddress, whole } from './useAddress'
+
+/** A jar and things: how many it holds, what to put in next, and the count laid out in heaps of ten. */
+const { classId } = useAccount()
+const { at, put } = useAddress({
+  jar: '1000',
+  shape: 'Ball',
+  across: '20',
+  thick: '10',
+  last: '',
+  low: '10',
+  high: '100',
+  nineties: '',
+  count: '',
+  expected: '',
+  found: '',
+})
+const number = (text: string) => (text === '' ? undefined : whole(text, 0, 9999, 0))
+const asked = computed(() => ({
+  jarMl: whole(at.value.jar, 1, 20_000, 1000),
+  shape: at.value.shape as Schemas['ThingShape'],
+  across: whole(at.value.across, 1, 100, 20),
+  thick: whole(at.value.thick, 1, 100, 10),
+  last: number(at.value.last),
+  low: whole(at.value.low, 1, 300, 10),
+  high: Math.max(whole(at.value.low, 1, 300, 10), whole(at.value.high, 1, 300, 100)),
+  tiny: whole(at.value.across, 1, 100, 20) < 15,
+  countedNineties: at.value.nineties === '1',
+  expectedBefore: number(at.value.expected),
+  countedBefore: number(at.value.found),
+  count: number(at.value.count),
+}))
+const { data: desk, error } = useQuery({
+  queryKey: ['mat', 'jar', classId, asked],
+  queryFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/mats/jar', { params: { path: { classId: classId.value }, query: asked.value } }),
+    ),
+  placeholderData: keepPreviousData,
+  retry: false,
+})
+const shapes: Record<Schemas['ThingShape'], string> = {
+  Ball: 'balls',
+  Disc: 'flat and round',
+  Cube: 'cubes',
+  Mixed: 'of several shapes',
+}
+const typed = (event: Event) => (event.target as HTMLInputElement).value
+</script>
+
+<template>
+  <MatFrame name="Guess jar" :problem="error">
+    <MatStage>
+      <PictureView v-if="desk" :picture="desk.heaps" fill />
+      <template #under
+        ><b v-if="desk">{{ desk.heapsInWords }}</b></template
+      >
+    </MatStage>
+    <section v-if="desk" class="ruled found">
+      <h2>Next time</h2>
+      <p class="next">
+        <b class="said">{{ desk.next.amount }}</b>
+        {{ desk.next.reason.slice(String(desk.next.amount).length).replace(/^[:,] ?/, '') }}
+      </p>
+      <p>{{ desk.holdsInWords }}</p>
+      <p v-if="asked.across < 45" class="caution small">
+        Small things can be swallowed or pushed into an ear: keep the lid on among children who mouth, and follow your
+        school’s own rules.
+      </p>
+    </section>
+    <template #side>
+      <section class="ruled">
+        <h2>The jar and the things</h2>
+        <label class="field"
+          ><span>Jar, in millilitres</span
+          ><input type="number" min="1" max="20000" :value="asked.jarMl" @change="put({ jar: typed($event) })"
+        /></label>
+        <label class="field"
+          ><span>Things</span>
+          <select class="box" :value="at.shape" @change="put({ shape: ($event.target as HTMLSelectElement).value })">
+            <option v-for="(name, shape) in shapes" :key="shape" :value="shape">{{ name }}</option>
+          </select></label
+        >
+        <label class="field"
+          ><span>Across, in millimetres</span
+          ><StepNumber
+            :model-value="asked.across"
+            label="Across"
+            :low="1"
+            :high="100"
+            @update:model-value="put({ across: `${$event}` })"
+        /></label>
+        <label v-if="at.shape === 'Disc'" class="field"
+          ><span>Thick, in millimetres</span
+          ><StepNumber
+            :model-value="asked.thick"
+            label="Thick"
+            :low="1"
+            :high="100"
+            @update:model-value="put({ thick: `${$event}` })"
+        /></label>
+      </section>
+      <section class="ruled">
+        <h2>The class</h2>
+        <div class="pair">
+          <StepNumber
+            :model-value="asked.low"
+            label="Amounts from"
+            :low="1"
+            :high="300"
+            @update:model-value="put({ low: `${$event}` })"
+          />
+          <StepNumber
+            :model-value="asked.high"
+            label="Amounts to"
+            :low="1"
+            :high="300"
+            @update:model-value="put({ high: `${$event}` })"
+          />
+        </div>
+        <label class="field"
+          ><span>In the jar last time</span
+          ><input
+            type="number"
+            min="1"
+            max="300"
+            :value="asked.last ?? ''"
+            placeholder="first jar"
+            @change="put({ last: typed($event) })"
+        /></label>
+        <label class="check"
+          ><input
+            type="checkbox"
+            :checked="asked.countedNineties"
+            @change="put({ nineties: asked.countedNineties ? '' : '1' })"
+          />
+          has counted out ninety-some</label
+        >
+      </section>
+      <section class="ruled">
+        <h2>Counted</h2>
+        <label class="field"
+          ><span>Opening day: how many were there?</span
+          ><input type="number" min="0" max="300" :value="asked.count ?? ''" @change="put({ count: typed($event) })"
+        /></label>
+        <p class="small soft">A full jar that you counted yourselves corrects what is expected of it:</p>
+        <div class="pair">
+          <label class="field"
+            ><span>Expected</span
+            ><input
+              type="number"
+              min="1"
+              :value="asked.expectedBefore ?? ''"
+              @change="put({ expected: typed($event) })"
+          /></label>
+          <label class="field"
+            ><span>Counted</span
+            ><input type="number" min="1" :value="asked.countedBefore ?? ''" @change="put({ found: typed($event) })"
+          /></label>
+        </div>
+      </section>
+    </template>
+  </MatFrame>
+</template>
+
+<style scoped>
+.found {
+  margin-top: 1rem;
+}
+
+.next b {
+  font-size: 1.9rem;
+}
+
+.caution {
+  border-left: 4px solid var(--brick);
+  padding-left: 0.7rem;
+}
+
+.pair {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+}
+
+.field input {
+  width: 9rem;
+}
+
+.pair .field input {
+  width: 6rem;
+}
+</style>

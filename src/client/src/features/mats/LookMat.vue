@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import PictureView from '@/mats/PictureView.vue'
+import StepNumber from '@/ui/StepNumber.vue'
+import MatFrame from './MatFrame.vue'
+import MatStage from './MatStage.vue'
+import { freshSeed, useAddress, whole } from './useAddress'
+
+/** A number laid out one way or another, shown for a moment; what can be read off it comes when it is asked for. */
+const { classId } = useAccount()
+const { at, put } = useAddress({ layout: 'Frame', number: '7', seed: '1', low: '3', high: '8' })
+const layouts: Record<Schemas['LookLayout'], string> = {
+  Frame: 'Ten frame',
+  Dice: 'Dice',
+  Fingers: 'Fingers',
+  Row: 'Row, five and some',
+  Doubles: 'Two rows',
+  Array: 'Rows',
+  Circle: 'Circle',
+  Tower: 'Tower of cubes',
+  Bunches: 'Bunches',
+  Scattered: 'Scattered',
+  Domino: 'Domino',
+  Ticket: 'Ticket',
+  HeapsOfTen: 'Heaps of ten',
+}
+const number = computed(() => whole(at.value.number, 1, 200, 7))
+const low = computed(() => whole(at.value.low, 1, 200, 3))
+const high = computed(() => Math.max(low.value, whole(at.value.high, 1, 200, 8)))
+const { data: look, error } = useQuery({
+  queryKey: ['mat', 'look', classId, computed(() => at.value)],
+  queryFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/mats/look', {
+        params: {
+          path: { classId: classId.value },
+          query: {
+            layout: at.value.layout as Schemas['LookLayout'],
+            number: number.value,
+            seed: Number(at.value.seed),
+          },
+        },
+      }),
+    ),
+  placeholderData: keepPreviousData,
+})
+const told = ref(false)
+watch(look, () => (told.value = false))
+
+/** Another number of the range, never the same twice running. */
+function another() {
+  const from = Array.from({ length: high.value - low.value + 1 }, (_, i) => low.value + i).filter(
+    (n) => n !== number.value,
+  )
+  const next = from[Math.floor(Math.random() * from.length)] ?? number.value
+  put({ number: String(next), seed: freshSeed() })
+}
+
+const key = (pressed: string) => (pressed === 'n' ? another() : (told.value = !told.value))
+</script>
+
+<template>
+  <MatFrame name="See it, say it" :problem="error">
+    <MatStage :flash="look?.flashSeconds ?? 1" :keys="{ n: 'another number', r: 'what can be read off it' }" @key="key">
+      <PictureView v-if="look" :picture="look.picture" fill />
+      <template #under>
+        <span v-if="told && look" aria-live="polite">{{ look.readings.join(' · ') }}</span>
+        <span v-else class="soft">How many? How did you see it?</span>
+      </template>
+      <template #run>
+        <button type="button" class="button" @click="another">Another number</button>
+        <button type="button" class="button" :aria-pressed="told" @click="told = !told">What can be read</button>
+      </template>
+    </MatStage>
+    <template #side>
+      <section class="ruled">
+        <h2>Shown as</h2>
+        <select
+          class="box wide"
+          aria-label="Shown as"
+          :value="at.layout"
+          @change="put({ layout: ($event.target as HTMLSelectElement).value })"
+        >
+          <option v-for="(name, layout) in layouts" :key="layout" :value="layout">{{ name }}</option>
+        </select>
+      </section>
+      <section class="ruled">
+        <h2>Number</h2>
+        <StepNumber
+          :model-value="number"
+          label="Number"
+          :low="1"
+          :high="200"
+          @update:model-value="put({ number: `${$event}` })"
+        />
+        <h2 class="gap">Another one comes from</h2>
+        <StepNumber
+          :model-value="low"
+          label="From"
+          :low="1"
+          :high="200"
+          @update:model-value="put({ low: `${$event}` })"
+        />
+        <span class="to">to</span>
+        <StepNumber
+          :model-value="high"
+          label="To"
+          :low="1"
+          :high="200"
+          @update:model-value="put({ high: `${$event}` })"
+        />
+      </section>
+    </template>
+  </MatFrame>
+</template>
+
+<style scoped>
+.wide {
+  width: 100%;
+  min-height: var(--target);
+}
+
+.gap {
+  margin: 0.9rem 0 0.3rem;
+}
+
+.to {
+  margin-inline: 0.4rem;
+}
+</style>

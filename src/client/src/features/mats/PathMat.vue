@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take } from '@/app/api/client'
+import PictureView from '@/mats/PictureView.vue'
+import StepNumber from '@/ui/StepNumber.vue'
+import MatFrame from './MatFrame.vue'
+import MatStage from './MatStage.vue'
+import StepsUnder from './StepsUnder.vue'
+import { useAddress, whole } from './useAddress'
+import { useSteps } from './useSteps'
+
+/** Hops on a path of stones, or on the open line where the way is long. */
+const { classId } = useAccount()
+const { at, put } = useAddress({ low: '0', high: '20', start: '12', hops: '3' })
+const low = computed(() => whole(at.value.low, 0, 999, 0))
+const high = computed(() => Math.max(low.value, whole(at.value.high, 0, 999, 20)))
+const start = computed(() => Math.min(high.value, Math.max(low.value, whole(at.value.start, 0, 999, 0))))
+const hops = computed(() => at.value.hops.split(',').filter(Boolean))
+const { data: walk, error } = useQuery({
+  queryKey: ['mat', 'path', classId, low, high, start, hops],
+  queryFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/mats/path', {
+        params: {
+          path: { classId: classId.value },
+          query: { low: low.value, high: high.value, start: start.value, hops: hops.value.join(',') },
+        },
+      }),
+    ),
+  placeholderData: keepPreviousData,
+  retry: false,
+})
+const { at: place, last, step, on, back } = useSteps(computed(() => walk.value?.steps ?? []))
+
+const setHop = (index: number, hop: number) =>
+  put({ hops: hops.value.map((h, i) => (i === index ? `${hop}` : h)).join(',') })
+</script>
+
+<template>
+  <MatFrame name="Path and line" :problem="error">
+    <MatStage :steps="{ at: place, last }" @on="on" @back="back">
+      <PictureView v-if="step" :picture="step.picture" fill />
+      <template #under><StepsUnder :step="step" /></template>
+    </MatStage>
+    <template #side>
+      <section class="ruled">
+        <h2>The path</h2>
+        <p class="soft small">To 21 stones it is a path, longer an open line.</p>
+        <div class="pair">
+          <StepNumber :model-value="low" label="Path from" @update:model-value="put({ low: `${$event}` })" />
+          <StepNumber :model-value="high" label="Path to" @update:model-value="put({ high: `${$event}` })" />
+        </div>
+        <h2 class="gap">Stand on</h2>
+        <StepNumber
+          :model-value="start"
+          label="Stand on"
+          :low="low"
+          :high="high"
+          @update:model-value="put({ start: `${$event}` })"
+        />
+      </section>
+      <section class="ruled">
+        <h2>Hops, on or back</h2>
+        <ol>
+          <li v-for="(hop, i) in hops" :key="i">
+            <StepNumber
+              :model-value="Number(hop)"
+              :label="`Hop ${i + 1}`"
+              :low="-99"
+              :high="99"
+              @update:model-value="setHop(i, $event)"
+            />
+          </li>
+        </ol>
+        <button
+          type="button"
+          class="button"
+          :disabled="hops.length > 11"
+          @click="put({ hops: [...hops, '2'].join(',') })"
+        >
+          One more hop
+        </button>
+        <button
+          type="button"
+          class="button plain"
+          :disabled="hops.length === 0"
+          @click="put({ hops: hops.slice(0, -1).join(',') })"
+        >
+          Take the last away
+        </button>
+      </section>
+    </template>
+  </MatFrame>
+</template>
+
+<style scoped>
+.pair {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+}
+
+.gap {
+  margin: 0.8rem 0 0.3rem;
+}
+
+ol {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: 0.4rem;
+}
+</style>

@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take } from '@/app/api/client'
+import PictureView from '@/mats/PictureView.vue'
+import StepNumber from '@/ui/StepNumber.vue'
+import MatFrame from './MatFrame.vue'
+import MatStage from './MatStage.vue'
+import ShareBars from './ShareBars.vue'
+import { useAddress, whole } from './useAddress'
+
+/** How likely each split is when things are shaken into wells or dropped over a ring, and how often one has to. */
+const { classId } = useAccount()
+const { at, put } = useAddress({ into: 'ring', things: '6', wells: '3', inside: '50', apart: '' })
+const ring = computed(() => at.value.into === 'ring')
+const asked = computed(() => ({
+  things: whole(at.value.things, 1, 12, 6),
+  wells: ring.value ? undefined : whole(at.value.wells, 2, 4, 3),
+  inside: whole(at.value.inside, 5, 95, 50) / 100,
+  whereMatters: at.value.apart === '1',
+}))
+const { data: desk, error } = useQuery({
+  queryKey: ['mat', 'shakes', classId, asked],
+  queryFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/mats/shakes', {
+        params: { path: { classId: classId.value }, query: asked.value },
+      }),
+    ),
+  placeholderData: keepPreviousData,
+})
+const times = (n: number) => (n < 1000 ? String(Math.round(n)) : 'over a thousand')
+const bars = computed(
+  () =>
+    desk.value?.splits.map((s) => ({ label: s.split, share: s.share, note: `once in ${times(s.shakesToSee)}` })) ?? [],
+)
+</script>
+
+<template>
+  <MatFrame name="Tray and ring desk" :problem="error">
+    <MatStage class="short">
+      <PictureView v-if="desk" :picture="desk.picture" fill />
+      <template #under><span>The likeliest way to fall</span></template>
+    </MatStage>
+    <section v-if="desk" class="ruled found">
+      <h2>How they fall</h2>
+      <p>
+        To see all {{ desk.splits.length }} ways takes about <b>{{ times(desk.toSeeAll) }}</b> shakes.
+        <template v-if="desk.toSeeAll > 60">That is more than a session holds: make the rare ones on purpose.</template>
+      </p>
+      <ShareBars :rows="bars" caption="Splits and their shares" />
+    </section>
+    <template #side>
+      <section class="ruled">
+        <h2>Into what</h2>
+        <label class="check"
+          ><input type="radio" name="into" :checked="ring" @change="put({ into: 'ring' })" /> over a ring</label
+        >
+        <label class="check"
+          ><input type="radio" name="into" :checked="!ring" @change="put({ into: 'wells' })" /> into wells</label
+        >
+        <label class="field"
+          ><span>Things</span
+          ><StepNumber
+            :model-value="asked.things"
+            label="Things"
+            :low="1"
+            :high="12"
+            @update:model-value="put({ things: `${$event}` })"
+        /></label>
+        <template v-if="ring">
+          <label class="field"
+            ><span>Of a hundred, so many land inside</span
+            ><StepNumber
+              :model-value="Math.round(asked.inside * 100)"
+              label="Of a hundred inside"
+              :low="5"
+              :high="95"
+              :step="5"
+              @update:model-value="put({ inside: `${$event}` })"
+          /></label>
+        </template>
+        <template v-else>
+          <label class="field"
+            ><span>Wells</span
+            ><StepNumber
+              :model-value="asked.wells ?? 3"
+              label="Wells"
+              :low="2"
+              :high="4"
+              @update:model-value="put({ wells: `${$event}` })"
+          /></label>
+          <label class="check"
+            ><input
+              type="checkbox"
+              :checked="asked.whereMatters"
+              @change="put({ apart: asked.whereMatters ? '' : '1' })"
+            />
+            it matters which well</label
+          >
+        </template>
+        <p>
+          <RouterLink :to="{ name: 'mat', params: { classId, desk: 'counters', kind: ring ? 'Ring' : 'Tray' } }"
+            >Shake it on the mat</RouterLink
+          >
+        </p>
+      </section>
+    </template>
+  </MatFrame>
+</template>
+
+<style scoped>
+.short :deep(.cloth) {
+  min-height: 15rem;
+  height: 17rem;
+}
+
+.found {
+  margin-top: 1rem;
+}
+</style>

@@ -1,0 +1,397 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref, useTemplateRef, watch } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import PictureView from '@/mats/PictureView.vue'
+import StepNumber from '@/ui/StepNumber.vue'
+import MatFrame from './MatFrame.vue'
+import MatStage from './MatStage.vue'
+import { marksOf, toggled } from './marks'
+import { freshSeed, useAddress, whole } from './useAddress'
+import { useSteps } from './useSteps'
+
+/** A story: read line by line, drawn by the class and checked, or drawn by Fobble step by step. */
+const { classId } = useAccount()
+const { at, put } = useAddress({
+  kind: 'TakeFromChange',
+  low: '5',
+  high: '10',
+  theme: '',
+  seed: '1',
+  by: 'us',
+  drawn: '',
+  below: '',
+  circled: '',
+  crossed: '',
+})
+const kinds: Record<Schemas['StoryKind'], string> = {
+  AddToResult: 'Add to: how many now?',
+  AddToChange: 'Add to: how many came?',
+  AddToStart: 'Add to: how many at first?',
+  TakeFromResult: 'Take from: how many are left?',
+  TakeFromChange: 'Take from: how many went?',
+  TakeFromStart: 'Take from: how many at first?',
+  TogetherTotal: 'Two parts: how many altogether?',
+  TogetherAddend: 'Two parts: how many in the other?',
+  TogetherBoth: 'Two parts: which could they be?',
+  CompareDifferenceMore: 'Compare: how many more?',
+  CompareDifferenceFewer: 'Compare: how many fewer?',
+  CompareBiggerMore: 'Compare with more: the bigger?',
+  CompareBiggerFewer: 'Compare with fewer: the bigger?',
+  CompareSmallerMore: 'Compare with more: the smaller?',
+  CompareSmallerFewer: 'Compare with fewer: the smaller?',
+}
+const story$ = computed(() => ({
+  kind: at.value.kind as Schemas['StoryKind'],
+  low: whole(at.value.low, 2, 20, 5),
+  high: Math.max(whole(at.value.low, 2, 20, 5), whole(at.value.high, 2, 20, 10)),
+  theme: at.value.theme,
+  seed: whole(at.value.seed, 1, 999_999, 1),
+}))
+const { data: story, error } = useQuery({
+  queryKey: ['mat', 'story', classId, story$],
+  queryFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/mats/story', {
+        params: { path: { classId: classId.value }, query: story$.value },
+      }),
+    ),
+  placeholderData: keepPreviousData,
+  retry: false,
+})
+const byUs = computed(() => at.value.by === 'us')
+const lines = ref(1)
+watch(
+  () => JSON.stringify(story$.value),
+  () => (lines.value = 1),
+)
+const { at: place, last, step, on: stepOn, back: stepBack } = useSteps(computed(() => story.value?.steps ?? []))
+const allRead = computed(() => lines.value >= (story.value?.lines.length ?? 1))
+
+// Reading comes first; then the steps of the model answer, where Fobble draws.
+const walk = computed(() => {
+  const read = (story.value?.lines.length ?? 1) - 1
+  return {
+    at: Math.min(lines.value - 1, read) + (allRead.value && !byUs.value ? place.value : 0),
+    last: read + (byUs.value ? 0 : last.value),
+  }
+})
+function on() {
+  if (!allRead.value) lines.value += 1
+  else if (!byUs.value) stepOn()
+}
+function back() {
+  if (!byUs.value && place.value > 0) stepBack()
+  else lines.value = Math.max(1, lines.value - 1)
+}
+
+// The drawing that the class makes.
+const drawn = computed(() => whole(at.value.drawn, 0, 20, 0))
+const below = computed(() => whole(at.value.below, 0, 20, 0))
+const drawing = computed(() => ({
+  drawn: drawn.value,
+  below: below.value,
+  circled: at.value.circled,
+  crossed: at.value.crossed,
+}))
+const { data: checked } = useQuery({
+  queryKey: ['mat', 'check', classId, story$, drawing],
+  queryFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/mats/story/check', {
+        params: { path: { classId: classId.value }, query: { ...story$.value, ...drawing.value } },
+      }),
+    ),
+  placeholderData: keepPreviousData,
+  enabled: byUs,
+})
+const mark = ref<'circled' | 'crossed'>('circled')
+const asked = ref(false)
+watch(
+  () => JSON.stringify([drawing.value, story$.value]),
+  () => {
+    asked.value = false
+  },
+)
+const picture = computed(() => (byUs.value ? checked.value?.picture : step.value?.picture))
+
+function draw(change: { drawn?: number; below?: number }) {
+  const now = { drawn: drawn.value, below: below.value, ...change }
+  const stays = (list: string) =>
+    marksOf(list)
+      .filter((n) => n <= now.drawn + now.below)
+      .join(',')
+  put({
+    drawn: `${now.drawn || ''}`,
+    below: `${now.below || ''}`,
+    circled: stays(at.value.circled),
+    crossed: stays(at.value.crossed),
+  })
+}
+const touch = (thing: number) => put({ [mark.value]: toggled(at.value[mark.value], thing) })
+const tell = (changes: Partial<Record<'kind' | 'low' | 'high' | 'theme' | 'seed', string>>) =>
+  put({ drawn: '', below: '', circled: '', crossed: '', ...changes })
+
+const svg = useTemplateRef<{ $el: SVGSVGElement }>('svg')
+const things = computed(() => checked.value?.picture.shapes.filter((s) => /^thing-\d+$/.test(s.key)) ?? [])
+const cursor = ref(0)
+const onIt = ref(false)
+function tapped(event: PointerEvent) {
+  const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.value!.$el.getScreenCTM()!.inverse())
+  const index = things.value.findIndex((s) => Math.hypot(s.x - x, s.y - y) < 0.65)
+  if (index >= 0) touch(index + 1)
+}
+function keyed(event: KeyboardEvent) {
+  const move = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key]
+  const count = things.value.length
+  if (move && count) cursor.value = (cursor.value + move + count) % count
+  else if (event.key === 'Enter' && count) touch(cursor.value + 1)
+  else return
+  event.preventDefault()
+  event.stopPropagation()
+}
+function key(pressed: string) {
+  if (pressed === 'o') mark.value = 'circled'
+  else if (pressed === 'x') mark.value = 'crossed'
+  else if (pressed === '+') draw({ drawn: Math.min(20, drawn.value + 1) })
+  else if (pressed === '-') draw({ drawn: Math.max(0, drawn.value - 1) })
+  else if (pressed === 'k') asked.value = true
+}
+
+// What a child answered, and what a wrong answer points to.
+const heard = ref<number>()
+const verdict = computed(() => {
+  const s = story.value
+  if (!s || s.answer === null || heard.value === undefined) return ''
+  if (heard.value === s.answer) return 'Right.'
+  return s.slips.find((slip) => slip.answer === heard.value)?.pointsTo ?? 'Not the answer; it points to no usual slip.'
+})
+</script>
+
+<template>
+  <MatFrame name="Story" :problem="error">
+    <MatStage
+      :steps="walk"
+      :keys="
+        byUs ? { o: 'circle', x: 'cross out', '+': 'draw one more', '-': 'draw one fewer', k: 'check my picture' } : {}
+      "
+      @on="on"
+      @back="back"
+      @key="key"
+    >
+      <div v-if="story" class="story">
+        <p class="told" aria-live="polite">
+          <span v-for="line in story.lines.slice(0, lines)" :key="line">{{ line }} </span>
+        </p>
+        <div
+          v-if="byUs"
+          class="drawing"
+          role="application"
+          tabindex="0"
+          :aria-label="`Drawing of ${drawn + below}. Arrow keys go from thing to thing, Enter marks it.`"
+          @keydown="keyed"
+          @focus="onIt = true"
+          @blur="onIt = false"
+        >
+          <PictureView
+            v-if="checked && drawn + below > 0"
+            ref="svg"
+            :picture="checked.picture"
+            fill
+            @pointerup="tapped"
+          >
+            <circle
+              v-if="onIt && things[cursor]"
+              class="cursor"
+              :cx="things[cursor]!.x"
+              :cy="things[cursor]!.y"
+              r="0.68"
+            />
+          </PictureView>
+          <span v-else class="soft empty">Draw what the story tells: how many?</span>
+        </div>
+        <div v-else class="drawing"><PictureView v-if="allRead && picture" :picture="picture" fill /></div>
+      </div>
+      <template #under>
+        <template v-if="story && allRead">
+          <template v-if="byUs">
+            <span v-if="asked && checked" role="status" :class="checked.agrees ? 'agrees' : 'off'">
+              {{ checked.agrees ? 'The picture tells the story.' : checked.off.join(' ') }}
+            </span>
+            <b v-else>{{ story.sentence }}</b>
+          </template>
+          <span v-else-if="step" aria-live="polite"
+            >{{ step.says }} <b class="line">{{ step.line }}</b></span
+          >
+        </template>
+      </template>
+    </MatStage>
+
+    <template #side>
+      <section class="ruled">
+        <h2>The story</h2>
+        <select
+          class="box wide"
+          aria-label="Kind of story"
+          :value="at.kind"
+          @change="tell({ kind: ($event.target as HTMLSelectElement).value })"
+        >
+          <option v-for="(name, kind) in kinds" :key="kind" :value="kind">{{ name }}</option>
+        </select>
+        <div class="row">
+          <StepNumber
+            :model-value="story$.low"
+            label="Whole from"
+            :low="2"
+            :high="20"
+            @update:model-value="tell({ low: `${$event}` })"
+          />
+          <StepNumber
+            :model-value="story$.high"
+            label="Whole to"
+            :low="2"
+            :high="20"
+            @update:model-value="tell({ high: `${$event}` })"
+          />
+        </div>
+        <div class="row">
+          <select
+            class="box"
+            aria-label="Theme"
+            :value="at.theme"
+            @change="tell({ theme: ($event.target as HTMLSelectElement).value })"
+          >
+            <option value="">any theme</option>
+            <option value="hill-railway">hill railway</option>
+            <option value="night-market">night market</option>
+          </select>
+          <button type="button" class="button" @click="tell({ seed: freshSeed() })">Another story</button>
+        </div>
+      </section>
+      <section class="ruled">
+        <h2>The drawing</h2>
+        <div class="row" role="group" aria-label="Who draws">
+          <label class="check"
+            ><input type="radio" name="by" :checked="byUs" @change="put({ by: 'us' })" /> we draw</label
+          >
+          <label class="check"
+            ><input type="radio" name="by" :checked="!byUs" @change="put({ by: 'fobble' })" /> Fobble draws</label
+          >
+        </div>
+        <template v-if="byUs && story">
+          <div class="row">
+            <StepNumber
+              :model-value="drawn"
+              :label="story.twoRows ? 'Upper row' : 'Draw'"
+              :high="20"
+              @update:model-value="draw({ drawn: $event })"
+            />
+            <StepNumber
+              v-if="story.twoRows"
+              :model-value="below"
+              label="Lower row"
+              :high="20"
+              @update:model-value="draw({ below: $event })"
+            />
+          </div>
+          <div class="row" role="group" aria-label="A tap">
+            <label class="check"
+              ><input type="radio" name="mark" :checked="mark === 'circled'" @change="mark = 'circled'" />
+              circles</label
+            >
+            <label class="check"
+              ><input type="radio" name="mark" :checked="mark === 'crossed'" @change="mark = 'crossed'" /> crosses
+              out</label
+            >
+          </div>
+          <button type="button" class="button main" @click="asked = true">Check my picture</button>
+          <p v-if="asked && checked" class="small" :class="{ warn: !checked.agrees }">
+            {{ checked.agrees ? 'It agrees with the story.' : checked.off.join(' ') }}
+          </p>
+        </template>
+      </section>
+      <section v-if="story && story.answer !== null" class="ruled">
+        <h2>A child answers</h2>
+        <StepNumber :model-value="heard ?? 0" label="Answer heard" :high="40" @update:model-value="heard = $event" />
+        <p class="small">{{ verdict }}</p>
+      </section>
+      <section v-if="story" class="ruled bond">
+        <h2>The bond</h2>
+        <PictureView :picture="place === last && !byUs ? story.bondFilled : story.bond" />
+      </section>
+    </template>
+  </MatFrame>
+</template>
+
+<style scoped>
+.story {
+  min-height: 0;
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  gap: 0.4rem;
+}
+
+.told {
+  margin: 0;
+  min-height: 3.6rem;
+  font: 400 1.5rem/1.3 var(--child);
+}
+
+:global(.mat.board .told) {
+  padding-inline: 5rem;
+  font-size: clamp(1.9rem, 6vh, 4rem);
+}
+
+.drawing {
+  min-height: 0;
+  min-width: 0;
+  display: grid;
+  touch-action: manipulation;
+  cursor: pointer;
+}
+
+.drawing > :deep(svg) {
+  min-height: 0;
+}
+
+.cursor {
+  fill: none;
+  stroke: var(--spruce);
+  stroke-width: 0.09;
+  stroke-dasharray: 0.2 0.12;
+}
+
+.empty {
+  place-self: center;
+  font-size: 1.2rem;
+}
+
+.off {
+  color: var(--brick);
+}
+
+.agrees {
+  font-weight: 700;
+}
+
+.line {
+  margin-left: 0.5em;
+  white-space: nowrap;
+}
+
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem 0.9rem;
+  margin-block: 0.5rem;
+}
+
+.wide {
+  width: 100%;
+}
+
+.bond {
+  --unit: 1.5rem;
+}
+</style>

@@ -1,0 +1,379 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import { useAddress, whole, freshSeed } from '@/features/mats/useAddress'
+import StepNumber from '@/ui/StepNumber.vue'
+import { addressOf } from './sheetAddress'
+
+/** What is printed: choose, see the page as it will print, take the file. The choice stands in the address, seed and all. */
+const { classId } = useAccount()
+const { at, put } = useAddress({
+  kind: 'TenFrames',
+  variant: '',
+  paper: 'A4',
+  low: '',
+  high: '',
+  count: '',
+  children: '',
+  fill: '',
+  ink: 'Saving',
+  seed: '1',
+  on: '',
+  theme: '',
+})
+const { data: shelf, error } = useQuery({
+  queryKey: ['sheets', classId],
+  queryFn: () => take(api.GET('/api/classes/{classId}/sheets', { params: { path: { classId: classId.value } } })),
+  staleTime: 60_000,
+})
+
+const variants: Record<Schemas['SheetVariant'], string> = {
+  Filled: 'filled',
+  Blank: 'blank',
+  DoubleFilled: 'double, filled',
+  DoubleBlank: 'double, blank',
+  Whole: 'complete',
+  WithGaps: 'with gaps',
+  OnePartMissing: 'one part missing',
+  Adding: 'adding',
+  TakingAway: 'taking away',
+  MissingAddend: 'missing number',
+  Together: 'together',
+  HalfGiven: 'half given',
+  Alone: 'alone',
+  Turns: 'a box a turn',
+  Splits: 'two parts a turn',
+}
+const offer = computed(() => shelf.value?.offers.find((o) => o.kind === at.value.kind))
+const asked = computed(() => {
+  const o = offer.value
+  if (!o) return undefined
+  const low = whole(at.value.low, o.lowest, o.highest, o.low)
+  return {
+    kind: o.kind,
+    variant: o.variants.find((v) => v === at.value.variant) ?? o.variants[0]!,
+    paper: at.value.paper as NonNullable<Schemas['PaperSize']>,
+    low,
+    high: Math.max(low, whole(at.value.high, o.lowest, o.highest, o.high)),
+    count: o.mostCount > 0 ? whole(at.value.count, 1, o.mostCount, o.count) : undefined,
+    children: o.eachChild ? at.value.children : '',
+    fill: (at.value.fill || undefined) as NonNullable<Schemas['FrameFill']> | undefined,
+    ink: at.value.ink as NonNullable<Schemas['Ink']>,
+    seed: whole(at.value.seed, 1, 4_000_000_000, 1),
+    on: at.value.on || undefined,
+    theme: at.value.theme || undefined,
+  }
+})
+const { data: made, error: refused } = useQuery({
+  queryKey: ['sheet', classId, asked],
+  queryFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/sheets/made', {
+        params: { path: { classId: classId.value }, query: asked.value! },
+      }),
+    ),
+  enabled: computed(() => asked.value !== undefined),
+  placeholderData: keepPreviousData,
+  retry: false,
+})
+const page = ref(1)
+watch(made, (m) => m && (page.value = Math.min(page.value, m.pages)))
+watch(
+  () => at.value.kind,
+  () => (page.value = 1),
+)
+const way = (rest: string) => `/api/classes/${classId.value}/sheets/${rest}?${addressOf(asked.value ?? {})}`
+const chosen = computed(() => new Set(at.value.children.split(',').filter(Boolean)))
+const choose = (ids: string[]) => put({ children: ids.join(',') })
+const turn = (id: string) =>
+  choose(chosen.value.has(id) ? [...chosen.value].filter((c) => c !== id) : [...chosen.value, id])
+const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count: '' })
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Sheets</h1>
+      <div v-if="made && asked" class="end">
+        <a class="button" :href="`${way(`pages/${page}/svg`)}&download=true`" download>This page as SVG</a>
+        <a class="button main" :href="way('pdf')" download
+          >Download PDF, {{ made.pages }} {{ made.pages === 1 ? 'page' : 'pages' }}</a
+        >
+      </div>
+    </div>
+    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <div v-if="shelf" class="desk">
+      <nav aria-label="Kinds of sheet">
+        <button
+          v-for="o in shelf.offers"
+          :key="o.kind"
+          type="button"
+          :aria-pressed="o.kind === at.kind"
+          @click="pick(o.kind)"
+        >
+          {{ o.name }}
+        </button>
+      </nav>
+
+      <section v-if="offer && asked" class="choices" aria-label="Choices">
+        <p class="soft">{{ offer.purpose }}</p>
+        <div v-if="offer.variants.length > 1" class="field" role="radiogroup" aria-label="As">
+          <label v-for="v in offer.variants" :key="v" class="check"
+            ><input type="radio" name="variant" :checked="v === asked.variant" @change="put({ variant: v })" />
+            {{ variants[v] }}</label
+          >
+        </div>
+        <div v-if="offer.kind !== 'GuessSlips'" class="field">
+          <span>Numbers</span>
+          <div class="pair">
+            <StepNumber
+              :model-value="asked.low"
+              label="From"
+              :low="offer.lowest"
+              :high="offer.highest"
+              @update:model-value="put({ low: `${$event}` })"
+            />
+            <StepNumber
+              :model-value="asked.high"
+              label="To"
+              :low="offer.lowest"
+              :high="offer.highest"
+              @update:model-value="put({ high: `${$event}` })"
+            />
+          </div>
+        </div>
+        <div v-if="asked.count !== undefined" class="field">
+          <span>How many{{ offer.eachChild ? ' each' : '' }}</span>
+          <StepNumber
+            :model-value="asked.count"
+            label="How many"
+            :low="1"
+            :high="offer.mostCount"
+            @update:model-value="put({ count: `${$event}` })"
+          />
+        </div>
+        <label v-if="offer.kind === 'Stories'" class="field">
+          <span>Theme</span>
+          <select class="box" :value="at.theme" @change="put({ theme: ($event.target as HTMLSelectElement).value })">
+            <option value="">any</option>
+            <option value="hill-railway">hill railway</option>
+            <option value="night-market">night market</option>
+          </select>
+        </label>
+        <label v-if="offer.kind === 'TenFrames' || offer.kind === 'PracticeStrips'" class="field">
+          <span>Frames filled</span>
+          <select class="box" :value="at.fill" @change="put({ fill: ($event.target as HTMLSelectElement).value })">
+            <option value="">as the class does: {{ shelf.fill === 'ByFives' ? 'by fives' : 'by pairs' }}</option>
+            <option value="ByFives">by fives</option>
+            <option value="ByPairs">by pairs</option>
+          </select>
+        </label>
+        <div class="pair">
+          <label class="field"
+            ><span>Paper</span>
+            <select class="box" :value="at.paper" @change="put({ paper: ($event.target as HTMLSelectElement).value })">
+              <option>A4</option>
+              <option>Letter</option>
+            </select></label
+          >
+          <label class="field"
+            ><span>Ink</span>
+            <select class="box" :value="at.ink" @change="put({ ink: ($event.target as HTMLSelectElement).value })">
+              <option value="Saving">outlines only</option>
+              <option value="Full">filled colours</option>
+            </select></label
+          >
+        </div>
+        <div class="field">
+          <span>Seed</span>
+          <div class="pair">
+            <input
+              type="text"
+              inputmode="numeric"
+              class="seed"
+              aria-label="Seed"
+              :value="asked.seed"
+              @change="put({ seed: ($event.target as HTMLInputElement).value })"
+            />
+            <button type="button" class="button" @click="put({ seed: freshSeed() })">Other numbers</button>
+          </div>
+        </div>
+        <label class="field"
+          ><span>As it was on</span
+          ><input
+            type="date"
+            :max="shelf.today"
+            :value="at.on || shelf.today"
+            @change="put({ on: ($event.target as HTMLInputElement).value })"
+        /></label>
+        <p class="small soft">
+          Seed and day stand at the foot of each page: with both, the same sheet can be made again.
+        </p>
+        <fieldset v-if="offer.eachChild" class="children">
+          <legend>For whom</legend>
+          <div class="pair">
+            <button type="button" class="button small" @click="choose(shelf.children.map((c) => `${c.id}`))">
+              Everyone
+            </button>
+            <button type="button" class="button plain small" @click="choose([])">No names</button>
+          </div>
+          <div class="names">
+            <label v-for="c in shelf.children" :key="c.id" class="check said"
+              ><input type="checkbox" :checked="chosen.has(`${c.id}`)" @change="turn(`${c.id}`)" /> {{ c.name }}</label
+            >
+          </div>
+          <p class="small soft">
+            Each child’s numbers follow from their record: what was missed lately comes more often.
+          </p>
+        </fieldset>
+      </section>
+
+      <section class="preview" aria-label="As it prints">
+        <p v-if="refused" class="warn" role="alert">{{ refused.message }}</p>
+        <template v-else-if="made && asked">
+          <div class="turner">
+            <button type="button" class="button small" :disabled="page === 1" @click="page -= 1">Page before</button>
+            <span aria-live="polite"
+              >page {{ page }} of {{ made.pages
+              }}<template v-if="made.keyPages.includes(page)">, answers</template></span
+            >
+            <button type="button" class="button small" :disabled="page === made.pages" @click="page += 1">
+              Next page
+            </button>
+          </div>
+          <img
+            :src="way(`pages/${page}/svg`)"
+            :alt="`${made.title}, page ${page}, as it prints`"
+            :style="{ aspectRatio: `${made.paperWidth} / ${made.paperHeight}` }"
+          />
+        </template>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.desk {
+  display: grid;
+  grid-template-columns: 11.5rem 19rem minmax(0, 1fr);
+  gap: 1rem 1.6rem;
+  align-items: start;
+}
+
+nav {
+  display: grid;
+}
+
+nav button {
+  min-height: var(--target);
+  padding: 0.2rem 0.7rem;
+  border: 0;
+  border-left: 5px solid transparent;
+  border-bottom: 1px solid var(--line);
+  background: transparent;
+  color: var(--ink);
+  font: 700 0.98rem/1.2 var(--body);
+  text-align: left;
+  cursor: pointer;
+}
+
+nav button:hover,
+nav button[aria-pressed='true'] {
+  background: var(--spruce-wash);
+}
+
+nav button[aria-pressed='true'] {
+  border-left-color: var(--spruce);
+}
+
+.choices > p:first-child {
+  margin-top: 0.4rem;
+}
+
+.choices .field {
+  margin-block: 0.5rem;
+}
+
+.pair {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+}
+
+.seed {
+  width: 7rem;
+}
+
+.children {
+  margin: 0.8rem 0 0;
+  padding: 0.4rem 0 0;
+  border: 0;
+  border-top: 1.5px solid var(--ink);
+}
+
+legend {
+  float: left;
+  width: 100%;
+  font-weight: 700;
+}
+
+.names {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  margin-top: 0.3rem;
+}
+
+.names .check {
+  min-height: 36px;
+}
+
+.preview {
+  position: sticky;
+  top: 1rem;
+  display: grid;
+  gap: 0.6rem;
+  justify-items: center;
+  padding: 1rem;
+  background: var(--paper-deep);
+}
+
+.turner {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: center;
+  gap: 0.8rem;
+}
+
+img {
+  display: block;
+  max-width: 100%;
+  height: min(74vh, 60rem);
+  background: #fff;
+  box-shadow: 0 1px 4px rgb(29 59 52 / 25%);
+}
+
+@media (max-width: 1000px) {
+  .desk {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  }
+
+  nav {
+    grid-column: 1 / -1;
+    grid-template-columns: repeat(auto-fill, minmax(10.5rem, 1fr));
+  }
+
+  img {
+    height: auto;
+    width: 100%;
+  }
+}
+
+@media (max-width: 640px) {
+  .desk {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
