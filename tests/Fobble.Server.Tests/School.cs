@@ -78,12 +78,17 @@ internal sealed class ShapeReader : JsonConverter<Shape>
         var shape = JsonDocument.ParseValue(ref reader).RootElement;
         var (key, role) = (shape.GetProperty("key").GetString()!, Enum.Parse<ShapeRole>(shape.GetProperty("role").GetString()!));
         double N(string name) => shape.GetProperty(name).GetDouble();
+        string Text() => shape.GetProperty("text").GetString()!;
+        List<Point> Points() => shape.GetProperty("points").Deserialize<List<Point>>(options)!;
         return shape.GetProperty("kind").GetString() switch
         {
             "Circle" => Shape.Circle(key, role, N("x"), N("y"), N("width")),
             "Box" => Shape.Box(key, role, N("x"), N("y"), N("width"), N("height")),
             "Line" => Shape.Line(key, role, N("x"), N("y"), N("x") + N("width"), N("y") + N("height")),
-            _ => Shape.Label(key, role, N("x"), N("y"), N("height"), shape.GetProperty("text").GetString()!),
+            "Outline" => Shape.Outline(key, role, Points()),
+            "Trail" => Shape.Trail(key, role, Points()),
+            _ when shape.GetProperty("fromLeft").GetBoolean() => Shape.TextFrom(key, role, N("x"), N("y"), N("height"), Text()),
+            _ => Shape.Label(key, role, N("x"), N("y"), N("height"), Text()),
         };
     }
 

@@ -182,7 +182,7 @@ const verdict = computed(() => {
     >
       <div v-if="story" class="story">
         <p class="told" aria-live="polite">
-          <span v-for="line in story.lines.slice(0, lines)" :key="line">{{ line }} </span>
+          <span v-for="line in story.lines.slice(0, lines)" :key="line">{{ `${line} ` }}</span>
         </p>
         <div
           v-if="byUs"
