@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { expectAccessible } from './accessible'
 import { startServer, type RunningServer } from './server'
+import { comeInAs } from './visit'
 
 // Lantern Hill, on a fixed Wednesday.
 let server: RunningServer
@@ -10,12 +11,6 @@ test.beforeAll(async () => {
 test.afterAll(() => server.stop())
 // The browser's clock goes with the server's, a little ahead of it.
 test.beforeEach(({ page }) => page.clock.install({ time: new Date('2026-11-25T08:12:00Z') }))
-
-async function comeInAs(page: import('@playwright/test').Page, name: string) {
-  await page.goto(server.url)
-  await page.getByRole('button', { name }).click()
-  await expect(page.getByRole('heading', { name: 'Wednesday 25 November' })).toBeVisible()
-}
 
 test('the front door of the demo is open to everyone', async ({ page }) => {
   await page.goto(server.url)
@@ -27,7 +22,7 @@ test('the front door of the demo is open to everyone', async ({ page }) => {
 })
 
 test('a child is moved by hand: the price and the reason come before it is put down', async ({ page }) => {
-  await comeInAs(page, 'Ines Okonjo')
+  await comeInAs(page, server, 'Ines Okonjo')
   await page.getByRole('link', { name: 'Plan', exact: true }).click()
   await page.getByRole('link', { name: 'Go to next week' }).click()
   await page.getByRole('button', { name: 'Let Fobble plan this week' }).click()
@@ -53,7 +48,7 @@ test('the clipboard keeps a tap while the network is gone, and sends it once whe
   page,
   context,
 }) => {
-  await comeInAs(page, 'Tomasz Birk')
+  await comeInAs(page, server, 'Tomasz Birk')
   await page.getByRole('link', { name: 'Clipboard', exact: true }).click()
   await expectAccessible(page)
   await page.locator('a.session').first().click()
@@ -72,7 +67,7 @@ test('the clipboard keeps a tap while the network is gone, and sends it once whe
 })
 
 test('a slide from the name to a code records that code', async ({ page }) => {
-  await comeInAs(page, 'Tomasz Birk')
+  await comeInAs(page, server, 'Tomasz Birk')
   await page.getByRole('link', { name: 'Clipboard', exact: true }).click()
   await page.locator('a.session').nth(1).click()
   const row = page.locator('li.row').first()
@@ -87,7 +82,7 @@ test('a slide from the name to a code records that code', async ({ page }) => {
 test('a maths lead looks over a class and changes nothing; nobody sees a class that is not theirs', async ({
   page,
 }) => {
-  await comeInAs(page, 'Maeve Castellane')
+  await comeInAs(page, server, 'Maeve Castellane')
   await page.getByLabel('Class', { exact: true }).selectOption('Alder')
   await expect(page.getByText('Alder, Lantern Hill School')).toBeVisible()
   await page.getByLabel('Class', { exact: true }).selectOption('Rowan')
@@ -104,7 +99,7 @@ test('a maths lead looks over a class and changes nothing; nobody sees a class t
 })
 
 test('pages hold at 200 % zoom and on a tablet, and the grid is walked by arrow keys', async ({ page }) => {
-  await comeInAs(page, 'Ines Okonjo')
+  await comeInAs(page, server, 'Ines Okonjo')
   for (const size of [
     { width: 640, height: 400 },
     { width: 768, height: 1024 },

@@ -1,6 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import { expect, test, type Page } from '@playwright/test'
 import { startServer, type RunningServer } from './server'
+import { goTo as place } from './visit'
 
 // One picture of each main view, made from the demo's data on a fixed Wednesday: ./fobble screenshots.
 const folder = fileURLToPath(new URL('../../docs/screenshots/', import.meta.url))
@@ -16,8 +17,6 @@ const shoot = async (page: Page, name: string) => {
   await page.mouse.move(0, 0)
   await page.screenshot({ path: `${folder}${name}.png`, animations: 'disabled' })
 }
-const place = (page: Page, name: string) =>
-  page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name, exact: true }).click()
 
 test('pictures of the main views', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-11-25T08:12:00Z') })
