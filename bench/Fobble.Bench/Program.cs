@@ -9,6 +9,7 @@ var rows = new List<Figure>();
 (string Name, Func<Task<IReadOnlyList<Figure>>> Run)[] parts =
 [
     ("groups", () => Task.FromResult<IReadOnlyList<Figure>>([.. GroupingBench.Run()])),
+    ("classroom", () => Task.FromResult<IReadOnlyList<Figure>>([.. ClassroomBench.Run()])),
     ("server", ServerBench.RunAsync),
     ("start", () => StartUpBench.RunAsync(root)),
     ("client", () => Task.FromResult<IReadOnlyList<Figure>>([.. ClientSize.Measure(root)])),

@@ -81,6 +81,15 @@ public class MatsTests(School school) : IClassFixture<School>
     }
 
     [Fact]
+    public async Task Stories_can_be_chosen_from_every_kind_and_theme()
+    {
+        var choices = await (await school.ComeInAsAsync("ines")).ReadAsync<StoryChoices>($"{Mats}/story/choices");
+        choices.Kinds.Count.ShouldBe(15);
+        choices.Kinds.Select(k => k.Name).ShouldBeUnique();
+        choices.Themes.Select(t => t.Name).ShouldBe(["hill railway", "night market"], ignoreOrder: true);
+    }
+
+    [Fact]
     public async Task A_story_is_the_same_for_its_address_and_a_wrongly_circled_drawing_of_it_is_caught()
     {
         var ines = await school.ComeInAsAsync("ines");

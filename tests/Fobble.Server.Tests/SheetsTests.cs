@@ -17,6 +17,8 @@ public class SheetsTests(School school) : IClassFixture<School>
         shelf.Offers.Select(o => o.Kind).ShouldBe(Enum.GetValues<SheetKind>());
         shelf.Children.Count.ShouldBe(26);
         shelf.Today.ShouldBe(School.Today);
+        shelf.Groups.ShouldNotBeEmpty();
+        shelf.Groups.ShouldAllBe(g => g.Day >= new DateOnly(2026, 11, 23) && g.Children.All(id => shelf.Children.Any(c => c.Id == id)));
     }
 
     [Fact]

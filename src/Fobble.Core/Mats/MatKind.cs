@@ -27,6 +27,18 @@ public static class MatKinds
 
     public static IReadOnlyList<MatKind> All { get; } = Enum.GetValues<MatKind>();
 
+    public static string NameOf(MatKind kind) => kind switch
+    {
+        MatKind.FiveFrame => "Five frame",
+        MatKind.TenFrame => "Ten frame",
+        MatKind.TwoTenFrames => "Two ten frames",
+        MatKind.Bond => "Whole and parts",
+        MatKind.TwoRows => "Two rows",
+        MatKind.Tray => "Tray",
+        MatKind.Ring => "Ring",
+        _ => "Heap",
+    };
+
     public static IReadOnlyList<MatZone> ZonesOf(MatKind kind) => kind switch
     {
         MatKind.FiveFrame => [new("frame", 5, true)],

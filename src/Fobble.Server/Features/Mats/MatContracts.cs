@@ -15,7 +15,7 @@ public sealed record MatOnShelf(string Desk, MatKind? Kind, string Name, string 
 
 /// <param name="State">As it stands in an address.</param>
 /// <param name="Refused">Why what was asked cannot be done; null where it was.</param>
-public sealed record CounterMat(MatKind Kind, string State, string? Refused, IReadOnlyList<MatCounterView> Counters, IReadOnlyList<bool> Covered, MatView View);
+public sealed record CounterMat(MatKind Kind, string Name, string State, string? Refused, IReadOnlyList<MatCounterView> Counters, IReadOnlyList<bool> Covered, MatView View);
 
 /// <param name="Key">Of its shape in the picture.</param>
 public sealed record MatCounterView(int Id, string Key, int Zone, int? Place, string Says);
@@ -33,8 +33,15 @@ public sealed record KindsMat(NumberInKinds Number, IReadOnlyList<MatStep> Steps
 /// <param name="Steps">The model answer.</param>
 /// <param name="Answer">The number asked for; null where several are right.</param>
 public sealed record StoryMat(
-    StoryKind Kind, string KindInWords, string Theme, IReadOnlyList<string> Lines, string Sentence, string SentenceName, bool TwoRows, int Whole, int First, int? Answer, IReadOnlyList<MatStep> Steps, Picture Bond, Picture BondFilled,
+    StoryKind Kind, string Theme, IReadOnlyList<string> Lines, string Sentence, string SentenceName, bool TwoRows, int Whole, int First, int? Answer, IReadOnlyList<MatStep> Steps, Picture Bond, Picture BondFilled,
     IReadOnlyList<PossibleSlip> Slips);
+
+/// <summary>What stories can be chosen from.</summary>
+public sealed record StoryChoices(IReadOnlyList<StoryKindView> Kinds, IReadOnlyList<StoryTheme> Themes);
+
+public sealed record StoryKindView(StoryKind Kind, string Name);
+
+public sealed record StoryTheme(string Theme, string Name);
 
 public sealed record PossibleSlip(int Answer, string PointsTo);
 

@@ -54,7 +54,7 @@ internal static class MatsEndpoints
         var zones = MatKinds.ZonesOf(kind);
         var lying = outcome.State.Zones.SelectMany((z, i) => z.Places.Select((c, p) => (Counter: c, Zone: i, Place: p))).Where(c => c.Counter is not null && !outcome.State.Zones[c.Zone].Covered)
             .Select(c => new MatCounterView(c.Counter!.Id, $"counter-{c.Counter.Id}", c.Zone, zones[c.Zone].Fixed ? c.Place : null, $"Counter {c.Counter.Id}, {zones[c.Zone].Name}"));
-        return TypedResults.Ok(new CounterMat(kind, outcome.State.ToString(), outcome.Refused, [.. lying], [.. outcome.State.Zones.Select(z => z.Covered)], view));
+        return TypedResults.Ok(new CounterMat(kind, MatKinds.NameOf(kind), outcome.State.ToString(), outcome.Refused, [.. lying], [.. outcome.State.Zones.Select(z => z.Covered)], view));
     }
 
     private static async Task<Results<Ok<SumMat>, ValidationProblem, NotFound>> SumsAsync(

@@ -10,9 +10,14 @@ internal static class StoryMats
 {
     public static void MapStories(this IEndpointRouteBuilder mats)
     {
+        mats.MapGet("/story/choices", Choices);
         mats.MapGet("/story", TellAsync);
         mats.MapGet("/story/check", CheckAsync);
     }
+
+    private static Ok<StoryChoices> Choices(int classId) => TypedResults.Ok(new StoryChoices(
+        [.. StoryKinds.All.Select(k => new StoryKindView(k, StoryKinds.NameOf(k)))],
+        [.. StorySetting.Shipped.Select(s => s.Theme).Distinct().Select(t => new StoryTheme(t, t.Replace('-', ' ')))]));
 
     private static async Task<Results<Ok<StoryMat>, ValidationProblem>> TellAsync(int classId, StoryKind kind, int low, int high, string? theme, long seed, ClassFacts facts, CancellationToken stop)
     {
@@ -22,7 +27,7 @@ internal static class StoryMats
             var story = Make(kind, low, high, theme, seed, words);
             var slips = Enumerable.Range(0, (2 * story.Whole) + 2).Select(n => (n, Slip: story.SlipBehind(n))).Where(s => s.Slip is not null).Select(s => new PossibleSlip(s.n, s.Slip!.Text));
             return new StoryMat(
-                kind, StoryKinds.NameOf(kind), StorySetting.Named(story.Setting).Theme, story.Lines, story.Sentence, words.SentenceName, story.Situation == Situation.Compare, story.Whole, story.First, story.AnswerNumber,
+                kind, StorySetting.Named(story.Setting).Theme, story.Lines, story.Sentence, words.SentenceName, story.Situation == Situation.Compare, story.Whole, story.First, story.AnswerNumber,
                 [.. StoryDrawing.Steps(story).Select(s => new MatStep(s.Says, s.Picture, s.Line))], StoryDrawing.Bond(story, filled: false), StoryDrawing.Bond(story, filled: true), [.. slips]);
         });
     }

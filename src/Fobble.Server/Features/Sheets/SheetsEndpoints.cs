@@ -1,16 +1,23 @@
 using Fobble.Core.Approaches;
+using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Core.Numbers;
 using Fobble.Core.Pictures;
 using Fobble.Core.Sessions;
 using Fobble.Core.Sheets;
+using Fobble.Core.Skills;
+using Fobble.Data;
 using Fobble.Formats.Print;
 using Fobble.Server.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Sheets;
 
-public sealed record SheetShelf(IReadOnlyList<SheetOfferView> Offers, IReadOnlyList<ChildName> Children, FrameFill Fill, DateOnly Today);
+/// <param name="Groups">Groups of this week and the next, to be printed for with one tap.</param>
+public sealed record SheetShelf(IReadOnlyList<SheetOfferView> Offers, IReadOnlyList<ChildName> Children, IReadOnlyList<SheetGroup> Groups, FrameFill Fill, DateOnly Today);
+
+public sealed record SheetGroup(int SessionId, DateOnly Day, TimeOnly Start, string Skill, IReadOnlyList<int> Children);
 
 public sealed record SheetOfferView(SheetKind Kind, string Name, string Purpose, IReadOnlyList<SheetVariant> Variants, int Lowest, int Highest, int Low, int High, int Count, int MostCount, bool EachChild);
 
@@ -38,9 +45,16 @@ internal static class SheetsEndpoints
         sheets.MapGet("/pages/{page:int}/svg", SvgAsync).Produces(StatusCodes.Status200OK, contentType: "image/svg+xml");
     }
 
-    private static async Task<Ok<SheetShelf>> ShelfAsync(int classId, ClassFacts facts, TimeProvider clock, CancellationToken stop) => TypedResults.Ok(new SheetShelf(
-        [.. SheetOffer.All.Select(o => new SheetOfferView(o.Kind, o.Name, o.Purpose, o.Variants, o.Widest.Low, o.Widest.High, o.Usual.Low, o.Usual.High, o.Count, o.MostCount, o.EachChild))],
-        await facts.ChildrenAsync(classId, stop), (await facts.ApproachAsync(classId, stop)).Frames.Fill, clock.Today()));
+    private static async Task<Ok<SheetShelf>> ShelfAsync(int classId, ClassFacts facts, FobbleDb db, SkillMap map, TimeProvider clock, CancellationToken stop)
+    {
+        var (monday, today) = (SchoolCalendar.MondayOf(clock.Today()), clock.Today());
+        var sessions = await db.GroupSessions.AsNoTracking().Where(s => s.ClassId == classId && s.Day >= monday && s.Day < monday.AddDays(14)).OrderBy(s => s.Day).ThenBy(s => s.Slot!.Start)
+            .Select(s => new { s.Id, s.Day, s.Slot!.Start, s.Skill, Children = s.Members.Select(m => m.ChildId).ToList() }).ToListAsync(stop);
+        return TypedResults.Ok(new SheetShelf(
+            [.. SheetOffer.All.Select(o => new SheetOfferView(o.Kind, o.Name, o.Purpose, o.Variants, o.Widest.Low, o.Widest.High, o.Usual.Low, o.Usual.High, o.Count, o.MostCount, o.EachChild))],
+            await facts.ChildrenAsync(classId, stop), [.. sessions.Select(s => new SheetGroup(s.Id, s.Day, s.Start, map[new SkillId(s.Skill)].Short, s.Children))],
+            (await facts.ApproachAsync(classId, stop)).Frames.Fill, today));
+    }
 
     private static async Task<Results<Ok<SheetMade>, ValidationProblem>> MadeAsync(int classId, [AsParameters] SheetAsked asked, SheetDesk desk, CancellationToken stop)
     {

@@ -23,16 +23,6 @@ const { classId } = useAccount()
 const kind = computed(() => String(route.params.kind || 'TenFrame') as Kind)
 const { at, put } = useAddress({ state: '' })
 
-const names: Record<Kind, string> = {
-  FiveFrame: 'Five frame',
-  TenFrame: 'Ten frame',
-  TwoTenFrames: 'Two ten frames',
-  Bond: 'Whole and parts',
-  TwoRows: 'Two rows',
-  Tray: 'Tray',
-  Ring: 'Ring',
-  Heap: 'Heap',
-}
 const tools: { tool: Tool; key: string; label: string }[] = [
   { tool: 'a', key: '1', label: 'Lay' },
   { tool: 'b', key: '2', label: 'Lay' },
@@ -184,14 +174,14 @@ function key(pressed: string) {
 </script>
 
 <template>
-  <MatFrame :name="names[kind]" :problem="error">
+  <MatFrame :name="mat?.name ?? ''" :problem="error">
     <MatStage :flash="mat?.view.flashSeconds ?? 1" :keys="keys" @key="key">
       <div
         v-if="mat"
         class="hands"
         role="application"
         tabindex="0"
-        :aria-label="`${names[kind]}. Arrow keys go from place to place, Enter uses the tool. ${spot?.name ?? ''}`"
+        :aria-label="`${mat.name}. Arrow keys go from place to place, Enter uses the tool. ${spot?.name ?? ''}`"
         @keydown="walk"
         @focus="onMat = true"
         @blur="onMat = false"

@@ -1,17 +1,15 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { useAccount } from '@/app/account'
-import { api, take, type Schemas } from '@/app/api/client'
+import { api, type Schemas } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
 import StepNumber from '@/ui/StepNumber.vue'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import ShareBars from './ShareBars.vue'
 import { freshSeed, useAddress, whole } from './useAddress'
+import { useAsked } from './useAsked'
 
 /** Dice before they are handed out: what they can show, what can go wrong, how long a game takes; and a throw for the board. */
-const { classId } = useAccount()
 const { at, put } = useAddress({
   dice: '5-10;0-5',
   op: 'TakeAway',
@@ -42,28 +40,18 @@ const asked = computed(() => ({
   players: whole(at.value.players, 1, 6, 4),
   seed: whole(at.value.seed, 1, 999_999, 1),
 }))
-const { data: desk, error } = useQuery({
-  queryKey: ['mat', 'dice', classId, asked],
-  queryFn: () =>
-    take(
-      api.GET('/api/classes/{classId}/mats/dice', { params: { path: { classId: classId.value }, query: asked.value } }),
-    ),
-  placeholderData: keepPreviousData,
-  retry: false,
-})
-const bars = computed(
-  () =>
-    desk.value?.results.map((r) => ({
-      label: String(r.result).replace('-', '−'),
-      share: r.share,
-      note:
-        desk.value!.facts.filter((f) => f.result === r.result).length <= 4
-          ? desk
-              .value!.facts.filter((f) => f.result === r.result)
-              .map((f) => f.fact)
-              .join(', ')
-          : `${desk.value!.facts.filter((f) => f.result === r.result).length} facts`,
-    })) ?? [],
+const { data: desk, error } = useAsked('dice', asked, (params) =>
+  api.GET('/api/classes/{classId}/mats/dice', { params }),
+)
+const bars = computed(() =>
+  (desk.value?.results ?? []).map(({ result, share }) => {
+    const facts = desk.value!.facts.filter((f) => f.result === result).map((f) => f.fact)
+    return {
+      label: String(result).replace('-', '−'),
+      share,
+      note: facts.length <= 4 ? facts.join(', ') : `${facts.length} facts`,
+    }
+  }),
 )
 const setDie = (index: number, die: string) =>
   put({ dice: dice.value.map((d, i) => (i === index ? die : d)).join(';') })
@@ -72,19 +60,19 @@ const roll = () => put({ seed: freshSeed() })
 
 <template>
   <MatFrame name="Dice desk" :problem="error">
-    <MatStage :keys="{ r: 'roll' }" class="short" @key="roll">
+    <MatStage :keys="{ r: 'roll' }" low @key="roll">
       <PictureView v-if="desk" :picture="desk.thrown" fill />
       <template #under
         ><b v-if="desk" aria-live="polite">{{ desk.thrownSays }}</b></template
       >
       <template #run><button type="button" class="button main" @click="roll">Roll</button></template>
     </MatStage>
-    <section v-if="desk" class="ruled found">
+    <section v-if="desk" class="ruled">
       <h2>What can come up</h2>
       <p v-for="warning in desk.warnings" :key="warning" class="warn">{{ warning }}</p>
       <p v-if="desk.warnings.length === 0">Every throw stays from {{ asked.low }} to {{ asked.high }}.</p>
       <ShareBars :rows="bars" caption="Results and their shares" />
-      <h2 class="gap">How long a game takes</h2>
+      <h2 class="after">How long a game takes</h2>
       <p>{{ desk.length }}</p>
     </section>
 
@@ -168,19 +156,6 @@ const roll = () => put({ seed: freshSeed() })
 </template>
 
 <style scoped>
-.short :deep(.cloth) {
-  min-height: 15rem;
-  height: 17rem;
-}
-
-.found {
-  margin-top: 1rem;
-}
-
-.gap {
-  margin-top: 0.9rem;
-}
-
 .die {
   display: flex;
   gap: 0.5rem;
@@ -198,11 +173,5 @@ const roll = () => put({ seed: freshSeed() })
 .wide {
   width: 100%;
   margin-top: 0.5rem;
-}
-
-.pair {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.5rem;
 }
 </style>

@@ -1,16 +1,14 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { useAccount } from '@/app/account'
-import { api, take, type Schemas } from '@/app/api/client'
+import { api, type Schemas } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
 import StepNumber from '@/ui/StepNumber.vue'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import { useAddress, whole } from './useAddress'
+import { useAsked } from './useAsked'
 
 /** A jar and things: how many it holds, what to put in next, and the count laid out in heaps of ten. */
-const { classId } = useAccount()
 const { at, put } = useAddress({
   jar: '1000',
   shape: 'Ball',
@@ -39,15 +37,7 @@ const asked = computed(() => ({
   countedBefore: number(at.value.found),
   count: number(at.value.count),
 }))
-const { data: desk, error } = useQuery({
-  queryKey: ['mat', 'jar', classId, asked],
-  queryFn: () =>
-    take(
-      api.GET('/api/classes/{classId}/mats/jar', { params: { path: { classId: classId.value }, query: asked.value } }),
-    ),
-  placeholderData: keepPreviousData,
-  retry: false,
-})
+const { data: desk, error } = useAsked('jar', asked, (params) => api.GET('/api/classes/{classId}/mats/jar', { params }))
 const shapes: Record<Schemas['ThingShape'], string> = {
   Ball: 'balls',
   Disc: 'flat and round',
@@ -65,7 +55,7 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
         ><b v-if="desk">{{ desk.heapsInWords }}</b></template
       >
     </MatStage>
-    <section v-if="desk" class="ruled found">
+    <section v-if="desk" class="ruled">
       <h2>Next time</h2>
       <p class="next">
         <b class="said">{{ desk.next.amount }}</b>
@@ -173,10 +163,6 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
 </template>
 
 <style scoped>
-.found {
-  margin-top: 1rem;
-}
-
 .next b {
   font-size: 1.9rem;
 }
@@ -184,12 +170,6 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
 .caution {
   border-left: 4px solid var(--brick);
   padding-left: 0.7rem;
-}
-
-.pair {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.5rem;
 }
 
 .field input {

@@ -1,36 +1,24 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { useAccount } from '@/app/account'
-import { api, take, type Schemas } from '@/app/api/client'
+import { api, type Schemas } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
 import StepNumber from '@/ui/StepNumber.vue'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import StepsUnder from './StepsUnder.vue'
 import { useAddress, whole } from './useAddress'
+import { useAsked } from './useAsked'
 import { useSteps } from './useSteps'
 
 /** A number in blocks and in layered cards; put to it or taken from it kind by kind, with every exchange. */
-const { classId } = useAccount()
 const { at, put } = useAddress({ number: '153', show: 'Blocks', op: 'Add', other: '' })
 const number = computed(() => whole(at.value.number, 0, 999, 153))
 const operation = computed<Schemas['Operation']>(() => (at.value.op === 'TakeAway' ? 'TakeAway' : 'Add'))
 const other = computed(() => (at.value.other === '' ? undefined : whole(at.value.other, 0, 999, 0)))
-const { data: mat, error } = useQuery({
-  queryKey: ['mat', 'kinds', classId, number, operation, other],
-  queryFn: () =>
-    take(
-      api.GET('/api/classes/{classId}/mats/kinds', {
-        params: {
-          path: { classId: classId.value },
-          query: { number: number.value, operation: operation.value, other: other.value },
-        },
-      }),
-    ),
-  placeholderData: keepPreviousData,
-  retry: false,
-})
+const asked = computed(() => ({ number: number.value, operation: operation.value, other: other.value }))
+const { data: mat, error } = useAsked('kinds', asked, (params) =>
+  api.GET('/api/classes/{classId}/mats/kinds', { params }),
+)
 const { at: place, last, step, on, back } = useSteps(computed(() => mat.value?.steps ?? []))
 const working = computed(() => (mat.value?.steps.length ?? 0) > 0)
 const picture = computed(() => {

@@ -1,16 +1,14 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { useAccount } from '@/app/account'
-import { api, take, type Schemas } from '@/app/api/client'
+import { api, type Schemas } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
 import StepNumber from '@/ui/StepNumber.vue'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import { freshSeed, useAddress, whole } from './useAddress'
+import { useAsked } from './useAsked'
 
 /** A number laid out one way or another, shown for a moment; what can be read off it comes when it is asked for. */
-const { classId } = useAccount()
 const { at, put } = useAddress({ layout: 'Frame', number: '7', seed: '1', low: '3', high: '8' })
 const layouts: Record<Schemas['LookLayout'], string> = {
   Frame: 'Ten frame',
@@ -30,23 +28,14 @@ const layouts: Record<Schemas['LookLayout'], string> = {
 const number = computed(() => whole(at.value.number, 1, 200, 7))
 const low = computed(() => whole(at.value.low, 1, 200, 3))
 const high = computed(() => Math.max(low.value, whole(at.value.high, 1, 200, 8)))
-const { data: look, error } = useQuery({
-  queryKey: ['mat', 'look', classId, computed(() => at.value)],
-  queryFn: () =>
-    take(
-      api.GET('/api/classes/{classId}/mats/look', {
-        params: {
-          path: { classId: classId.value },
-          query: {
-            layout: at.value.layout as Schemas['LookLayout'],
-            number: number.value,
-            seed: Number(at.value.seed),
-          },
-        },
-      }),
-    ),
-  placeholderData: keepPreviousData,
-})
+const asked = computed(() => ({
+  layout: at.value.layout as Schemas['LookLayout'],
+  number: number.value,
+  seed: whole(at.value.seed, 1, 999_999, 1),
+}))
+const { data: look, error } = useAsked('look', asked, (params) =>
+  api.GET('/api/classes/{classId}/mats/look', { params }),
+)
 const told = ref(false)
 watch(look, () => (told.value = false))
 

@@ -28,6 +28,11 @@ const { classId } = useAccount()
   align-items: start;
 }
 
+.main {
+  display: grid;
+  gap: 1rem;
+}
+
 .side {
   display: grid;
   gap: 1rem;

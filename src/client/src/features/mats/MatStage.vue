@@ -12,6 +12,8 @@ const props = defineProps<{
   steps?: { at: number; last: number }
   /** Seconds of a flash; leave out where nothing is to be flashed. */
   flash?: number
+  /** A lower cloth, where what is reckoned stands under it. */
+  low?: boolean
   /** Further keys of this mat, with what they do. */
   keys?: Record<string, string>
 }>()
@@ -66,7 +68,7 @@ defineExpose({ lift })
 </script>
 
 <template>
-  <div class="mat" :class="{ board }">
+  <div class="mat" :class="{ board, low }">
     <section class="cloth" aria-label="The mat">
       <div class="shown">
         <div v-show="curtain === 'open' || curtain === 'flash'" class="lies"><slot /></div>
@@ -135,6 +137,11 @@ defineExpose({ lift })
   background: var(--paper-deep);
   outline: 2px dashed var(--spruce);
   outline-offset: -13px;
+}
+
+.low .cloth {
+  min-height: 15rem;
+  height: 17rem;
 }
 
 .cloth::before,

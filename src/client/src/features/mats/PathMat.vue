@@ -1,37 +1,25 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { useAccount } from '@/app/account'
-import { api, take } from '@/app/api/client'
+import { api } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
 import StepNumber from '@/ui/StepNumber.vue'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import StepsUnder from './StepsUnder.vue'
 import { useAddress, whole } from './useAddress'
+import { useAsked } from './useAsked'
 import { useSteps } from './useSteps'
 
 /** Hops on a path of stones, or on the open line where the way is long. */
-const { classId } = useAccount()
 const { at, put } = useAddress({ low: '0', high: '20', start: '12', hops: '3' })
 const low = computed(() => whole(at.value.low, 0, 999, 0))
 const high = computed(() => Math.max(low.value, whole(at.value.high, 0, 999, 20)))
 const start = computed(() => Math.min(high.value, Math.max(low.value, whole(at.value.start, 0, 999, 0))))
 const hops = computed(() => at.value.hops.split(',').filter(Boolean))
-const { data: walk, error } = useQuery({
-  queryKey: ['mat', 'path', classId, low, high, start, hops],
-  queryFn: () =>
-    take(
-      api.GET('/api/classes/{classId}/mats/path', {
-        params: {
-          path: { classId: classId.value },
-          query: { low: low.value, high: high.value, start: start.value, hops: hops.value.join(',') },
-        },
-      }),
-    ),
-  placeholderData: keepPreviousData,
-  retry: false,
-})
+const asked = computed(() => ({ low: low.value, high: high.value, start: start.value, hops: hops.value.join(',') }))
+const { data: walk, error } = useAsked('path', asked, (params) =>
+  api.GET('/api/classes/{classId}/mats/path', { params }),
+)
 const { at: place, last, step, on, back } = useSteps(computed(() => walk.value?.steps ?? []))
 
 const setHop = (index: number, hop: number) =>
@@ -52,7 +40,7 @@ const setHop = (index: number, hop: number) =>
           <StepNumber :model-value="low" label="Path from" @update:model-value="put({ low: `${$event}` })" />
           <StepNumber :model-value="high" label="Path to" @update:model-value="put({ high: `${$event}` })" />
         </div>
-        <h2 class="gap">Stand on</h2>
+        <h2 class="after">Stand on</h2>
         <StepNumber
           :model-value="start"
           label="Stand on"
@@ -96,16 +84,6 @@ const setHop = (index: number, hop: number) =>
 </template>
 
 <style scoped>
-.pair {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.5rem;
-}
-
-.gap {
-  margin: 0.8rem 0 0.3rem;
-}
-
 ol {
   list-style: none;
   padding: 0;

@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { useAccount } from '@/app/account'
-import { api, take } from '@/app/api/client'
+import { api } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
 import StepNumber from '@/ui/StepNumber.vue'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import ShareBars from './ShareBars.vue'
 import { useAddress, whole } from './useAddress'
+import { useAsked } from './useAsked'
 
 /** How likely each split is when things are shaken into wells or dropped over a ring, and how often one has to. */
 const { classId } = useAccount()
@@ -20,16 +20,9 @@ const asked = computed(() => ({
   inside: whole(at.value.inside, 5, 95, 50) / 100,
   whereMatters: at.value.apart === '1',
 }))
-const { data: desk, error } = useQuery({
-  queryKey: ['mat', 'shakes', classId, asked],
-  queryFn: () =>
-    take(
-      api.GET('/api/classes/{classId}/mats/shakes', {
-        params: { path: { classId: classId.value }, query: asked.value },
-      }),
-    ),
-  placeholderData: keepPreviousData,
-})
+const { data: desk, error } = useAsked('shakes', asked, (params) =>
+  api.GET('/api/classes/{classId}/mats/shakes', { params }),
+)
 const times = (n: number) => (n < 1000 ? String(Math.round(n)) : 'over a thousand')
 const bars = computed(
   () =>
@@ -39,11 +32,11 @@ const bars = computed(
 
 <template>
   <MatFrame name="Tray and ring desk" :problem="error">
-    <MatStage class="short">
+    <MatStage low>
       <PictureView v-if="desk" :picture="desk.picture" fill />
       <template #under><span>The likeliest way to fall</span></template>
     </MatStage>
-    <section v-if="desk" class="ruled found">
+    <section v-if="desk" class="ruled">
       <h2>How they fall</h2>
       <p>
         To see all {{ desk.splits.length }} ways takes about <b>{{ times(desk.toSeeAll) }}</b> shakes.
@@ -109,14 +102,3 @@ const bars = computed(
     </template>
   </MatFrame>
 </template>
-
-<style scoped>
-.short :deep(.cloth) {
-  min-height: 15rem;
-  height: 17rem;
-}
-
-.found {
-  margin-top: 1rem;
-}
-</style>

@@ -1,18 +1,17 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, useTemplateRef, watch } from 'vue'
-import { useAccount } from '@/app/account'
-import { api, take, type Schemas } from '@/app/api/client'
+import { api, type Schemas } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
 import StepNumber from '@/ui/StepNumber.vue'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import { marksOf, toggled } from './marks'
 import { freshSeed, useAddress, whole } from './useAddress'
+import { useAsked } from './useAsked'
 import { useSteps } from './useSteps'
+import { useStoryChoices } from './useStoryChoices'
 
 /** A story: read line by line, drawn by the class and checked, or drawn by Fobble step by step. */
-const { classId } = useAccount()
 const { at, put } = useAddress({
   kind: 'TakeFromChange',
   low: '5',
@@ -25,45 +24,21 @@ const { at, put } = useAddress({
   circled: '',
   crossed: '',
 })
-const kinds: Record<Schemas['StoryKind'], string> = {
-  AddToResult: 'Add to: how many now?',
-  AddToChange: 'Add to: how many came?',
-  AddToStart: 'Add to: how many at first?',
-  TakeFromResult: 'Take from: how many are left?',
-  TakeFromChange: 'Take from: how many went?',
-  TakeFromStart: 'Take from: how many at first?',
-  TogetherTotal: 'Two parts: how many altogether?',
-  TogetherAddend: 'Two parts: how many in the other?',
-  TogetherBoth: 'Two parts: which could they be?',
-  CompareDifferenceMore: 'Compare: how many more?',
-  CompareDifferenceFewer: 'Compare: how many fewer?',
-  CompareBiggerMore: 'Compare with more: the bigger?',
-  CompareBiggerFewer: 'Compare with fewer: the bigger?',
-  CompareSmallerMore: 'Compare with more: the smaller?',
-  CompareSmallerFewer: 'Compare with fewer: the smaller?',
-}
-const story$ = computed(() => ({
+const { kinds, themes } = useStoryChoices()
+const told = computed(() => ({
   kind: at.value.kind as Schemas['StoryKind'],
   low: whole(at.value.low, 2, 20, 5),
   high: Math.max(whole(at.value.low, 2, 20, 5), whole(at.value.high, 2, 20, 10)),
   theme: at.value.theme,
   seed: whole(at.value.seed, 1, 999_999, 1),
 }))
-const { data: story, error } = useQuery({
-  queryKey: ['mat', 'story', classId, story$],
-  queryFn: () =>
-    take(
-      api.GET('/api/classes/{classId}/mats/story', {
-        params: { path: { classId: classId.value }, query: story$.value },
-      }),
-    ),
-  placeholderData: keepPreviousData,
-  retry: false,
-})
+const { data: story, error } = useAsked('story', told, (params) =>
+  api.GET('/api/classes/{classId}/mats/story', { params }),
+)
 const byUs = computed(() => at.value.by === 'us')
 const lines = ref(1)
 watch(
-  () => JSON.stringify(story$.value),
+  () => JSON.stringify(told.value),
   () => (lines.value = 1),
 )
 const { at: place, last, step, on: stepOn, back: stepBack } = useSteps(computed(() => story.value?.steps ?? []))
@@ -90,26 +65,22 @@ function back() {
 const drawn = computed(() => whole(at.value.drawn, 0, 20, 0))
 const below = computed(() => whole(at.value.below, 0, 20, 0))
 const drawing = computed(() => ({
+  ...told.value,
   drawn: drawn.value,
   below: below.value,
   circled: at.value.circled,
   crossed: at.value.crossed,
 }))
-const { data: checked } = useQuery({
-  queryKey: ['mat', 'check', classId, story$, drawing],
-  queryFn: () =>
-    take(
-      api.GET('/api/classes/{classId}/mats/story/check', {
-        params: { path: { classId: classId.value }, query: { ...story$.value, ...drawing.value } },
-      }),
-    ),
-  placeholderData: keepPreviousData,
-  enabled: byUs,
-})
+const { data: checked } = useAsked(
+  'check',
+  drawing,
+  (params) => api.GET('/api/classes/{classId}/mats/story/check', { params }),
+  byUs,
+)
 const mark = ref<'circled' | 'crossed'>('circled')
 const asked = ref(false)
 watch(
-  () => JSON.stringify([drawing.value, story$.value]),
+  () => JSON.stringify(drawing.value),
   () => {
     asked.value = false
   },
@@ -237,25 +208,25 @@ const verdict = computed(() => {
           :value="at.kind"
           @change="tell({ kind: ($event.target as HTMLSelectElement).value })"
         >
-          <option v-for="(name, kind) in kinds" :key="kind" :value="kind">{{ name }}</option>
+          <option v-for="k in kinds" :key="k.kind" :value="k.kind">{{ k.name }}</option>
         </select>
-        <div class="row">
+        <div class="pair row">
           <StepNumber
-            :model-value="story$.low"
+            :model-value="told.low"
             label="Whole from"
             :low="2"
             :high="20"
             @update:model-value="tell({ low: `${$event}` })"
           />
           <StepNumber
-            :model-value="story$.high"
+            :model-value="told.high"
             label="Whole to"
             :low="2"
             :high="20"
             @update:model-value="tell({ high: `${$event}` })"
           />
         </div>
-        <div class="row">
+        <div class="pair row">
           <select
             class="box"
             aria-label="Theme"
@@ -263,15 +234,14 @@ const verdict = computed(() => {
             @change="tell({ theme: ($event.target as HTMLSelectElement).value })"
           >
             <option value="">any theme</option>
-            <option value="hill-railway">hill railway</option>
-            <option value="night-market">night market</option>
+            <option v-for="t in themes" :key="t.theme" :value="t.theme">{{ t.name }}</option>
           </select>
           <button type="button" class="button" @click="tell({ seed: freshSeed() })">Another story</button>
         </div>
       </section>
       <section class="ruled">
         <h2>The drawing</h2>
-        <div class="row" role="group" aria-label="Who draws">
+        <div class="pair row" role="group" aria-label="Who draws">
           <label class="check"
             ><input type="radio" name="by" :checked="byUs" @change="put({ by: 'us' })" /> we draw</label
           >
@@ -280,7 +250,7 @@ const verdict = computed(() => {
           >
         </div>
         <template v-if="byUs && story">
-          <div class="row">
+          <div class="pair row">
             <StepNumber
               :model-value="drawn"
               :label="story.twoRows ? 'Upper row' : 'Draw'"
@@ -295,7 +265,7 @@ const verdict = computed(() => {
               @update:model-value="draw({ below: $event })"
             />
           </div>
-          <div class="row" role="group" aria-label="A tap">
+          <div class="pair row" role="group" aria-label="A tap">
             <label class="check"
               ><input type="radio" name="mark" :checked="mark === 'circled'" @change="mark = 'circled'" />
               circles</label
@@ -381,9 +351,6 @@ const verdict = computed(() => {
 }
 
 .row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.5rem 0.9rem;
   margin-block: 0.5rem;
 }
 

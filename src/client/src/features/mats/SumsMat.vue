@@ -1,18 +1,16 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { useAccount } from '@/app/account'
-import { api, take, type Schemas } from '@/app/api/client'
+import { api, type Schemas } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
 import StepNumber from '@/ui/StepNumber.vue'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import { useAddress, whole } from './useAddress'
+import { useAsked } from './useAsked'
 import { useClassNames } from './useClassNames'
 import { useSteps } from './useSteps'
 
 /** A sum worked by every strategy that fits, step by step, with the sum growing beside the picture. */
-const { classId } = useAccount()
 const { at, put } = useAddress({ a: '8', op: 'Add', b: '7', way: '', child: '' })
 const a = computed(() => whole(at.value.a, 0, 99, 8))
 const operation = computed<Schemas['Operation']>(() => (at.value.op === 'TakeAway' ? 'TakeAway' : 'Add'))
@@ -20,19 +18,10 @@ const b = computed(() => whole(at.value.b, 0, operation.value === 'TakeAway' ? a
 const child = computed(() => (at.value.child ? Number(at.value.child) : undefined))
 const children = useClassNames()
 
-const { data: sum, error } = useQuery({
-  queryKey: ['mat', 'sums', classId, a, operation, b, child],
-  queryFn: () =>
-    take(
-      api.GET('/api/classes/{classId}/mats/sums', {
-        params: {
-          path: { classId: classId.value },
-          query: { a: a.value, operation: operation.value, b: b.value, childId: child.value },
-        },
-      }),
-    ),
-  placeholderData: keepPreviousData,
-})
+const asked = computed(() => ({ a: a.value, operation: operation.value, b: b.value, childId: child.value }))
+const { data: sum, error } = useAsked('sums', asked, (params) =>
+  api.GET('/api/classes/{classId}/mats/sums', { params }),
+)
 const way = computed(
   () =>
     sum.value?.strategies.find((s) => s.kind === at.value.way) ??

@@ -28,6 +28,7 @@ const mat = (
   ...counters: [id: number, zone: number, cell: number | null, x: number][]
 ): Schemas['CounterMat'] => ({
   kind: 'FiveFrame',
+  name: 'Five frame',
   state: '',
   refused: null,
   covered: [false],

@@ -3,7 +3,9 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
+import { clock, shortWeekday } from '@/app/dates'
 import { useAddress, whole, freshSeed } from '@/features/mats/useAddress'
+import { useStoryChoices } from '@/features/mats/useStoryChoices'
 import StepNumber from '@/ui/StepNumber.vue'
 import { addressOf } from './sheetAddress'
 
@@ -46,6 +48,7 @@ const variants: Record<Schemas['SheetVariant'], string> = {
   Turns: 'a box a turn',
   Splits: 'two parts a turn',
 }
+const { themes } = useStoryChoices()
 const offer = computed(() => shelf.value?.offers.find((o) => o.kind === at.value.kind))
 const asked = computed(() => {
   const o = offer.value
@@ -87,6 +90,8 @@ watch(
 const way = (rest: string) => `/api/classes/${classId.value}/sheets/${rest}?${addressOf(asked.value ?? {})}`
 const chosen = computed(() => new Set(at.value.children.split(',').filter(Boolean)))
 const choose = (ids: string[]) => put({ children: ids.join(',') })
+const chooseGroup = (session: number) =>
+  choose((shelf.value?.groups.find((g) => g.sessionId === session)?.children ?? []).map(String))
 const turn = (id: string) =>
   choose(chosen.value.has(id) ? [...chosen.value].filter((c) => c !== id) : [...chosen.value, id])
 const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count: '' })
@@ -158,8 +163,7 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
           <span>Theme</span>
           <select class="box" :value="at.theme" @change="put({ theme: ($event.target as HTMLSelectElement).value })">
             <option value="">any</option>
-            <option value="hill-railway">hill railway</option>
-            <option value="night-market">night market</option>
+            <option v-for="t in themes" :key="t.theme" :value="t.theme">{{ t.name }}</option>
           </select>
         </label>
         <label v-if="offer.kind === 'TenFrames' || offer.kind === 'PracticeStrips'" class="field">
@@ -218,6 +222,18 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
               Everyone
             </button>
             <button type="button" class="button plain small" @click="choose([])">No names</button>
+            <select
+              v-if="shelf.groups.length"
+              class="box"
+              aria-label="A group"
+              value=""
+              @change="chooseGroup(Number(($event.target as HTMLSelectElement).value))"
+            >
+              <option value="" disabled>A group</option>
+              <option v-for="g in shelf.groups" :key="g.sessionId" :value="g.sessionId">
+                {{ shortWeekday(g.day) }} {{ clock(g.start) }}, {{ g.skill }}
+              </option>
+            </select>
           </div>
           <div class="names">
             <label v-for="c in shelf.children" :key="c.id" class="check said"
@@ -294,12 +310,6 @@ nav button[aria-pressed='true'] {
 
 .choices .field {
   margin-block: 0.5rem;
-}
-
-.pair {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.5rem;
 }
 
 .seed {
