@@ -64,6 +64,26 @@ test('pictures of the main views', async ({ page }) => {
   await shoot(page, 'clipboard')
   await page.setViewportSize({ width: 1280, height: 800 })
 
+  await place(page, 'Mats')
+  await expect(page.getByRole('link', { name: /^Guess jar/ })).toBeVisible()
+  await shoot(page, 'mats')
+  const mat = async (name: string, address: string, ...keys: string[]) => {
+    await page.goto(`${server.url}/c/1/mats/${address}`)
+    await expect(page.locator('.cloth svg').first()).toBeVisible()
+    for (const key of keys) await page.keyboard.press(key)
+    await page.waitForTimeout(600)
+    await shoot(page, name)
+  }
+  await mat('mat-make-ten', 'sums?way=MakeTen&board=1', 'ArrowRight', 'ArrowRight')
+  await mat('mat-story', 'story?drawn=6&circled=1,2&crossed=3,4,5,6', 'ArrowRight', 'ArrowRight', 'ArrowRight', 'k')
+  await mat('mat-dice', 'dice')
+  await mat('mat-place-value', 'kinds?number=147&other=85', 'ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight')
+  await place(page, 'Sheets')
+  await page.getByRole('button', { name: 'Story pages' }).click()
+  await page.getByLabel('Ink').selectOption('filled colours')
+  await expect(page.getByText('page 1 of 3')).toBeVisible()
+  await shoot(page, 'sheets')
+
   await place(page, 'Set-up')
   await expect(page.getByRole('heading', { name: 'Timetable' })).toBeVisible()
   await shoot(page, 'set-up')

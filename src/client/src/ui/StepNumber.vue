@@ -68,7 +68,8 @@ input:focus-visible {
 }
 
 input[type='text'] {
-  width: 3.4rem;
+  width: 3.3rem;
+  padding: 0;
   min-height: var(--target);
   border: 0;
   border-radius: 0;
