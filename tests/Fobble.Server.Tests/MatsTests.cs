@@ -1,3 +1,4 @@
+using Fobble.Core.ItemSets;
 using Fobble.Core.Mats;
 using Fobble.Core.Numbers;
 using Fobble.Core.Pictures;
@@ -140,6 +141,36 @@ public class MatsTests(School school) : IClassFixture<School>
         (await ines.PutAsync("/api/classes/1/approach", new { frameFill = "BySevens" })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await ines.ReadAsync<ApproachView>("/api/classes/1/approach")).Choice.ShouldBe(pairs);
     }
+
+    public static TheoryData<ItemKind> ItemKinds => [.. Enum.GetValues<ItemKind>()];
+
+    [Theory]
+    [MemberData(nameof(ItemKinds))]
+    public async Task Every_item_that_has_a_mat_opens_it_at_an_address_that_is_understood(ItemKind kind)
+    {
+        var ines = await school.ComeInAsAsync("ines");
+        foreach (var item in ItemCases.All(kind, kind is ItemKind.SayOn ? new(2, 7) : new(1, 6), 1).DistinctBy(i => i.Value).Take(7))
+        {
+            if (MatOpenings.For(kind, item) is { } address)
+            {
+                var asked = address.Replace("sums?", address.Contains("op=", StringComparison.Ordinal) ? "sums?" : "sums?operation=Add&", StringComparison.Ordinal).Replace("&op=", "&operation=", StringComparison.Ordinal);
+                (await ines.GetAsync($"{Mats}/{asked}")).StatusCode.ShouldBe(HttpStatusCode.OK, $"{item.Key}: {address}");
+            }
+            else
+            {
+                kind.ShouldBeOneOf(ItemKind.Give, ItemKind.CompareNumerals, ItemKind.MissingTin, ItemKind.SwappedTins);
+            }
+        }
+    }
+
+    [Theory]
+    [InlineData(ItemKind.HiddenPart, "5=2+3", "counters/Bond?state=.a1a2.b3b4b5!")]
+    [InlineData(ItemKind.CompareSets, "4:2", "counters/TwoRows?state=a1a2a3a4.b5b6")]
+    [InlineData(ItemKind.Spaces, "spaces:4", "counters/FiveFrame?state=a1a2a3a4_")]
+    [InlineData(ItemKind.OneFewer, "fewer:4", "path?low=0&high=10&start=4&hops=-1")]
+    [InlineData(ItemKind.TakingAway, "take:5-3", "sums?a=5&op=TakeAway&b=3")]
+    public void A_mat_is_laid_with_the_numbers_of_its_item(ItemKind kind, string key, string address) =>
+        MatOpenings.For(kind, ItemCases.All(kind, new(1, 5), 1).First(i => i.Key == key)).ShouldBe(address);
 
     [Fact]
     public async Task A_session_card_opens_its_mats_ready_laid()

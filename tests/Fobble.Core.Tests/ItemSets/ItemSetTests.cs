@@ -39,6 +39,30 @@ public class ItemSetTests
         keys.Order().ShouldBe(Bonds.Ordered(5).Select(s => $"{s}").Order());
     }
 
+    [Theory]
+    [InlineData(ItemKind.Adding, '+')]
+    [InlineData(ItemKind.TakingAway, '−')]
+    [InlineData(ItemKind.MissingAddend, '+')]
+    public void Every_sentence_to_finish_is_true_once_its_answer_is_written_in(ItemKind kind, char sign)
+    {
+        foreach (var item in ItemCases.All(kind, new(0, 20), 1))
+        {
+            var words = item.Ask.Replace("□", item.Answer, StringComparison.Ordinal).Split(' ');
+            words[1][0].ShouldBe(sign);
+            var (left, right, result) = (int.Parse(words[0], null), int.Parse(words[2], null), int.Parse(words[4], null));
+            (sign == '+' ? left + right : left - right).ShouldBe(result, item.Ask);
+            item.Ask.Count(c => c == '□').ShouldBe(1);
+        }
+    }
+
+    [Fact]
+    public void Sentences_to_ten_bring_every_bond_of_every_number()
+    {
+        ItemCases.All(ItemKind.Adding, new(0, 10), 1).Count.ShouldBe(66);
+        ItemCases.All(ItemKind.TakingAway, new(0, 10), 1).Select(i => i.Key).ShouldBeUnique();
+        Item.KeyInWords("take:9-4").ShouldBe("9 − 4");
+    }
+
     [Fact]
     public void Easy_ones_come_first()
     {

@@ -1,6 +1,9 @@
-using Fobble.Core.Approaches;
 using Fobble.Core.Activities;
+using Fobble.Core.Approaches;
 using Fobble.Core.Evidence;
+using Fobble.Core.ItemSets;
+using Fobble.Core.Numbers;
+using Fobble.Core.Pictures;
 using Fobble.Core.Sessions;
 using static Fobble.Core.Tests.Evidence.Record;
 
@@ -46,6 +49,25 @@ public class SessionCardTests
             Class(Saw(0, Support.Alone, skill: hidden, numbers: "5=1+4"), Saw(28, Support.NotYet, skill: hidden, numbers: "5=2+3", slip: "gives-seen")));
         history.MissedLately.ShouldBe(["5=2+3"]);
         history.NotSeenForLong.ShouldBe(["5=1+4"]);
+    }
+
+    [Fact]
+    public void A_sheet_for_no_one_skill_rests_on_a_childs_whole_record_and_on_nobody_elses()
+    {
+        var (hidden, name) = (Map[new("bond.hidden-5")], Map[new("numeral.name-10")]);
+        var evidence = Class(
+            Saw(28, Support.NotYet, skill: hidden, numbers: "5=2+3"), Saw(29, Support.Together, skill: name, numbers: "numeral:6"), Saw(29, Support.Alone, skill: name, numbers: "numeral:4"));
+        SessionCards.HistoryOf(new ChildId(1), evidence).MissedLately.ShouldBe(["5=2+3", "numeral:6"], ignoreOrder: true);
+        SessionCards.HistoryOf(new ChildId(2), evidence).MissedLately.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Frames_on_a_card_are_filled_as_the_class_fills_them()
+    {
+        var skill = Map.Skills.First(s => Library.For(s.Id, Place.Group).Any(a => a.For(s.Id)!.Items == ItemKind.Frame));
+        var activity = Library.For(skill.Id, Place.Group).First(a => a.For(skill.Id)!.Items == ItemKind.Frame);
+        double Wide(FrameDirection direction) => SessionCards.Make(skill.Id, activity, Three, Class(), new(new(Direction: direction), Wording.Usual), 7).Items[0].Picture!.Width;
+        Wide(FrameDirection.Lying).ShouldBeGreaterThan(Wide(FrameDirection.Upright));
     }
 
     [Fact]

@@ -193,6 +193,39 @@ public partial class StoryTests
         }
     }
 
+    /// <summary>Every way to circle and cross six things, for each kind that takes away: 3⁶ markings, and those on which both marks lie.</summary>
+    [Theory]
+    [InlineData(StoryKind.TakeFromChange)]
+    [InlineData(StoryKind.TakeFromResult)]
+    [InlineData(StoryKind.TakeFromStart)]
+    public void Of_all_markings_of_six_things_only_those_with_the_right_parts_agree(StoryKind kind)
+    {
+        var story = Tell(kind, 4, 2);
+        for (var code = 0; code < 4096; code++)
+        {
+            bool Has(int thing, int bit) => ((code >> (2 * (thing - 1))) & bit) != 0;
+            var circled = Enumerable.Range(1, 6).Where(t => Has(t, 1)).ToList();
+            var crossed = Enumerable.Range(1, 6).Where(t => Has(t, 2)).ToList();
+            var apart = !circled.Intersect(crossed).Any();
+            var stays = circled.Count == 4 || (circled.Count == 0 && kind != StoryKind.TakeFromChange);
+            var verdict = PictureChecker.Check(story, Marking.Of(6, circled, crossed));
+            verdict.Agrees.ShouldBe(apart && stays && crossed.Count == 2, $"circled {string.Join(",", circled)}, crossed {string.Join(",", crossed)}: {string.Join(" ", verdict.Off)}");
+        }
+    }
+
+    [Theory]
+    [InlineData(StoryKind.AddToChange, 4)]
+    [InlineData(StoryKind.AddToStart, 2)]
+    [InlineData(StoryKind.TogetherAddend, 4)]
+    public void Where_a_part_is_known_just_that_many_are_circled(StoryKind kind, int known)
+    {
+        var story = Tell(kind, 4, 2);
+        for (var circled = 0; circled <= 6; circled++)
+        {
+            PictureChecker.Check(story, Marking.Of(6, Enumerable.Range(1, circled), [])).Agrees.ShouldBe(circled == known, $"{circled} circled");
+        }
+    }
+
     [Theory]
     [InlineData(1UL)]
     [InlineData(20261125UL)]

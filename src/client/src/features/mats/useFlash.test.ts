@@ -2,12 +2,14 @@ import { effectScope } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { useFlash } from './useFlash'
 
+const flashOf = (seconds: number) => effectScope().run(() => useFlash(() => seconds))!
+
 describe('a flash', () => {
   beforeEach(() => void vi.useFakeTimers())
   afterEach(() => void vi.useRealTimers())
 
   it('calls for eyes, shows the picture for just its time, and closes again', () => {
-    const { curtain, flash } = useFlash(() => 1.5)
+    const { curtain, flash } = flashOf(1.5)
     flash()
     expect(curtain.value).toBe('ready')
     vi.advanceTimersByTime(900)
@@ -19,7 +21,7 @@ describe('a flash', () => {
   })
 
   it('can be shown again, and lifted at any moment for good', () => {
-    const { curtain, flash, lift } = useFlash(() => 1)
+    const { curtain, flash, lift } = flashOf(1)
     flash()
     vi.advanceTimersByTime(1000)
     flash()
