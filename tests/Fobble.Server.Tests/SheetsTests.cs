@@ -1,5 +1,6 @@
 using System.Text;
 using Fobble.Core.Sheets;
+using Fobble.Server.Features;
 using Fobble.Server.Features.Sheets;
 
 namespace Fobble.Server.Tests;
@@ -17,6 +18,7 @@ public class SheetsTests(School school) : IClassFixture<School>
         shelf.Offers.Select(o => o.Kind).ShouldBe(Enum.GetValues<SheetKind>());
         shelf.Children.Count.ShouldBe(26);
         shelf.Today.ShouldBe(School.Today);
+        (await (await school.ComeInAsAsync("tomasz")).ReadAsync<List<ChildName>>("/api/classes/1/children")).ShouldBe(shelf.Children);
         shelf.Groups.ShouldNotBeEmpty();
         shelf.Groups.ShouldAllBe(g => g.Day >= new DateOnly(2026, 11, 23) && g.Children.All(id => shelf.Children.Any(c => c.Id == id)));
     }

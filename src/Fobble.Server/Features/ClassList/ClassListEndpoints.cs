@@ -16,17 +16,21 @@ public sealed record ClassListPreview(IReadOnlyList<ListedChild> Children, IRead
 
 public sealed record ClassListTaken(int Added, int Already);
 
-/// <summary>Import of a class list: the same file is sent for the preview and for taking it, and read in the same way.</summary>
+/// <summary>The children by the names that may be seen, and the import of a class list: the same file is sent for the preview and for taking it, and read in the same way.</summary>
 internal static class ClassListEndpoints
 {
     private const int LargestFile = 1_000_000;
 
     public static void MapClassList(this IEndpointRouteBuilder ofClass)
     {
+        ofClass.MapGet("/children", ChildrenAsync);
         var list = ofClass.MapGroup("/class-list").RequireAuthorization(Policies.Lead);
         list.MapPost("/preview", PreviewAsync).Accepts<byte[]>("text/csv");
         list.MapPost("/", TakeAsync).Accepts<byte[]>("text/csv");
     }
+
+    private static async Task<Ok<IReadOnlyList<ChildName>>> ChildrenAsync(int classId, ClassFacts facts, CancellationToken stop) =>
+        TypedResults.Ok(await facts.ChildrenAsync(classId, stop));
 
     private static async Task<Results<Ok<ClassListPreview>, ProblemHttpResult>> PreviewAsync(int classId, HttpRequest request, FobbleDb db, TimeProvider clock, CancellationToken stop) =>
         await ReadAsync(request.Body, stop) is { } file ? TypedResults.Ok(await PreviewOf(classId, file, db, clock, stop)) : TooLarge();

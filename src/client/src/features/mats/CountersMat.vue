@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, ref, useTemplateRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
-import PictureView from '@/mats/PictureView.vue'
 import StepNumber from '@/ui/StepNumber.vue'
 import { say, sayError } from '@/ui/notices'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
+import TouchPicture from './TouchPicture.vue'
 import { counterAt, placeAt, spotsOf, type At } from './touch'
 import { freshSeed, useAddress } from './useAddress'
 
@@ -21,7 +21,7 @@ const route = useRoute()
 const queries = useQueryClient()
 const { classId } = useAccount()
 const kind = computed(() => String(route.params.kind || 'TenFrame') as Kind)
-const { at, put } = useAddress({ state: '' })
+const { at, put } = useAddress({ state: '', sum: '1', read: '1' })
 
 const tools: { tool: Tool; key: string; label: string }[] = [
   { tool: 'a', key: '1', label: 'Lay' },
@@ -84,7 +84,7 @@ function undo() {
 }
 
 /** The tool in hand, used on a counter or on a free place. */
-async function use(spot: { counter?: number; zone: number; place?: number | undefined }) {
+async function use(spot: { counter?: number | undefined; zone: number; place?: number | undefined }) {
   const { counter, zone, place } = spot
   if (held.value !== undefined && counter === undefined) {
     const moving = held.value
@@ -104,56 +104,19 @@ async function use(spot: { counter?: number; zone: number; place?: number | unde
 const layNext = (second: boolean) => doIt({ deed: 'Put', second })
 const shake = () => doIt({ deed: 'Shake', seed: Number(freshSeed()) })
 
-// Pointer: a tap uses the tool, a drag moves a counter whatever the tool.
-const svg = useTemplateRef<{ $el: SVGSVGElement }>('svg')
-const drag = ref<{ id: number; from: At; now: At }>()
-const dragged = computed(() => {
-  const d = drag.value
-  return d && Math.hypot(d.now.x - d.from.x, d.now.y - d.from.y) > 0.3 ? d.now : undefined
-})
-
-function pointOf(event: PointerEvent): At {
-  const matrix = svg.value!.$el.getScreenCTM()!.inverse()
-  const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix)
-  return { x, y }
-}
-
-function down(event: PointerEvent) {
-  if (!mat.value) return
-  const point = pointOf(event)
-  const found = counterAt(mat.value, point)
-  drag.value = { id: found?.id ?? 0, from: point, now: point }
-  if (found) svg.value!.$el.setPointerCapture(event.pointerId)
-}
-
-const moveOver = (event: PointerEvent) => drag.value?.id && (drag.value.now = pointOf(event))
-
-async function up(event: PointerEvent) {
-  const began = drag.value
-  drag.value = undefined
-  if (!began || !mat.value) return
-  const point = pointOf(event)
-  const place = placeAt(mat.value, point)
-  if (began.id && Math.hypot(point.x - began.from.x, point.y - began.from.y) > 0.3)
-    return place && doIt({ deed: 'Move', counter: began.id, zone: place.zone, place: place.place ?? undefined })
-  const found = counterAt(mat.value, began.from)
-  if (found) await use({ counter: found.id, zone: found.zone, place: found.place ?? undefined })
-  else if (place) await use({ zone: place.zone, place: place.place ?? undefined })
-}
-
-// Keys: one stop of the tab key, arrows from spot to spot, Enter uses the tool there.
 const spots = computed(() => (mat.value ? spotsOf(mat.value) : []))
-const cursor = ref(0)
-const onMat = ref(false)
-const spot = computed(() => spots.value[Math.min(cursor.value, spots.value.length - 1)])
+const lifted = computed(() => spots.value.find((s) => s.counter === held.value && s.counter !== undefined))
 
-function walk(event: KeyboardEvent) {
-  const step = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key]
-  if (step) cursor.value = (cursor.value + step + spots.value.length) % spots.value.length
-  else if (event.key === 'Enter' && spot.value) void use(spot.value)
-  else return
-  event.preventDefault()
-  event.stopPropagation()
+function tap(point: At) {
+  const found = counterAt(mat.value!, point)
+  const place = found ?? placeAt(mat.value!, point)
+  if (place) void use({ counter: found?.id, zone: place.zone, place: place.place ?? undefined })
+}
+
+function drop(from: At, to: At) {
+  const [counter, place] = [counterAt(mat.value!, from), placeAt(mat.value!, to)]
+  if (counter && place)
+    void doIt({ deed: 'Move', counter: counter.id, zone: place.zone, place: place.place ?? undefined })
 }
 
 const keys = computed(() => ({
@@ -175,40 +138,28 @@ function key(pressed: string) {
 
 <template>
   <MatFrame :name="mat?.name ?? ''" :problem="error">
-    <MatStage :flash="mat?.view.flashSeconds ?? 1" :keys="keys" @key="key">
-      <div
+    <MatStage
+      :flash="mat?.view.flashSeconds ?? 1"
+      :keys="keys"
+      :corner="{ key: 's', label: shakes ? 'Shake' : 'By chance' }"
+      @key="key"
+    >
+      <TouchPicture
         v-if="mat"
-        class="hands"
-        role="application"
-        tabindex="0"
-        :aria-label="`${mat.name}. Arrow keys go from place to place, Enter uses the tool. ${spot?.name ?? ''}`"
-        @keydown="walk"
-        @focus="onMat = true"
-        @blur="onMat = false"
-      >
-        <PictureView
-          ref="svg"
-          :picture="mat.view.picture"
-          fill
-          @pointerdown="down"
-          @pointermove="moveOver"
-          @pointerup="up"
-          @pointercancel="drag = undefined"
-        >
-          <circle v-if="dragged" class="dragged" :cx="dragged.x" :cy="dragged.y" r="0.42" />
-          <circle
-            v-if="held && spots.find((s) => s.counter === held)"
-            class="held"
-            :cx="spots.find((s) => s.counter === held)!.x"
-            :cy="spots.find((s) => s.counter === held)!.y"
-            r="0.47"
-          />
-          <circle v-if="onMat && spot" class="cursor" :cx="spot.x" :cy="spot.y" r="0.5" />
-        </PictureView>
-      </div>
+        :picture="mat.view.picture"
+        :label="`${mat.name}.`"
+        :spots="spots"
+        :grab="(point) => counterAt(mat!, point) !== undefined"
+        :held="lifted"
+        @tap="tap"
+        @drop="drop"
+        @spot="use(spots[$event]!)"
+      />
       <template #under>
-        <span v-if="mat?.view.sentence" class="sentence">{{ mat.view.sentence }}</span>
-        <span v-if="mat && hasCounters" class="readings" aria-live="polite">{{ mat.view.readings.join(' · ') }}</span>
+        <span v-if="mat?.view.sentence && at.sum !== '0'" class="sentence">{{ mat.view.sentence }}</span>
+        <span v-if="mat && hasCounters && at.read !== '0'" class="readings" aria-live="polite">{{
+          mat.view.readings.join(' · ')
+        }}</span>
       </template>
       <template #run>
         <button type="button" class="button" :disabled="!hasCounters" @click="shake">
@@ -228,6 +179,17 @@ function key(pressed: string) {
           </button>
         </div>
         <p class="small soft">Tap a place or a counter. A counter can also be dragged.</p>
+      </section>
+      <section class="ruled">
+        <h2>Under it</h2>
+        <label class="check"
+          ><input type="checkbox" :checked="at.sum !== '0'" @change="put({ sum: at.sum === '0' ? '1' : '0' })" /> the
+          sum</label
+        >
+        <label class="check"
+          ><input type="checkbox" :checked="at.read !== '0'" @change="put({ read: at.read === '0' ? '1' : '0' })" />
+          what can be read</label
+        >
       </section>
       <section class="ruled">
         <h2>Lay out</h2>
@@ -251,35 +213,6 @@ function key(pressed: string) {
 </template>
 
 <style scoped>
-.hands {
-  min-height: 0;
-  min-width: 0;
-  display: grid;
-  touch-action: none;
-  cursor: pointer;
-}
-
-.hands > :deep(svg) {
-  min-height: 0;
-}
-
-.dragged,
-.held,
-.cursor {
-  fill: none;
-  pointer-events: none;
-  stroke: var(--spruce);
-  stroke-width: 0.09;
-}
-
-.dragged {
-  fill: var(--spruce-wash);
-}
-
-.held {
-  stroke-dasharray: 0.2 0.12;
-}
-
 .sentence {
   display: block;
   font-weight: 700;

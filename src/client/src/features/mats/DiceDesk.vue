@@ -60,7 +60,7 @@ const roll = () => put({ seed: freshSeed() })
 
 <template>
   <MatFrame name="Dice desk" :problem="error">
-    <MatStage :keys="{ r: 'roll' }" low @key="roll">
+    <MatStage :keys="{ r: 'roll' }" :corner="{ key: 'r', label: 'Roll' }" low @key="roll">
       <PictureView v-if="desk" :picture="desk.thrown" fill />
       <template #under
         ><b v-if="desk" aria-live="polite">{{ desk.thrownSays }}</b></template

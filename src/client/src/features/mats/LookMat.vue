@@ -53,7 +53,12 @@ const key = (pressed: string) => (pressed === 'n' ? another() : (told.value = !t
 
 <template>
   <MatFrame name="See it, say it" :problem="error">
-    <MatStage :flash="look?.flashSeconds ?? 1" :keys="{ n: 'another number', r: 'what can be read off it' }" @key="key">
+    <MatStage
+      :flash="look?.flashSeconds ?? 1"
+      :corner="{ key: 'n', label: 'Another' }"
+      :keys="{ n: 'another number', r: 'what can be read off it' }"
+      @key="key"
+    >
       <PictureView v-if="look" :picture="look.picture" fill />
       <template #under>
         <span v-if="told && look" aria-live="polite">{{ look.readings.join(' · ') }}</span>

@@ -12,6 +12,8 @@ const props = defineProps<{
   steps?: { at: number; last: number }
   /** Seconds of a flash; leave out where nothing is to be flashed. */
   flash?: number
+  /** What the lower right corner of the board does where there are no steps: one of the keys, under its name. */
+  corner?: { key: string; label: string }
   /** A lower cloth, where what is reckoned stands under it. */
   low?: boolean
   /** Further keys of this mat, with what they do. */
@@ -19,7 +21,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ back: []; on: []; key: [string] }>()
 
-const { at, put } = useAddress({ board: '' })
+const { at, put } = useAddress({ board: '', under: '1' })
 const board = computed(() => at.value.board === '1')
 const { curtain, close, lift, flash: show } = useFlash(() => props.flash ?? 1)
 const help = ref(false)
@@ -28,6 +30,7 @@ const known = computed(() => ({
   ...(props.steps ? { '→ ←': 'step on, step back' } : {}),
   ...(props.flash ? { f: 'flash', c: 'close or open the curtain' } : {}),
   ...props.keys,
+  u: 'what stands under it, or not',
   b: 'board on or off',
   '?': 'these keys',
 }))
@@ -47,6 +50,7 @@ const doings: Record<string, () => unknown> = {
   ArrowLeft: () => props.steps && emit('back'),
   f: () => props.flash && show(),
   c: () => props.flash && (curtain.value === 'open' ? close() : lift()),
+  u: () => put({ under: at.value.under === '0' ? '1' : '0' }),
   b: () => turnBoard(!board.value),
   Escape: () => (help.value ? (help.value = false) : board.value && turnBoard(false)),
   '?': () => (help.value = !help.value),
@@ -76,7 +80,7 @@ defineExpose({ lift })
           {{ curtain === 'ready' ? 'Eyes up' : 'What did you see?' }}
         </div>
       </div>
-      <div v-show="curtain === 'open'" class="under"><slot name="under" /></div>
+      <div v-show="curtain === 'open' && at.under !== '0'" class="under"><slot name="under" /></div>
 
       <template v-if="board">
         <button v-if="flash" type="button" class="corner top left" @click="curtain === 'closed' ? lift() : show()">
@@ -95,7 +99,9 @@ defineExpose({ lift })
         >
           On
         </button>
-        <button v-else-if="flash" type="button" class="corner bottom right" @click="show()">Again</button>
+        <button v-else-if="corner" type="button" class="corner bottom right" @click="emit('key', corner.key)">
+          {{ corner.label }}
+        </button>
       </template>
     </section>
 

@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, type Schemas } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
 import StepNumber from '@/ui/StepNumber.vue'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import { marksOf, toggled } from './marks'
+import { distance, type At } from './touch'
+import TouchPicture from './TouchPicture.vue'
 import { freshSeed, useAddress, whole } from './useAddress'
 import { useAsked } from './useAsked'
 import { useSteps } from './useSteps'
@@ -104,23 +106,15 @@ const touch = (thing: number) => put({ [mark.value]: toggled(at.value[mark.value
 const tell = (changes: Partial<Record<'kind' | 'low' | 'high' | 'theme' | 'seed', string>>) =>
   put({ drawn: '', below: '', circled: '', crossed: '', ...changes })
 
-const svg = useTemplateRef<{ $el: SVGSVGElement }>('svg')
-const things = computed(() => checked.value?.picture.shapes.filter((s) => /^thing-\d+$/.test(s.key)) ?? [])
-const cursor = ref(0)
-const onIt = ref(false)
-function tapped(event: PointerEvent) {
-  const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.value!.$el.getScreenCTM()!.inverse())
-  const index = things.value.findIndex((s) => Math.hypot(s.x - x, s.y - y) < 0.65)
+const things = computed<At[]>(
+  () =>
+    checked.value?.picture.shapes
+      .filter((s) => /^thing-\d+$/.test(s.key))
+      .map((s, i) => ({ x: s.x, y: s.y, name: `Thing ${i + 1}` })) ?? [],
+)
+function tapped(point: At) {
+  const index = things.value.findIndex((thing) => distance(thing, point) < 0.65)
   if (index >= 0) touch(index + 1)
-}
-function keyed(event: KeyboardEvent) {
-  const move = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key]
-  const count = things.value.length
-  if (move && count) cursor.value = (cursor.value + move + count) % count
-  else if (event.key === 'Enter' && count) touch(cursor.value + 1)
-  else return
-  event.preventDefault()
-  event.stopPropagation()
 }
 function key(pressed: string) {
   if (pressed === 'o') mark.value = 'circled'
@@ -155,31 +149,15 @@ const verdict = computed(() => {
         <p class="told" aria-live="polite">
           <span v-for="line in story.lines.slice(0, lines)" :key="line">{{ `${line} ` }}</span>
         </p>
-        <div
-          v-if="byUs"
-          class="drawing"
-          role="application"
-          tabindex="0"
-          :aria-label="`Drawing of ${drawn + below}. Arrow keys go from thing to thing, Enter marks it.`"
-          @keydown="keyed"
-          @focus="onIt = true"
-          @blur="onIt = false"
-        >
-          <PictureView
-            v-if="checked && drawn + below > 0"
-            ref="svg"
+        <div v-if="byUs" class="drawing">
+          <TouchPicture
+            v-if="checked && things.length > 0"
             :picture="checked.picture"
-            fill
-            @pointerup="tapped"
-          >
-            <circle
-              v-if="onIt && things[cursor]"
-              class="cursor"
-              :cx="things[cursor]!.x"
-              :cy="things[cursor]!.y"
-              r="0.68"
-            />
-          </PictureView>
+            label="The drawing."
+            :spots="things"
+            @tap="tapped"
+            @spot="touch($event + 1)"
+          />
           <span v-else class="soft empty">Draw what the story tells: how many?</span>
         </div>
         <div v-else class="drawing"><PictureView v-if="allRead && picture" :picture="picture" fill /></div>
@@ -317,19 +295,10 @@ const verdict = computed(() => {
   min-height: 0;
   min-width: 0;
   display: grid;
-  touch-action: manipulation;
-  cursor: pointer;
 }
 
 .drawing > :deep(svg) {
   min-height: 0;
-}
-
-.cursor {
-  fill: none;
-  stroke: var(--spruce);
-  stroke-width: 0.09;
-  stroke-dasharray: 0.2 0.12;
 }
 
 .empty {

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { api, type Schemas } from '@/app/api/client'
+import { useClassNames } from '@/app/useClassNames'
 import PictureView from '@/mats/PictureView.vue'
 import StepNumber from '@/ui/StepNumber.vue'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import { useAddress, whole } from './useAddress'
 import { useAsked } from './useAsked'
-import { useClassNames } from './useClassNames'
 import { useSteps } from './useSteps'
 
 /** A sum worked by every strategy that fits, step by step, with the sum growing beside the picture. */

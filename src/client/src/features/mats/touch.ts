@@ -1,10 +1,13 @@
 import type { Schemas } from '@/app/api/client'
 
-/** A point in the plane of a picture. */
+/** A point in the plane of a picture, perhaps with the name of what is there. */
 export interface At {
   x: number
   y: number
+  name?: string
 }
+
+export const distance = (a: At, b: At) => Math.hypot(a.x - b.x, a.y - b.y)
 
 /** Somewhere a hand can act: a counter, or a free place. */
 export interface Spot extends At {
@@ -20,7 +23,7 @@ const Reach = 0.5
 export function counterAt(mat: Schemas['CounterMat'], point: At) {
   const far = (id: string) => {
     const shape = mat.view.picture.shapes.find((s) => s.key === id)
-    return shape ? Math.hypot(shape.x - point.x, shape.y - point.y) : Infinity
+    return shape ? distance(shape, point) : Infinity
   }
   const [nearest] = mat.counters.map((c) => ({ c, d: far(c.key) })).sort((a, b) => a.d - b.d)
   return nearest && nearest.d <= Reach ? nearest.c : undefined

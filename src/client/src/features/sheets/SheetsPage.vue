@@ -3,11 +3,12 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
-import { clock, shortWeekday } from '@/app/dates'
 import { useAddress, whole, freshSeed } from '@/features/mats/useAddress'
 import { useStoryChoices } from '@/features/mats/useStoryChoices'
 import StepNumber from '@/ui/StepNumber.vue'
+import ForWhom from './ForWhom.vue'
 import { addressOf } from './sheetAddress'
+import SheetPreview from './SheetPreview.vue'
 
 /** What is printed: choose, see the page as it will print, take the file. The choice stands in the address, seed and all. */
 const { classId } = useAccount()
@@ -88,12 +89,6 @@ watch(
   () => (page.value = 1),
 )
 const way = (rest: string) => `/api/classes/${classId.value}/sheets/${rest}?${addressOf(asked.value ?? {})}`
-const chosen = computed(() => new Set(at.value.children.split(',').filter(Boolean)))
-const choose = (ids: string[]) => put({ children: ids.join(',') })
-const chooseGroup = (session: number) =>
-  choose((shelf.value?.groups.find((g) => g.sessionId === session)?.children ?? []).map(String))
-const turn = (id: string) =>
-  choose(chosen.value.has(id) ? [...chosen.value].filter((c) => c !== id) : [...chosen.value, id])
 const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count: '' })
 </script>
 
@@ -215,57 +210,16 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
         <p class="small soft">
           Seed and day stand at the foot of each page: with both, the same sheet can be made again.
         </p>
-        <fieldset v-if="offer.eachChild" class="children">
-          <legend>For whom</legend>
-          <div class="pair">
-            <button type="button" class="button small" @click="choose(shelf.children.map((c) => `${c.id}`))">
-              Everyone
-            </button>
-            <button type="button" class="button plain small" @click="choose([])">No names</button>
-            <select
-              v-if="shelf.groups.length"
-              class="box"
-              aria-label="A group"
-              value=""
-              @change="chooseGroup(Number(($event.target as HTMLSelectElement).value))"
-            >
-              <option value="" disabled>A group</option>
-              <option v-for="g in shelf.groups" :key="g.sessionId" :value="g.sessionId">
-                {{ shortWeekday(g.day) }} {{ clock(g.start) }}, {{ g.skill }}
-              </option>
-            </select>
-          </div>
-          <div class="names">
-            <label v-for="c in shelf.children" :key="c.id" class="check said"
-              ><input type="checkbox" :checked="chosen.has(`${c.id}`)" @change="turn(`${c.id}`)" /> {{ c.name }}</label
-            >
-          </div>
-          <p class="small soft">
-            Each child’s numbers follow from their record: what was missed lately comes more often.
-          </p>
-        </fieldset>
+        <ForWhom
+          v-if="offer.eachChild"
+          :children="shelf.children"
+          :groups="shelf.groups"
+          :chosen="at.children"
+          @choose="put({ children: $event })"
+        />
       </section>
 
-      <section class="preview" aria-label="As it prints">
-        <p v-if="refused" class="warn" role="alert">{{ refused.message }}</p>
-        <template v-else-if="made && asked">
-          <div class="turner">
-            <button type="button" class="button small" :disabled="page === 1" @click="page -= 1">Page before</button>
-            <span aria-live="polite"
-              >page {{ page }} of {{ made.pages
-              }}<template v-if="made.keyPages.includes(page)">, answers</template></span
-            >
-            <button type="button" class="button small" :disabled="page === made.pages" @click="page += 1">
-              Next page
-            </button>
-          </div>
-          <img
-            :src="way(`pages/${page}/svg`)"
-            :alt="`${made.title}, page ${page}, as it prints`"
-            :style="{ aspectRatio: `${made.paperWidth} / ${made.paperHeight}` }"
-          />
-        </template>
-      </section>
+      <SheetPreview v-model="page" :made="made" :refused="refused?.message" :picture="way(`pages/${page}/svg`)" />
     </div>
   </div>
 </template>
@@ -316,55 +270,6 @@ nav button[aria-pressed='true'] {
   width: 7rem;
 }
 
-.children {
-  margin: 0.8rem 0 0;
-  padding: 0.4rem 0 0;
-  border: 0;
-  border-top: 1.5px solid var(--ink);
-}
-
-legend {
-  float: left;
-  width: 100%;
-  font-weight: 700;
-}
-
-.names {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  margin-top: 0.3rem;
-}
-
-.names .check {
-  min-height: 36px;
-}
-
-.preview {
-  position: sticky;
-  top: 1rem;
-  display: grid;
-  gap: 0.6rem;
-  justify-items: center;
-  padding: 1rem;
-  background: var(--paper-deep);
-}
-
-.turner {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  justify-content: center;
-  gap: 0.8rem;
-}
-
-img {
-  display: block;
-  max-width: 100%;
-  height: min(74vh, 60rem);
-  background: #fff;
-  box-shadow: 0 1px 4px rgb(29 59 52 / 25%);
-}
-
 @media (max-width: 1000px) {
   .desk {
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
@@ -373,11 +278,6 @@ img {
   nav {
     grid-column: 1 / -1;
     grid-template-columns: repeat(auto-fill, minmax(10.5rem, 1fr));
-  }
-
-  img {
-    height: auto;
-    width: 100%;
   }
 }
 
