@@ -129,5 +129,5 @@ public static class Setup
         }
     }
 
-    private sealed record Health(string Status);
+    internal sealed record Health(string Status);
 }

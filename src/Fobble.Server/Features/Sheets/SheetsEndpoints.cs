@@ -25,12 +25,35 @@ public sealed record SheetOfferView(SheetKind Kind, string Name, string Purpose,
 public sealed record SheetMade(string Title, int Pages, IReadOnlyList<int> KeyPages, double PaperWidth, double PaperHeight);
 
 /// <summary>A request for a sheet, as it stands in an address; the same address gives the same sheet.</summary>
-/// <param name="Children">Numbers of children between commas; empty for a sheet without a name.</param>
-/// <param name="Fill">Fives or pairs; null for the class's way.</param>
-/// <param name="On">The day whose records the numbers rest on; null for today.</param>
-public sealed record SheetAsked(
-    SheetKind Kind, SheetVariant Variant, PaperSize? Paper, int Low, int High, int? Count, string? Children, FrameFill? Fill, Ink? Ink, uint Seed, DateOnly? On, string? Theme)
+public sealed record SheetAsked
 {
+    public required SheetKind Kind { get; init; }
+
+    public required SheetVariant Variant { get; init; }
+
+    public PaperSize? Paper { get; init; }
+
+    public required int Low { get; init; }
+
+    public required int High { get; init; }
+
+    public int? Count { get; init; }
+
+    /// <summary>Numbers of children between commas; empty for a sheet without a name.</summary>
+    public string? Children { get; init; }
+
+    /// <summary>Fives or pairs; null for the class's way.</summary>
+    public FrameFill? Fill { get; init; }
+
+    public Ink? Ink { get; init; }
+
+    public required uint Seed { get; init; }
+
+    /// <summary>The day whose records the numbers rest on; null for today.</summary>
+    public DateOnly? On { get; init; }
+
+    public string? Theme { get; init; }
+
     public Ink InkOrUsual => Ink ?? Formats.Print.Ink.Saving;
 }
 
