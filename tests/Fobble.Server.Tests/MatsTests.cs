@@ -135,7 +135,8 @@ public class MatsTests(School school) : IClassFixture<School>
         (await ines.ReadAsync<ApproachView>("/api/classes/1/approach")).Choice.ShouldBe(pairs);
         var frame = (await ines.ReadAsync<CounterMat>($"{Mats}/counters/TenFrame?deed=Deal&first=6")).View.Picture;
         frame.Height.ShouldBeGreaterThan(frame.Width);
-        (await ines.ReadAsync<KindsMat>($"{Mats}/kinds?number=42")).Number.Readings[0].ShouldBe("4 tens and 2 units");
+        var kinds = await ines.ReadAsync<KindsMat>($"{Mats}/kinds?number=42");
+        (kinds.Name, kinds.Number.Readings[0]).ShouldBe(("Hundreds, tens and units", "4 tens and 2 units"));
         (await ines.ReadAsync<StoryMat>($"{Mats}/story?kind=CompareDifferenceFewer&low=8&high=8&seed=1")).Lines[^1].ShouldContain("How many less");
         (await (await own.ComeInAsAsync("tomasz")).PutAsync("/api/classes/1/approach", pairs)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
         (await ines.PutAsync("/api/classes/1/approach", new { frameFill = "BySevens" })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);

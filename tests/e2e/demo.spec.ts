@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { expectAccessible } from './accessible'
 import { startServer, type RunningServer } from './server'
-import { comeInAs } from './visit'
+import { comeInAs, goTo } from './visit'
 
 // Lantern Hill, on a fixed Wednesday.
 let server: RunningServer
@@ -105,14 +105,27 @@ test('pages hold at 200 % zoom and on a tablet, and the grid is walked by arrow 
     { width: 768, height: 1024 },
   ]) {
     await page.setViewportSize(size)
-    for (const place of ['Today', 'Plan', 'Groups', 'Clipboard', 'Set-up']) {
-      await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click()
+    const fits = async (place: string) => {
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
       await page.waitForLoadState('networkidle')
       expect(
         await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
         `${place} at ${size.width}`,
       ).toBeLessThanOrEqual(0)
+    }
+    for (const place of ['Today', 'Plan', 'Groups', 'Clipboard', 'Mats', 'Sheets', 'Set-up']) {
+      await goTo(page, place)
+      await fits(place)
+    }
+    for (const address of [
+      'mats/sums',
+      'mats/story',
+      'mats/counters/TwoTenFrames',
+      'mats/dice',
+      'sheets?kind=Stories',
+    ]) {
+      await page.goto(`${server.url}/c/1/${address}`)
+      await fits(address)
     }
   }
   await page.getByRole('link', { name: 'Class', exact: true }).click()

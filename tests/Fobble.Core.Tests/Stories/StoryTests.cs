@@ -133,7 +133,7 @@ public partial class StoryTests
         {
             foreach (var words in new[] { Wording.Usual, new Wording(OnesWord.Units, FewerWord.Less, TakeWord.Subtract, SentenceWord.Sum) })
             {
-                foreach (var parts in Enumerable.Range(2, 19).SelectMany(Bonds.Ordered).Where(s => s.First > 0 && s.Second > 0))
+                foreach (var parts in Enumerable.Range(2, 19).SelectMany(Bonds.Ordered).Where(s => s.First > 0 && s.Second > 0 && (s.Total <= 10 || s.First % 4 == 1)))
                 {
                     ReadsWell(StoryTeller.Tell(kind, setting, parts, (read % 2 == 0 ? Wren : Mina, Otto), words), words);
                     read++;
@@ -141,7 +141,7 @@ public partial class StoryTests
             }
         }
 
-        read.ShouldBeGreaterThan(3000);
+        read.ShouldBeGreaterThan(1000);
     }
 
     private static void ReadsWell(Story story, Wording words)

@@ -27,7 +27,7 @@ public sealed record WorkedSum(StrategyKind Kind, string Name, string Fits, int 
 public sealed record WalkMat(IReadOnlyList<MatStep> Steps);
 
 /// <param name="Steps">Working with a second number; empty where none was given.</param>
-public sealed record KindsMat(NumberInKinds Number, IReadOnlyList<MatStep> Steps);
+public sealed record KindsMat(string Name, NumberInKinds Number, IReadOnlyList<MatStep> Steps);
 
 /// <param name="Lines">Sentence by sentence.</param>
 /// <param name="Steps">The model answer.</param>

@@ -94,7 +94,7 @@ internal static class MatsEndpoints
         var words = (await facts.ApproachAsync(classId, stop)).Words;
         return Refusing("number", () => number is < 0 or > 999
             ? throw new ArgumentException($"Numbers go from 0 to 999, not {number}.")
-            : new KindsMat(PlaceValueMat.Show(number, words), other is { } b ? PlaceValueMat.Work(number, operation ?? Operation.Add, b, words) : []));
+            : new KindsMat($"Hundreds, tens and {words.OnesName}", PlaceValueMat.Show(number, words), other is { } b ? PlaceValueMat.Work(number, operation ?? Operation.Add, b, words) : []));
     }
 
     /// <summary>Answers, or gives the core's reason why it cannot.</summary>

@@ -35,7 +35,7 @@ const shows = [
 </script>
 
 <template>
-  <MatFrame name="Hundreds, tens and ones" :problem="error">
+  <MatFrame :name="mat?.name ?? ''" :problem="error">
     <MatStage v-bind="working ? { steps: { at: place, last } } : {}" @on="on" @back="back">
       <PictureView v-if="picture" :picture="picture" fill />
       <template #under>

@@ -46,8 +46,13 @@ const turn = (id: string) => choose(ids.value.has(id) ? [...ids.value].filter((c
 .children {
   margin: 0.8rem 0 0;
   padding: 0.4rem 0 0;
+  min-width: 0;
   border: 0;
   border-top: 1.5px solid var(--ink);
+}
+
+select {
+  max-width: 100%;
 }
 
 legend {
