@@ -61,6 +61,10 @@ legend {
   font-weight: 700;
 }
 
+legend + .pair {
+  clear: both;
+}
+
 .names {
   display: grid;
   grid-template-columns: 1fr 1fr;
