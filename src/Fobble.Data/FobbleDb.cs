@@ -42,6 +42,10 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     public DbSet<Withdrawal> Withdrawals => Set<Withdrawal>();
 
+    public DbSet<JarRoundRow> JarRounds => Set<JarRoundRow>();
+
+    public DbSet<JarGuessRow> JarGuesses => Set<JarGuessRow>();
+
     /// <summary>Options for a database file: foreign keys on, and up to five seconds of patience while another writer is at work.</summary>
     public static void Configure(DbContextOptionsBuilder options, string file) =>
         options.UseSqlite($"Data Source={file};Foreign Keys=True;Default Timeout=5");
@@ -132,6 +136,16 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
             e.HasOne(o => o.Withdrawal).WithOne().HasForeignKey<Withdrawal>(w => w.ObservationId);
         });
         builder.Entity<Withdrawal>().HasKey(w => w.ObservationId);
+        builder.Entity<JarRoundRow>(e =>
+        {
+            e.HasOne<SchoolClass>().WithMany().HasForeignKey(r => r.ClassId);
+            e.HasIndex(r => new { r.ClassId, r.Filled });
+        });
+        builder.Entity<JarGuessRow>(e =>
+        {
+            e.HasKey(g => new { g.RoundId, g.ChildId });
+            e.HasOne<JarRoundRow>().WithMany(r => r.Guesses).HasForeignKey(g => g.RoundId);
+        });
     }
 
 #pragma warning disable CA1812 // Made by EF Core.

@@ -251,6 +251,33 @@ test('a sheet is chosen, seen, downloaded and opened: the paper shows what the s
   expect(difference.mean).toBeLessThan(0.08)
 })
 
+test('the whole class guesses at a run, and on opening day the nearest are named', async ({ page }) => {
+  await comeInAs(page, server, 'Ines Okonjo')
+  await expect(page.getByText('8 of 26 have guessed how many wooden beads are in the tall jar.')).toBeVisible()
+  await page.getByRole('link', { name: 'To the jar' }).click()
+  await expectAccessible(page)
+  const fields = page.getByRole('textbox', { name: /^Guess of/ })
+  for (let i = 8; i < 26; i++) {
+    await expect(fields.nth(i)).toHaveValue('')
+    if (i === 8) await fields.nth(i).focus()
+    await page.keyboard.type(String(20 + i))
+    await page.keyboard.press('Enter')
+  }
+  await expect(page.getByText('26 of 26 have guessed')).toBeVisible()
+  await fields.nth(3).fill('many')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('A guess is a number from 1 to 999.')).toBeVisible()
+  const nearest = (await fields.nth(25).getAttribute('aria-label'))!.replace('Guess of ', '')
+  await page.getByLabel('Counted').fill('45')
+  await page.getByRole('button', { name: 'Open the jar' }).click()
+  await expect(page.getByText('4 heaps of ten and 5')).toBeVisible()
+  await expect(page.getByText(/^Nearest:/)).toContainText(nearest)
+  await expect(page.getByLabel('How many to put in')).toHaveValue('50')
+  await expectAccessible(page)
+  await page.getByRole('link', { name: 'Lay it out on the board' }).click()
+  await expect(onMat(page)).toContainText('45: 4 heaps of ten and 5')
+})
+
 test('the class’s way of filling frames is chosen in set-up and seen on its mats', async ({ page }) => {
   await comeInAs(page, server, 'Ines Okonjo')
   await goTo(page, 'Set-up')

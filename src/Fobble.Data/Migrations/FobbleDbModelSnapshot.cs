@@ -243,6 +243,72 @@ namespace Fobble.Data.Migrations
                     b.ToTable("GroupSessions");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.JarGuessRow", b =>
+                {
+                    b.Property<int>("RoundId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ChildId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Guess")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("RoundId", "ChildId");
+
+                    b.HasIndex("ChildId");
+
+                    b.ToTable("JarGuesses");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.JarRoundRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("AcrossMm")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("Amount")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ClassId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Counted")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Filled")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Jar")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("JarMl")
+                        .HasColumnType("REAL");
+
+                    b.Property<int?>("Opened")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Shape")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("ThickMm")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Things")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ClassId", "Filled");
+
+                    b.ToTable("JarRounds");
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.LessonSlotRow", b =>
                 {
                     b.Property<int>("Id")
@@ -481,6 +547,9 @@ namespace Fobble.Data.Migrations
                     b.Property<int>("FrameFill")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int?>("JarRestsUntil")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -699,6 +768,32 @@ namespace Fobble.Data.Migrations
                     b.Navigation("Slot");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.JarGuessRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.Child", "Child")
+                        .WithMany()
+                        .HasForeignKey("ChildId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Fobble.Data.Model.JarRoundRow", null)
+                        .WithMany("Guesses")
+                        .HasForeignKey("RoundId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.Navigation("Child");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.JarRoundRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.SchoolClass", null)
+                        .WithMany()
+                        .HasForeignKey("ClassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.LessonSlotRow", b =>
                 {
                     b.HasOne("Fobble.Data.Model.Adult", "Adult")
@@ -868,6 +963,11 @@ namespace Fobble.Data.Migrations
             modelBuilder.Entity("Fobble.Data.Model.GroupSession", b =>
                 {
                     b.Navigation("Members");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.JarRoundRow", b =>
+                {
+                    b.Navigation("Guesses");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.ObservationRow", b =>

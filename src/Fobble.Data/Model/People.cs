@@ -33,6 +33,9 @@ public sealed class SchoolClass
 
     public SentenceWord SentenceWord { get; set; }
 
+    /// <summary>The day on which the guess jar comes back; null while it is in use.</summary>
+    public DateOnly? JarRestsUntil { get; set; }
+
     public List<Membership> Members { get; } = [];
 
     public List<Child> Children { get; } = [];

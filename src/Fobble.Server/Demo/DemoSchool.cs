@@ -78,6 +78,7 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
         List<ChildId> ids = [.. newClass.Children.Select(c => new ChildId(c.Id))];
         var history = MadeUpHistory.Play(new(map, library, calendar, ids, from, clock.GetLocalNow(), GroupsADay: 2, seed));
 
+        db.JarRounds.AddRange(DemoJars.For(newClass.Id, [.. newClass.Children.Select(c => c.Id)], today, calendar, new SeededRandom(seed + 100)));
         db.Absences.AddRange(history.Away.Select(a => new Absence { ChildId = a.Child.Value, Day = a.Day, MarkedBy = teachers[0] }));
         var sessions = new List<(GroupSession Session, PastGroup Group)>();
         foreach (var week in history.Weeks)

@@ -12,6 +12,7 @@ using Fobble.Server.Features.ClassGrid;
 using Fobble.Server.Features.ClassList;
 using Fobble.Server.Features.Clipboard;
 using Fobble.Server.Features.Groups;
+using Fobble.Server.Features.GuessJar;
 using Fobble.Server.Features.Mats;
 using Fobble.Server.Features.Sessions;
 using Fobble.Server.Features.SetUp;
@@ -95,6 +96,7 @@ public static class Setup
         ofClass.MapClassList();
         ofClass.MapClipboard();
         ofClass.MapGroups();
+        ofClass.MapGuessJar();
         ofClass.MapMats();
         ofClass.MapSessions();
         ofClass.MapSetUp();

@@ -2,6 +2,7 @@ using Fobble.Core.Activities;
 using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Data;
+using Fobble.Server.Features.GuessJar;
 using Fobble.Server.Features.Sessions;
 using Fobble.Server.Features.Week;
 using Fobble.Server.Hosting;
@@ -27,7 +28,7 @@ public sealed record TodayActivity(string Name, string Purpose, IReadOnlyList<st
 /// <param name="NextSchoolDay">Where to look when this is no school day.</param>
 public sealed record TodayView(
     DateOnly Day, bool IsSchoolDay, DateOnly? NextSchoolDay, Card? Carpet, IReadOnlyList<WeekStarter> Starters, IReadOnlyList<TodayGroup> Groups, IReadOnlyList<TodaySetOut> SetOut,
-    IReadOnlyList<string> Cautions, IReadOnlyList<TodayChild> Children, IReadOnlyList<TodayLookAgain> LookAgain, TodayActivity? Transition, TodayActivity? Choice);
+    IReadOnlyList<string> Cautions, IReadOnlyList<TodayChild> Children, IReadOnlyList<TodayLookAgain> LookAgain, TodayActivity? Transition, TodayActivity? Choice, string Jar);
 
 internal static class TodayEndpoints
 {
@@ -65,7 +66,8 @@ internal static class TodayEndpoints
             [.. children.Select(c => new TodayChild(c.Id, c.Name, away.Contains(c.Id)))],
             LookAgainOf(children, evidence),
             planned?.Transition is { } transition ? Describe(library[new(transition.Id)]) : null,
-            planned?.Choice is { } choice ? Describe(library[new(choice.Id)]) : null));
+            planned?.Choice is { } choice ? Describe(library[new(choice.Id)]) : null,
+            await JarSentence.ForAsync(classId, children.Count, db, stop)));
     }
 
     private static IReadOnlyList<TodayLookAgain> LookAgainOf(IReadOnlyList<ChildName> children, ClassEvidence evidence)

@@ -28,6 +28,7 @@ const owner: Record<string, string> = {
   session: 'clipboard',
   carpet: 'today',
   mat: 'mats',
+  jar: 'today',
   'class-list': 'set-up',
 }
 const open = computed(() => owner[String(route.name)] ?? String(route.name))

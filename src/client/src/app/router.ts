@@ -28,6 +28,7 @@ const places: RouteRecordRaw[] = [
   { path: 'carpet/:day', name: 'carpet', component: () => import('@/features/sessions/CardPage.vue') },
   { path: 'mats', name: 'mats', component: () => import('@/features/mats/MatsPage.vue') },
   { path: 'mats/:desk/:kind?', name: 'mat', component: () => import('@/features/mats/MatPage.vue') },
+  { path: 'jar', name: 'jar', component: () => import('@/features/guess-jar/JarPage.vue') },
   { path: 'sheets', name: 'sheets', component: () => import('@/features/sheets/SheetsPage.vue') },
   { path: 'set-up', name: 'set-up', component: () => import('@/features/set-up/SetUpPage.vue'), meta: { prime: true } },
   {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useAccount } from '@/app/account'
 import { api, type Schemas } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
 import StepNumber from '@/ui/StepNumber.vue'
@@ -9,6 +10,7 @@ import { useAddress, whole } from './useAddress'
 import { useAsked } from './useAsked'
 
 /** A jar and things: how many it holds, what to put in next, and the count laid out in heaps of ten. */
+const { classId } = useAccount()
 const { at, put } = useAddress({
   jar: '1000',
   shape: 'Ball',
@@ -57,6 +59,7 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
     </MatStage>
     <section v-if="desk" class="ruled">
       <h2>Next time</h2>
+      <p><RouterLink :to="{ name: 'jar', params: { classId } }">The class’s own jar, with its guesses</RouterLink></p>
       <p class="next">
         <b class="said">{{ desk.next.amount }}</b>
         {{ desk.next.reason.slice(String(desk.next.amount).length).replace(/^[:,] ?/, '') }}

@@ -116,6 +116,10 @@ const { data: view, error } = useQuery({
       <div class="side">
         <SetOutList :things="view.setOut" :cautions="view.cautions" />
         <AwayRegister :day="day" :children="view.children" />
+        <section class="ruled" aria-labelledby="jar-head">
+          <h2 id="jar-head">The jar</h2>
+          <p>{{ view.jar }} <RouterLink :to="{ name: 'jar', params: { classId } }">To the jar</RouterLink></p>
+        </section>
         <section class="ruled" aria-labelledby="again-head">
           <h2 id="again-head">Look again at</h2>
           <p v-if="!view.lookAgain.length" class="soft">Nobody is due.</p>

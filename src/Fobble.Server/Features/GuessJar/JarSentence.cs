@@ -1,0 +1,22 @@
+using Fobble.Data;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Features.GuessJar;
+
+/// <summary>How things stand with the jar, in a sentence for whoever takes the class.</summary>
+internal static class JarSentence
+{
+    public static async Task<string> ForAsync(int classId, int children, FobbleDb db, CancellationToken stop)
+    {
+        var open = await db.JarRounds.Where(r => r.ClassId == classId && r.Counted == null).Select(r => new { r.Jar, r.Things, Guessed = r.Guesses.Count }).FirstOrDefaultAsync(stop);
+        if (open is not null)
+        {
+            return open.Guessed == children
+                ? $"Everyone has guessed how many {open.Things} are in the {open.Jar}: time to open it."
+                : $"{open.Guessed} of {children} have guessed how many {open.Things} are in the {open.Jar}.";
+        }
+
+        var until = await db.Classes.Where(c => c.Id == classId).Select(c => c.JarRestsUntil).SingleAsync(stop);
+        return until is { } day ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"The jar rests until about {day:d MMMM}.") : "No jar stands out.";
+    }
+}

@@ -1,0 +1,240 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import { dayAndMonth } from '@/app/dates'
+import PictureView from '@/mats/PictureView.vue'
+import { say, sayError } from '@/ui/notices'
+import ErrorLine from './ErrorLine.vue'
+import GuessList from './GuessList.vue'
+
+/** The weekly jar: filled, guessed at, opened and counted; how far off each child was, jar by jar. */
+const queries = useQueryClient()
+const { classId, records, leads } = useAccount()
+const { data: jar, error } = useQuery({
+  queryKey: ['jar', classId],
+  queryFn: () => take(api.GET('/api/classes/{classId}/jar', { params: { path: { classId: classId.value } } })),
+})
+
+const shapes: Record<Schemas['ThingShape'], string> = {
+  Ball: 'balls',
+  Disc: 'flat and round',
+  Cube: 'cubes',
+  Mixed: 'of several shapes',
+}
+const filling = ref<Schemas['JarFilling']>({
+  jar: 'tall jar',
+  jarMl: 1000,
+  things: 'wooden beads',
+  shape: 'Ball',
+  acrossMm: 20,
+  thickMm: 10,
+  amount: 10,
+})
+watch(
+  jar,
+  (j) => {
+    if (!j) return
+    const { jar: name, jarMl, things, shape, acrossMm, thickMm } = j.last?.round ?? filling.value
+    filling.value = { jar: name, jarMl, things, shape, acrossMm, thickMm, amount: j.proposal.amount }
+  },
+  { immediate: true },
+)
+const counted = ref<number>()
+const path = () => ({ path: { classId: classId.value } })
+const ofRound = () => ({ path: { classId: classId.value, roundId: jar.value!.open!.id } })
+
+async function change(call: Promise<unknown>, done: string) {
+  try {
+    await call
+    await queries.invalidateQueries({ queryKey: ['jar'] })
+    say(done)
+  } catch (problem) {
+    sayError(problem)
+  }
+}
+const fill = () =>
+  change(take(api.POST('/api/classes/{classId}/jar', { params: path(), body: filling.value })), 'The jar stands out.')
+const open = () =>
+  change(
+    take(
+      api.POST('/api/classes/{classId}/jar/{roundId}/open', {
+        params: ofRound(),
+        body: { counted: counted.value ?? 0 },
+      }),
+    ),
+    'The count is kept.',
+  )
+const rest = () => change(take(api.POST('/api/classes/{classId}/jar/rest', { params: path() })), 'The jar rests.')
+const bringBack = () =>
+  change(take(api.DELETE('/api/classes/{classId}/jar/rest', { params: path() })), 'The jar is back.')
+const listed = (names: string[]) =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
+const guessed = computed(() => jar.value?.open?.guesses.length ?? 0)
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Guess jar</h1>
+      <RouterLink class="small" :to="{ name: 'mat', params: { classId, desk: 'jar' } }">Reckon with a jar</RouterLink>
+    </div>
+    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <div v-if="jar" class="parts">
+      <section v-if="jar.open" class="ruled" aria-labelledby="now">
+        <h2 id="now">How many {{ jar.open.things }} are in the {{ jar.open.jar }}?</h2>
+        <p>
+          <b>{{ guessed }}</b> of {{ jar.children.length }} have guessed. It was filled on
+          {{ dayAndMonth(jar.open.filled) }}.
+        </p>
+        <GuessList :round="jar.open" :children="jar.children" :editable="records" />
+        <form v-if="records" class="pair opening" @submit.prevent="open">
+          <label class="field"
+            ><span>Opening day: counted</span
+            ><input v-model.number="counted" type="number" min="1" max="300" required aria-label="Counted"
+          /></label>
+          <button type="submit" class="button main">Open the jar</button>
+        </form>
+      </section>
+
+      <section v-else-if="jar.restsUntil" class="ruled">
+        <h2>The jar rests</h2>
+        <p>It comes back about {{ dayAndMonth(jar.restsUntil) }}, as news.</p>
+        <button v-if="leads" type="button" class="button" @click="bringBack">Bring it back now</button>
+      </section>
+
+      <section v-else class="ruled" aria-labelledby="fill">
+        <h2 id="fill">Fill the next jar</h2>
+        <p v-if="jar.rest">
+          {{ jar.rest }}
+          <button v-if="leads" type="button" class="button small" @click="rest">Let it rest</button>
+        </p>
+        <form v-if="records" @submit.prevent="fill">
+          <div class="pair">
+            <label class="field"><span>Jar</span><input v-model="filling.jar" type="text" required /></label>
+            <label class="field"
+              ><span>Millilitres</span><input v-model.number="filling.jarMl" type="number" min="1" max="20000" required
+            /></label>
+          </div>
+          <div class="pair">
+            <label class="field"><span>Things</span><input v-model="filling.things" type="text" required /></label>
+            <label class="field"
+              ><span>Shape</span>
+              <select v-model="filling.shape" class="box">
+                <option v-for="(name, shape) in shapes" :key="shape" :value="shape">{{ name }}</option>
+              </select></label
+            >
+            <label class="field"
+              ><span>Across, mm</span><input v-model.number="filling.acrossMm" type="number" min="1" max="200" required
+            /></label>
+          </div>
+          <div class="pair opening">
+            <label class="field"
+              ><span>How many to put in</span
+              ><input v-model.number="filling.amount" type="number" min="1" max="300" required
+            /></label>
+            <button type="submit" class="button main">Put the jar out</button>
+          </div>
+          <p>{{ jar.proposal.reason }}</p>
+          <p v-if="filling.acrossMm < 45" class="caution small">
+            Small things can be swallowed or pushed into an ear: keep the lid on among children who mouth, mind
+            allergies, and follow your school’s own rules.
+          </p>
+        </form>
+      </section>
+
+      <section v-if="jar.last" class="ruled" aria-labelledby="last">
+        <h2 id="last">Opened on {{ dayAndMonth(jar.last.day) }}</h2>
+        <p>
+          <b>{{ jar.last.counted }}</b> {{ jar.last.round.things }}: {{ jar.last.heapsInWords }}.
+        </p>
+        <div class="heaps"><PictureView :picture="jar.last.heaps" fill /></div>
+        <p v-if="jar.last.nearest.length" class="said nearest">Nearest: {{ listed(jar.last.nearest) }}</p>
+        <RouterLink
+          class="button"
+          :to="{
+            name: 'mat',
+            params: { classId, desk: 'jar' },
+            query: { count: String(jar.last.counted), board: '1' },
+          }"
+          >Lay it out on the board</RouterLink
+        >
+      </section>
+
+      <section v-if="jar.days.length" class="ruled wide" aria-labelledby="lines">
+        <h2 id="lines">How far off, jar by jar</h2>
+        <p class="soft small">
+          Above the line too many, below too few; the line is the count. Guessing is for growing a feeling for amounts,
+          not for marks.
+        </p>
+        <ul class="lines">
+          <li v-for="child in jar.children" :key="child.id">
+            <b class="said">{{ child.name }}</b>
+            <ErrorLine :errors="child.errors" />
+            <span class="small soft">{{ child.trend }}</span>
+          </li>
+        </ul>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.parts {
+  display: grid;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+  gap: 1.1rem 1.8rem;
+  align-items: start;
+}
+
+.wide {
+  grid-column: 1 / -1;
+}
+
+.opening {
+  align-items: end;
+}
+
+.opening .button {
+  margin-bottom: 0.7rem;
+}
+
+input[type='number'] {
+  width: 7rem;
+}
+
+.heaps {
+  max-width: 34rem;
+}
+
+.nearest {
+  font-size: 1.3rem;
+}
+
+.caution {
+  border-left: 4px solid var(--brick);
+  padding-left: 0.7rem;
+}
+
+.lines {
+  columns: 24rem auto;
+  list-style: none;
+  padding: 0;
+}
+
+.lines li {
+  display: grid;
+  grid-template-columns: 6.5rem 9rem 1fr;
+  gap: 0.7rem;
+  align-items: center;
+  break-inside: avoid;
+  border-bottom: 1px solid var(--line);
+}
+
+@media (max-width: 860px) {
+  .parts {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
