@@ -123,7 +123,7 @@ public class SheetWriterTests
         var svg = XDocument.Parse(Encoding.UTF8.GetString(SheetWriter.Svg(sheet.Pages[0], Ink.Full))).Root!;
         svg.Attribute("width")!.Value.ShouldBe("210mm");
         svg.Attribute("viewBox")!.Value.ShouldBe("0 0 210 297");
-        svg.Elements().First(e => e.Name.LocalName == "title").Value.ShouldStartWith("Sentences to finish, page 1 of");
+        svg.Elements().First(e => e.Name.LocalName == "title").Value.ShouldStartWith("Number sentences to finish, page 1 of");
         svg.Descendants().ShouldNotContain(e => e.Name.LocalName == "text");
         svg.Descendants().Count(e => e.Name.LocalName == "path").ShouldBeGreaterThan(20);
     }

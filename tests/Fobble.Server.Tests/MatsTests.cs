@@ -57,7 +57,7 @@ public class MatsTests(School school) : IClassFixture<School>
     [InlineData("dice?dice=1-6;six&operation=Add&low=0&high=10&target=20&exact=false&players=2", "'six' is no die")]
     [InlineData("dice?dice=1-6&operation=Add&low=0&high=10&target=200&exact=false&players=2", "1 to 100 places")]
     [InlineData("shakes?things=40", "1 to 12 things")]
-    [InlineData("jar?jarMl=10&shape=Ball&across=90&low=10&high=100&tiny=false&countedNineties=false", "does not fit into that jar")]
+    [InlineData("jar?jarMl=10&shape=Ball&across=90&low=10&high=100&countedNineties=false", "does not fit into that jar")]
     public async Task What_cannot_be_is_refused_with_a_reason(string path, string says)
     {
         var refused = await (await school.ComeInAsAsync("ines")).GetAsync($"{Mats}/{path}");
@@ -120,9 +120,13 @@ public class MatsTests(School school) : IClassFixture<School>
         dice.Turns!.Eighty.ShouldBeGreaterThan((int)dice.Turns.Turns / 2);
         var ring = await ines.ReadAsync<ShakesMat>($"{Mats}/shakes?things=10");
         ring.Splits.Single(s => s.Split == "5 + 5").Share.ShouldBe(252.0 / 1024, 1e-12);
-        var jar = await ines.ReadAsync<JarMat>($"{Mats}/jar?jarMl=1000&shape=Ball&across=20&last=40&low=10&high=100&tiny=false&countedNineties=false&count=47");
+        ring.ToSeeAll.ShouldContain("more than a session holds");
+        var jar = await ines.ReadAsync<JarMat>($"{Mats}/jar?jarMl=1000&shape=Ball&across=20&last=40&low=10&high=100&countedNineties=false&count=47");
         jar.HeapsInWords.ShouldBe("47: 4 heaps of ten and 7");
         jar.Next.Amount.ShouldBe(45);
+        jar.Caution!.ShouldContain("keep the lid on");
+        (await ines.ReadAsync<JarMat>($"{Mats}/jar?jarMl=5000&shape=Ball&across=60&low=10&high=100&countedNineties=false")).Caution.ShouldBeNull();
+        (await ines.ReadAsync<JarMat>($"{Mats}/jar?jarMl=100&shape=Ball&across=8&last=98&low=10&high=300&countedNineties=false")).Next.Amount.ShouldBe(98);
     }
 
     [Fact]
@@ -138,6 +142,7 @@ public class MatsTests(School school) : IClassFixture<School>
         var kinds = await ines.ReadAsync<KindsMat>($"{Mats}/kinds?number=42");
         (kinds.Name, kinds.Number.Readings[0]).ShouldBe(("Hundreds, tens and units", "4 tens and 2 units"));
         (await ines.ReadAsync<StoryMat>($"{Mats}/story?kind=CompareDifferenceFewer&low=8&high=8&seed=1")).Lines[^1].ShouldContain("How many less");
+        (await ines.ReadAsync<StoryMat>($"{Mats}/story?kind=AddToResult&low=8&high=8&seed=1")).Steps.ShouldContain(s => s.Says == "Write the equation that was worked out.");
         (await (await own.ComeInAsAsync("tomasz")).PutAsync("/api/classes/1/approach", pairs)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
         (await ines.PutAsync("/api/classes/1/approach", new { frameFill = "BySevens" })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await ines.ReadAsync<ApproachView>("/api/classes/1/approach")).Choice.ShouldBe(pairs);

@@ -54,7 +54,7 @@ public class SheetsTests(School school) : IClassFixture<School>
         var first = await (await ines.GetAsync($"{Sheets}/pdf?{way}")).Content.ReadAsByteArrayAsync();
         (await (await ines.GetAsync($"{Sheets}/pdf?{way}")).Content.ReadAsByteArrayAsync()).ShouldBe(first);
         var response = await ines.GetAsync($"{Sheets}/pdf?{way}");
-        response.Content.Headers.ContentDisposition!.FileName.ShouldBe("sentences-to-finish-7.pdf");
+        response.Content.Headers.ContentDisposition!.FileName.ShouldBe("number-sentences-to-finish-7.pdf");
     }
 
     [Fact]

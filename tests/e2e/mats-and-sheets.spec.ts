@@ -207,7 +207,7 @@ test('a sheet is chosen, seen, downloaded and opened: the paper shows what the s
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Download PDF, 3 pages' }).click(),
   ])
-  expect(file.suggestedFilename()).toBe('sentences-to-finish-1.pdf')
+  expect(file.suggestedFilename()).toBe('number-sentences-to-finish-1.pdf')
   const pdf = await file.path()
   expect(execFileSync('pdftotext', ['-l', '1', pdf, '-'], { encoding: 'utf8' })).toContain('seed 1')
 

@@ -16,6 +16,9 @@ public sealed record ShakenSplit(IReadOnlyList<int> Parts, double Share)
 /// <summary>Things shaken into wells or dropped over a ring (rule R7), each falling on its own.</summary>
 public static class Shakes
 {
+    /// <summary>Setting (common practice): shakes that a small group gets through in a session.</summary>
+    public const int MostInASession = 60;
+
     /// <summary>Every split of <paramref name="things"/> over wells of equal size: the multinomial distribution.</summary>
     /// <param name="whereMatters">Whether 3 and 2 is another split than 2 and 3.</param>
     public static IReadOnlyList<ShakenSplit> IntoWells(int things, int wells, bool whereMatters = true)
@@ -57,6 +60,14 @@ public static class Shakes
         }
 
         return sum;
+    }
+
+    /// <summary>How often one has to shake to see every way, and what that means for a session.</summary>
+    public static string ToSeeAllInWords(IReadOnlyList<ShakenSplit> splits)
+    {
+        var shakes = ToSeeAll(splits);
+        var said = shakes < 1000 ? $"about {shakes:0}" : "over a thousand";
+        return $"To see all {splits.Count} ways takes {said} shakes." + (shakes > MostInASession ? " That is more than a session holds: make the rare ones on purpose." : "");
     }
 
     // In how many ways the things can fall so: n! / (a! b! …), built up well by well so that it stays a whole number.

@@ -66,5 +66,13 @@ public sealed record SheetOffer(
         new(SheetKind.GuessSlips, "Guess slips", "For the jar: a name and a guess.", [SheetVariant.Whole], new(0, 999), new(0, 999), 8, 40, false),
     ];
 
+    /// <summary>The name with the class's word for 3 + 4 = 7.</summary>
+    public string NameIn(Wording words)
+    {
+        ArgumentNullException.ThrowIfNull(words);
+        var word = words.SentenceName;
+        return Kind == SheetKind.Sentences ? $"{char.ToUpperInvariant(word[0])}{word[1..]}s to finish" : Name;
+    }
+
     public static SheetOffer Of(SheetKind kind) => All.First(o => o.Kind == kind);
 }

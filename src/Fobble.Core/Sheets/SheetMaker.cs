@@ -11,6 +11,7 @@ public static class SheetMaker
         ArgumentNullException.ThrowIfNull(request);
         var offer = SheetOffer.Of(request.Kind);
         Check(request, offer);
+        var name = offer.NameIn(request.Approach.Words);
         PageBuilder pages = new(Paper.Of(request.Paper));
         switch (request.Kind)
         {
@@ -29,8 +30,8 @@ public static class SheetMaker
         }
 
         var numbers = offer.Kind == SheetKind.GuessSlips ? "" : $" · numbers {request.Range}";
-        var footer = string.Create(CultureInfo.InvariantCulture, $"{offer.Name}{numbers} · seed {request.Seed} · {request.Made:d MMMM yyyy}");
-        return new Sheet(offer.Name, Paper.Of(request.Paper), request.Made, pages.Finished(footer, offer.Name));
+        var footer = string.Create(CultureInfo.InvariantCulture, $"{name}{numbers} · seed {request.Seed} · {request.Made:d MMMM yyyy}");
+        return new Sheet(name, Paper.Of(request.Paper), request.Made, pages.Finished(footer, name));
     }
 
     private static void Check(SheetRequest request, SheetOffer offer)

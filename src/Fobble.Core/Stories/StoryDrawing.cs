@@ -54,8 +54,9 @@ public static class StoryDrawing
     }
 
     /// <summary>The model answer: draw, circle what is known, cross out, write letters, write the sentence, answer.</summary>
-    public static IReadOnlyList<StoryStep> Steps(Story story)
+    public static IReadOnlyList<StoryStep> Steps(Story story, Wording words)
     {
+        ArgumentNullException.ThrowIfNull(words);
         var model = Model(story);
         List<StoryStep> steps = [];
         var bare = model with { Circled = new HashSet<int>(), Crossed = new HashSet<int>() };
@@ -72,7 +73,7 @@ public static class StoryDrawing
         }
 
         Add($"Write on it what the parts are: {story.FirstLetter} and {story.SecondLetter}.", model, letters: true);
-        steps.Add(new(story.Unknown == BondPlace.BothParts ? "One of the ways:" : "Write what was worked out.", steps[^1].Picture, story.Solved));
+        steps.Add(new(story.Unknown == BondPlace.BothParts ? "One of the ways:" : $"Write the {words.SentenceName} that was worked out.", steps[^1].Picture, story.Solved));
         steps.Add(new(story.Answer, steps[^1].Picture, story.Solved));
         return steps;
 

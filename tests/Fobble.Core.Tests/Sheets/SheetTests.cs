@@ -106,6 +106,13 @@ public class SheetTests
         counters.GroupBy(c => Math.Round(c.Y, 3)).Select(g => g.Count()).ShouldBe([3, 3]);
     }
 
+    [Theory]
+    [InlineData(SentenceWord.NumberSentence, "Number sentences to finish")]
+    [InlineData(SentenceWord.Equation, "Equations to finish")]
+    [InlineData(SentenceWord.Sum, "Sums to finish")]
+    public void A_sheet_is_called_by_the_classs_word(SentenceWord word, string title) =>
+        Make(SheetKind.Sentences, SheetVariant.Adding, PaperSize.A4, approach: new(FrameStyle.Usual, new(Sentence: word))).Title.ShouldBe(title);
+
     [Fact]
     public void Dominoes_are_every_pair_of_faces_once() => Make(SheetKind.Dominoes, SheetVariant.Whole, PaperSize.A4).Pages.Sum(p => p.Picture.Shapes.Count(s => s.Key.EndsWith("-tile", StringComparison.Ordinal))).ShouldBe(28);
 

@@ -170,7 +170,8 @@ public partial class StoryTests
         }
 
         PictureChecker.Check(story, StoryDrawing.Model(story)).Off.ShouldBeEmpty();
-        var steps = StoryDrawing.Steps(story);
+        var steps = StoryDrawing.Steps(story, words);
+        steps.Select(s => s.Says).ShouldContain(s => s.Contains(words.SentenceName) || story.Unknown == BondPlace.BothParts);
         steps[0].Line.ShouldContain("□");
         steps[^1].Says.ShouldBe(story.Answer);
         steps.Select(s => s.Picture.CountOf(ShapeRole.CounterA, ShapeRole.CounterB)).Distinct().ShouldHaveSingleItem();

@@ -15,7 +15,7 @@ namespace Fobble.Server.Features.GuessJar;
 /// <param name="Proposal">What to fill next, for things as they were last time.</param>
 /// <param name="Rest">Why to put the jar away for a while; null where interest holds.</param>
 public sealed record JarPage(
-    JarOnShelf? Open, JarOpened? Last, NextAmount Proposal, string? Rest, DateOnly? RestsUntil, IReadOnlyList<JarChild> Children, IReadOnlyList<DateOnly> Days);
+    JarOnShelf? Open, JarOpened? Last, NextAmount Proposal, string Caution, string? Rest, DateOnly? RestsUntil, IReadOnlyList<JarChild> Children, IReadOnlyList<DateOnly> Days);
 
 public sealed record JarOnShelf(int Id, string Jar, double JarMl, string Things, ThingShape Shape, double AcrossMm, double ThickMm, int Amount, DateOnly Filled, IReadOnlyList<JarGuess> Guesses);
 
@@ -59,6 +59,7 @@ internal static class GuessJarEndpoints
             rows.Where(r => r.Counted is null).Select(View).FirstOrDefault(),
             last is null ? null : Opened(last, children),
             JarRounds.Next(rounds, rows.Count == 0 ? JarRounds.TinyMm : rows[^1].AcrossMm),
+            JarCaution.Standing,
             JarRounds.RestProposal(rounds),
             await db.Classes.Where(c => c.Id == classId).Select(c => c.JarRestsUntil).SingleAsync(stop),
             [.. children.Zip(lines, (c, line) => new JarChild(c.Id, c.Name, [.. line.Errors.Select(e => e?.Signed)], line.Trend))],

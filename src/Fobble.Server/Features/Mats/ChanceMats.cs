@@ -51,11 +51,11 @@ internal static class ChanceMats
         var splits = wells is { } k ? Shakes.IntoWells(things, k, whereMatters ?? true) : Shakes.OverRing(things, inside ?? 0.5);
         var likely = splits.MaxBy(s => s.Share)!;
         return new ShakesMat(
-            [.. splits.Select(s => new SplitShare(s.ToString(), s.Share, s.ShakesToSee))], Shakes.ToSeeAll(splits), wells is null ? Things.Ring(likely.Parts[0], likely.Parts[1]) : Things.Tray(likely.Parts));
+            [.. splits.Select(s => new SplitShare(s.ToString(), s.Share, s.ShakesToSee))], Shakes.ToSeeAllInWords(splits), wells is null ? Things.Ring(likely.Parts[0], likely.Parts[1]) : Things.Tray(likely.Parts));
     });
 
     private static Results<Ok<JarMat>, ValidationProblem> Jar(
-        int classId, double jarMl, ThingShape shape, double across, double? thick, int? last, int low, int high, bool tiny, bool countedNineties, int? expectedBefore, int? countedBefore, int? count) => MatsEndpoints.Refusing("jar", () =>
+        int classId, double jarMl, ThingShape shape, double across, double? thick, int? last, int low, int high, bool countedNineties, int? expectedBefore, int? countedBefore, int? count) => MatsEndpoints.Refusing("jar", () =>
     {
         var thing = JarFill.VolumeOf(shape, across, thick ?? across);
         if (!(jarMl > 0) || !(across > 0) || thick <= 0 || !(thing < jarMl) || jarMl > 20_000 || jarMl / thing > 2_000 || count is < 0 or > 300)
@@ -66,10 +66,10 @@ internal static class ChanceMats
 
         CountedFill[] counted = expectedBefore is > 0 and { } expected && countedBefore is > 0 and { } found ? [new(expected, found)] : [];
         var holds = JarFill.Of(jarMl, thing, shape, counted);
-        var next = NextAmount.After(last, MatsEndpoints.RangeOf(low, high), tiny, countedNineties);
+        var next = NextAmount.After(last, MatsEndpoints.RangeOf(low, high), across < JarRounds.TinyMm, countedNineties);
         var laid = count ?? Math.Min(next.Amount, 300);
         return new JarMat(
             holds, $"Full, it holds about {holds.Likely}: {holds.From} if they are poured in, {holds.To} if they are shaken down." + (counted.Length > 0 ? " Corrected by your own count." : ""),
-            next, Patterns.HeapsOfTen(laid), $"{laid}: {HeapsOfTen.Of(laid)}");
+            next, JarCaution.For(across), Patterns.HeapsOfTen(laid), $"{laid}: {HeapsOfTen.Of(laid)}");
     });
 }

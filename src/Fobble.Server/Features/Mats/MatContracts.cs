@@ -33,7 +33,7 @@ public sealed record KindsMat(string Name, NumberInKinds Number, IReadOnlyList<M
 /// <param name="Steps">The model answer.</param>
 /// <param name="Answer">The number asked for; null where several are right.</param>
 public sealed record StoryMat(
-    StoryKind Kind, string Theme, IReadOnlyList<string> Lines, string Sentence, string SentenceName, bool TwoRows, int Whole, int First, int? Answer, IReadOnlyList<MatStep> Steps, Picture Bond, Picture BondFilled,
+    StoryKind Kind, string Theme, IReadOnlyList<string> Lines, string Sentence, bool TwoRows, int Whole, int First, int? Answer, IReadOnlyList<MatStep> Steps, Picture Bond, Picture BondFilled,
     IReadOnlyList<PossibleSlip> Slips);
 
 /// <summary>What stories can be chosen from.</summary>
@@ -50,9 +50,10 @@ public sealed record StoryChecked(Picture Picture, bool Agrees, IReadOnlyList<st
 public sealed record DiceMat(
     IReadOnlyList<string> Dice, long All, double Mean, IReadOnlyList<ThrownResult> Results, IReadOnlyList<ThrownFact> Facts, IReadOnlyList<string> Warnings, string Length, GameLength? Turns, Picture Thrown, string ThrownSays);
 
-public sealed record ShakesMat(IReadOnlyList<SplitShare> Splits, double ToSeeAll, Picture Picture);
+public sealed record ShakesMat(IReadOnlyList<SplitShare> Splits, string ToSeeAll, Picture Picture);
 
 public sealed record SplitShare(string Split, double Share, double ShakesToSee);
 
 /// <param name="Heaps">The count, or else the likely number, laid out in heaps of ten.</param>
-public sealed record JarMat(Holds Holds, string HoldsInWords, NextAmount Next, Picture Heaps, string HeapsInWords);
+/// <param name="Caution">Null where the things are too large for it.</param>
+public sealed record JarMat(Holds Holds, string HoldsInWords, NextAmount Next, string? Caution, Picture Heaps, string HeapsInWords);

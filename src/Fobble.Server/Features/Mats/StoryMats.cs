@@ -27,8 +27,8 @@ internal static class StoryMats
             var story = Make(kind, low, high, theme, seed, words);
             var slips = Enumerable.Range(0, (2 * story.Whole) + 2).Select(n => (n, Slip: story.SlipBehind(n))).Where(s => s.Slip is not null).Select(s => new PossibleSlip(s.n, s.Slip!.Text));
             return new StoryMat(
-                kind, StorySetting.Named(story.Setting).Theme, story.Lines, story.Sentence, words.SentenceName, story.Situation == Situation.Compare, story.Whole, story.First, story.AnswerNumber,
-                [.. StoryDrawing.Steps(story).Select(s => new MatStep(s.Says, s.Picture, s.Line))], StoryDrawing.Bond(story, filled: false), StoryDrawing.Bond(story, filled: true), [.. slips]);
+                kind, StorySetting.Named(story.Setting).Theme, story.Lines, story.Sentence, story.Situation == Situation.Compare, story.Whole, story.First, story.AnswerNumber,
+                [.. StoryDrawing.Steps(story, words).Select(s => new MatStep(s.Says, s.Picture, s.Line))], StoryDrawing.Bond(story, filled: false), StoryDrawing.Bond(story, filled: true), [.. slips]);
         });
     }
 

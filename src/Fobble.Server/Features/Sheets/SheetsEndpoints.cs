@@ -73,10 +73,11 @@ internal static class SheetsEndpoints
         var (monday, today) = (SchoolCalendar.MondayOf(clock.Today()), clock.Today());
         var sessions = await db.GroupSessions.AsNoTracking().Where(s => s.ClassId == classId && s.Day >= monday && s.Day < monday.AddDays(14)).OrderBy(s => s.Day).ThenBy(s => s.Slot!.Start)
             .Select(s => new { s.Id, s.Day, s.Slot!.Start, s.Skill, Children = s.Members.Select(m => m.ChildId).ToList() }).ToListAsync(stop);
+        var approach = await facts.ApproachAsync(classId, stop);
         return TypedResults.Ok(new SheetShelf(
-            [.. SheetOffer.All.Select(o => new SheetOfferView(o.Kind, o.Name, o.Purpose, o.Variants, o.Widest.Low, o.Widest.High, o.Usual.Low, o.Usual.High, o.Count, o.MostCount, o.EachChild))],
+            [.. SheetOffer.All.Select(o => new SheetOfferView(o.Kind, o.NameIn(approach.Words), o.Purpose, o.Variants, o.Widest.Low, o.Widest.High, o.Usual.Low, o.Usual.High, o.Count, o.MostCount, o.EachChild))],
             await facts.ChildrenAsync(classId, stop), [.. sessions.Select(s => new SheetGroup(s.Id, s.Day, s.Start, map[new SkillId(s.Skill)].Short, s.Children))],
-            (await facts.ApproachAsync(classId, stop)).Frames.Fill, today));
+            approach.Frames.Fill, today));
     }
 
     private static async Task<Results<Ok<SheetMade>, ValidationProblem>> MadeAsync(int classId, [AsParameters] SheetAsked asked, SheetDesk desk, CancellationToken stop)

@@ -137,10 +137,7 @@ const guessed = computed(() => jar.value?.open?.guesses.length ?? 0)
             <button type="submit" class="button main">Put the jar out</button>
           </div>
           <p>{{ jar.proposal.reason }}</p>
-          <p v-if="filling.acrossMm < 45" class="caution small">
-            Small things can be swallowed or pushed into an ear: keep the lid on among children who mouth, mind
-            allergies, and follow your school’s own rules.
-          </p>
+          <p class="caution small">{{ jar.caution }}</p>
         </form>
       </section>
 

@@ -33,7 +33,6 @@ const asked = computed(() => ({
   last: number(at.value.last),
   low: whole(at.value.low, 1, 300, 10),
   high: Math.max(whole(at.value.low, 1, 300, 10), whole(at.value.high, 1, 300, 100)),
-  tiny: whole(at.value.across, 1, 100, 20) < 15,
   countedNineties: at.value.nineties === '1',
   expectedBefore: number(at.value.expected),
   countedBefore: number(at.value.found),
@@ -60,15 +59,9 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
     <section v-if="desk" class="ruled">
       <h2>Next time</h2>
       <p><RouterLink :to="{ name: 'jar', params: { classId } }">The class’s own jar, with its guesses</RouterLink></p>
-      <p class="next">
-        <b class="said">{{ desk.next.amount }}</b>
-        {{ desk.next.reason.slice(String(desk.next.amount).length).replace(/^[:,] ?/, '') }}
-      </p>
+      <p class="next said">{{ desk.next.reason }}</p>
       <p>{{ desk.holdsInWords }}</p>
-      <p v-if="asked.across < 45" class="caution small">
-        Small things can be swallowed or pushed into an ear: keep the lid on among children who mouth, and follow your
-        school’s own rules.
-      </p>
+      <p v-if="desk.caution" class="caution small">{{ desk.caution }}</p>
     </section>
     <template #side>
       <section class="ruled">
@@ -166,8 +159,8 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
 </template>
 
 <style scoped>
-.next b {
-  font-size: 1.9rem;
+.next {
+  font-size: 1.25rem;
 }
 
 .caution {

@@ -38,10 +38,7 @@ const bars = computed(
     </MatStage>
     <section v-if="desk" class="ruled">
       <h2>How they fall</h2>
-      <p>
-        To see all {{ desk.splits.length }} ways takes about <b>{{ times(desk.toSeeAll) }}</b> shakes.
-        <template v-if="desk.toSeeAll > 60">That is more than a session holds: make the rare ones on purpose.</template>
-      </p>
+      <p>{{ desk.toSeeAll }}</p>
       <ShareBars :rows="bars" caption="Splits and their shares" />
     </section>
     <template #side>
