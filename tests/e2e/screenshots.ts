@@ -85,6 +85,10 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByRole('button', { name: 'Story pages' }).click()
   await page.getByLabel('Ink').selectOption('filled colours')
   await expect(page.getByText('page 1 of 3')).toBeVisible()
+  await expect(page.locator('.preview img')).toHaveAttribute('src', /ink=Full/)
+  await expect
+    .poll(() => page.locator('.preview img').evaluate((i: HTMLImageElement) => i.complete && i.naturalWidth > 0))
+    .toBe(true)
   await shoot(page, 'sheets')
 
   await place(page, 'Set-up')

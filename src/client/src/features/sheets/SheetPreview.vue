@@ -17,7 +17,9 @@ const page = defineModel<number>({ required: true })
         >
         <button type="button" class="button small" :disabled="page === made.pages" @click="page += 1">Next page</button>
       </div>
+      <!-- A new picture, so that the page before is never shown under the new choice. -->
       <img
+        :key="picture"
         :src="picture"
         :alt="`${made.title}, page ${page}, as it prints`"
         :style="{ aspectRatio: `${made.paperWidth} / ${made.paperHeight}` }"
