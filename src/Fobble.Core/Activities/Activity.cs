@@ -1,5 +1,8 @@
+using Fobble.Core.Chance;
+using Fobble.Core.Cupboard;
 using Fobble.Core.ItemSets;
 using Fobble.Core.Numbers;
+using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
 
 namespace Fobble.Core.Activities;
@@ -12,6 +15,7 @@ public readonly record struct ActivityId(string Value)
 /// <summary>When in the day an activity is for; many serve in more than one place.</summary>
 public enum Place
 {
+    Starter,
     Carpet,
     Group,
     Choice,
@@ -21,13 +25,44 @@ public enum Place
 /// <summary>How an activity is set for one skill: what is asked, with which numbers.</summary>
 public sealed record ActivitySkill(SkillId Skill, ItemKind Items, NumberRange Range);
 
-/// <summary>Something to fetch, its amount as a formula, and what makes it risky.</summary>
-public sealed record Material(string Item, Amount Amount, IReadOnlyList<Risk> Risks);
+/// <summary>A sheet and the way it is had.</summary>
+public sealed record SheetChoice(SheetKind Kind, SheetVariant Variant)
+{
+    /// <summary>Reads <c>bonds/one-part-missing</c>, or <c>half-cards</c> for the first way on offer.</summary>
+    /// <exception cref="FormatException">There is no such sheet, or not in that way.</exception>
+    public static SheetChoice Parse(string where, string text)
+    {
+        ArgumentNullException.ThrowIfNull(text);
+        var words = text.Split('/');
+        var offer = SheetOffer.Of(ContentFile.Word<SheetKind>(where, words[0]));
+        var variant = words.Length > 1 ? ContentFile.Word<SheetVariant>(where, words[1]) : offer.Variants[0];
+        return offer.Variants.Contains(variant) ? new(offer.Kind, variant) : throw new FormatException($"{where}: {offer.Name} are not to be had as '{words[1]}'.");
+    }
+
+    public override string ToString() => $"{ContentFile.Dashed(Kind)}/{ContentFile.Dashed(Variant)}";
+}
+
+/// <summary>Something to fetch and its amount as a formula.</summary>
+/// <param name="Alike">Whether all have to look the same, because the point is to see.</param>
+/// <param name="Print">What to print where it is not in the cupboard.</param>
+public sealed record Material(CupboardItem Item, Amount Amount, bool Alike, SheetChoice? Print);
+
+/// <summary>A game whose length is chance: dice are rolled and a piece moves until one player is at the target.</summary>
+public sealed record Game(IReadOnlyList<Die> Dice, DiceOperation Operation, int Target, bool Exact)
+{
+    /// <summary>Minutes within which four games of five are over (rule R7); null where it may never end.</summary>
+    public int? MinutesFor(int players) =>
+        new Race(new Throws(Dice, Operation), Target, Exact, Math.Clamp(players, 1, Race.MostPlayers)).Length() is { } length ? Math.Max(1, (int)Math.Ceiling(GameLength.Minutes(length.Eighty))) : null;
+}
 
 /// <summary>Something to do with children, complete: an adult who has never seen it can run it from this.</summary>
 /// <param name="Parts">The parts of the job that it covers.</param>
-/// <param name="Minutes">How long it takes in a small group.</param>
+/// <param name="Minutes">How long it takes in a small group of usual size.</param>
+/// <param name="Game">Where its length is chance.</param>
 /// <param name="Quiet">True where the point is to see: the adult says no counting word.</param>
+/// <param name="Sheet">How the same aim is met on paper.</param>
+/// <param name="SheetPrint">The paper to print for that.</param>
+/// <param name="Mat">The mat on which it can be shown, as the rest of an address after the class's <c>/mats/</c>.</param>
 public sealed record Activity(
     ActivityId Id,
     string Name,
@@ -36,6 +71,7 @@ public sealed record Activity(
     IReadOnlyList<Place> Places,
     NumberRange GroupSize,
     int Minutes,
+    Game? Game,
     bool Quiet,
     IReadOnlyList<ActivitySkill> Skills,
     IReadOnlyList<Material> Materials,
@@ -45,7 +81,35 @@ public sealed record Activity(
     IReadOnlyList<string> LookFor,
     string Easier,
     string Harder,
-    string Sheet)
+    string Sheet,
+    SheetChoice SheetPrint,
+    string Mat)
 {
     public ActivitySkill? For(SkillId skill) => Skills.FirstOrDefault(s => s.Skill == skill);
+
+    /// <summary>Minutes for this many children: as written, or as long as the dice make it.</summary>
+    public int MinutesFor(int children) => Game?.MinutesFor(children) ?? Minutes;
+
+    /// <summary>Minutes to get its things ready.</summary>
+    public int PrepareMinutes => Materials.Sum(m => m.Item.PrepareMinutes);
+
+    public IEnumerable<CupboardItem> Items => Materials.Select(m => m.Item);
+
+    /// <summary>The same activity with the class's words put in.</summary>
+    public Activity InWords(Wording words)
+    {
+        ArgumentNullException.ThrowIfNull(words);
+        return this with
+        {
+            Name = words.Say(Name),
+            Purpose = words.Say(Purpose),
+            Prepare = [.. Prepare.Select(words.Say)],
+            Steps = [.. Steps.Select(words.Say)],
+            Say = [.. Say.Select(words.Say)],
+            LookFor = [.. LookFor.Select(words.Say)],
+            Easier = words.Say(Easier),
+            Harder = words.Say(Harder),
+            Sheet = words.Say(Sheet),
+        };
+    }
 }

@@ -1,4 +1,5 @@
 using Fobble.Core.ItemSets;
+using Fobble.Core.Numbers;
 using Fobble.Core.Skills;
 
 namespace Fobble.Core.Activities;
@@ -6,7 +7,9 @@ namespace Fobble.Core.Activities;
 /// <summary>All activities, checked against the skill map when built.</summary>
 public sealed class ActivityLibrary
 {
-    /// <exception cref="FormatException">An activity is incomplete, or a skill of the map has none for carpet or group; lists every fault.</exception>
+    private readonly Dictionary<ActivityId, Activity> _byId;
+
+    /// <exception cref="FormatException">An id is there twice, or an activity serves a skill that does not exist or that it has no items for; lists every fault.</exception>
     public ActivityLibrary(SkillMap map, IReadOnlyList<Activity> activities)
     {
         ArgumentNullException.ThrowIfNull(map);
@@ -14,22 +17,25 @@ public sealed class ActivityLibrary
         List<string> faults = [.. activities.GroupBy(a => a.Id).Where(g => g.Count() > 1).Select(g => $"{g.Key} is there {g.Count()} times")];
         faults.AddRange(activities.SelectMany(a => a.Skills.Where(s => !map.Has(s.Skill)).Select(s => $"{a.Id} serves {s.Skill}, which does not exist")));
         faults.AddRange(activities.SelectMany(a => a.Skills.Where(s => ItemCases.All(s.Items, s.Range, 1).Count == 0).Select(s => $"{a.Id} has no items for {s.Skill}")));
-        foreach (var place in (ReadOnlySpan<Place>)[Place.Carpet, Place.Group])
-        {
-            faults.AddRange(map.Skills.Where(skill => !activities.Any(a => a.Places.Contains(place) && a.For(skill.Id) is not null)).Select(s => $"{s.Id} has no activity for {place}"));
-        }
-
         if (faults.Count > 0)
         {
             throw new FormatException("The activities have faults: " + string.Join("; ", faults) + ".");
         }
 
         Activities = activities;
+        _byId = activities.ToDictionary(a => a.Id);
+        Unserved = [.. ((Place[])[Place.Carpet, Place.Group]).SelectMany(place => map.Skills.Where(s => For(s.Id, place).Count == 0).Select(s => $"{s.Id} has no activity for {place}"))];
     }
 
     public IReadOnlyList<Activity> Activities { get; }
 
-    public Activity this[ActivityId id] => Activities.FirstOrDefault(a => a.Id == id) ?? throw new KeyNotFoundException($"There is no activity '{id}'.");
+    /// <summary>Skills that can't be taught to the class or to a group yet, since nothing serves them there. Empty for what ships.</summary>
+    public IReadOnlyList<string> Unserved { get; }
+
+    /// <exception cref="KeyNotFoundException">There is no such activity.</exception>
+    public Activity this[ActivityId id] => Find(id) ?? throw new KeyNotFoundException($"There is no activity '{id}'.");
+
+    public Activity? Find(ActivityId id) => _byId.GetValueOrDefault(id);
 
     /// <summary>Activities for a skill in a place, those made for fewest skills (the most pointed) first.</summary>
     public IReadOnlyList<Activity> For(SkillId skill, Place place) =>

@@ -1,27 +1,40 @@
+using Fobble.Core.Chance;
+using Fobble.Core.Cupboard;
 using Fobble.Core.ItemSets;
 using Fobble.Core.Numbers;
 using Fobble.Core.Skills;
 
 namespace Fobble.Core.Activities;
 
-/// <summary>Reads activities from YAML (see Activities/Content).</summary>
+/// <summary>Reads and writes activities as YAML: those that ship (Activities/Content) and those that teachers hand on as a file.</summary>
 public static class ActivityLoader
 {
-    /// <summary>The activities that ship with Fobble.</summary>
-    public static ActivityLibrary Shipped(SkillMap map) => Load(map, ContentFile.In("Activities/Content"));
+    private static readonly Lazy<IReadOnlyList<Activity>> ShippedActivities = new(() => Read(SkillMapLoader.AsWritten(), ContentFile.In("Activities/Content")));
+
+    /// <summary>The activities that ship with Fobble, in the usual words.</summary>
+    public static ActivityLibrary Shipped(SkillMap map)
+    {
+        ActivityLibrary library = new(map, [.. AsWritten.Select(a => a.InWords(Wording.Usual))]);
+        return library.Unserved.Count == 0 ? library : throw new FormatException($"The activities have faults: {string.Join("; ", library.Unserved)}.");
+    }
+
+    /// <summary>The activities that ship with Fobble, with the places for a class's words left open.</summary>
+    public static IReadOnlyList<Activity> AsWritten => ShippedActivities.Value;
 
     /// <exception cref="FormatException">A file can't be read, a field is missing or an activity does not fit the map; says which.</exception>
-    public static ActivityLibrary Load(SkillMap map, IEnumerable<(string Name, string Text)> files) =>
-        new(map, [.. files.SelectMany(f => ContentFile.Read<List<ActivityEntry>>(f.Name, f.Text)).Select(entry => ToActivity(map, entry))]);
+    public static IReadOnlyList<Activity> Read(SkillMap map, IEnumerable<(string Name, string Text)> files) =>
+        [.. files.SelectMany(f => ContentFile.Read<List<ActivityEntry>?>(f.Name, f.Text) ?? throw new FormatException($"{f.Name} is empty.")).Select(entry => ToActivity(map, entry))];
+
+    /// <summary>The file in which activities are handed on; <see cref="Read"/> takes it back unchanged.</summary>
+    public static string Write(IEnumerable<Activity> activities) => ContentFile.Write(activities.Select(ActivityEntry.Of).ToList());
 
     private static Activity ToActivity(SkillMap map, ActivityEntry entry)
     {
         foreach (var (what, empty) in new (string, bool)[]
         {
-            ("name", entry.Name.Length == 0), ("purpose", entry.Purpose.Length == 0), ("parts", entry.Parts.Count == 0), ("places", entry.Places.Count == 0),
-            ("skills", entry.Skills.Count == 0), ("materials", entry.Materials.Count == 0 && !entry.Places.Contains("transition")), ("steps", entry.Steps.Count == 0),
-            ("say", entry.Say.Count == 0), ("lookFor", entry.LookFor.Count == 0), ("easier", entry.Easier.Length == 0), ("harder", entry.Harder.Length == 0),
-            ("sheet", entry.Sheet.Length == 0), ("minutes", entry.Minutes < 1),
+            ("id", entry.Id.Length == 0), ("name", entry.Name.Length == 0), ("purpose", entry.Purpose.Length == 0), ("parts", entry.Parts.Count == 0), ("places", entry.Places.Count == 0),
+            ("skills", entry.Skills.Count == 0), ("steps", entry.Steps.Count == 0), ("say", entry.Say.Count == 0), ("lookFor", entry.LookFor.Count == 0), ("easier", entry.Easier.Length == 0),
+            ("harder", entry.Harder.Length == 0), ("sheet", entry.Sheet.Length == 0), ("print", entry.Print.Length == 0), ("mat", entry.Mat.Length == 0), ("minutes (or a game)", entry.Minutes < 1 && entry.Game is null),
         })
         {
             if (empty)
@@ -30,90 +43,49 @@ public static class ActivityLoader
             }
         }
 
+        if (entry.Parts.Any(p => p is < 1 or > 20) || entry.Minutes > 60)
+        {
+            throw new FormatException($"Activity {entry.Id}: parts are numbered 1 to 20, and it takes an hour at most.");
+        }
+
+        var groupSize = NumberRange.Parse(entry.GroupSize);
+        var game = entry.Game is { } g ? new Game([.. g.Dice.Select(Die.Parse)], g.Operation is { } word ? ContentFile.Word<DiceOperation>(entry.Id, word) : DiceOperation.Add, g.Target, g.Exact) : null;
+        var minutes = game is null ? entry.Minutes : game.MinutesFor(groupSize.High) ?? throw new FormatException($"Activity {entry.Id}: with these dice the game may never end.");
         return new Activity(
             new ActivityId(entry.Id),
             entry.Name,
             entry.Parts,
             entry.Purpose,
             [.. entry.Places.Select(p => ContentFile.Word<Place>(entry.Id, p))],
-            NumberRange.Parse(entry.GroupSize),
-            entry.Minutes,
+            groupSize,
+            minutes,
+            game,
             entry.Quiet,
             [.. entry.Skills.Select(s => ToSkill(map, entry, s))],
-            [.. entry.Materials.Select(m => new Material(m.Item, new Amount(m.Amount), [.. m.Risks.Select(r => ContentFile.Word<Risk>(entry.Id, r))]))],
+            [.. entry.Materials.Select(m => ToMaterial(entry.Id, m))],
             entry.Prepare,
             entry.Steps,
             entry.Say,
             entry.LookFor,
             entry.Easier,
             entry.Harder,
-            entry.Sheet);
+            entry.Sheet,
+            SheetChoice.Parse(entry.Id, entry.Print),
+            entry.Mat);
     }
 
     // A skill without a range of its own takes the map's; without items of its own, the activity's.
     private static ActivitySkill ToSkill(SkillMap map, ActivityEntry entry, ActivitySkillEntry skill)
     {
         var id = new SkillId(skill.Id);
-        var range = skill.Range is { } text ? NumberRange.Parse(text) : map.Has(id) ? map[id].Range : throw new FormatException($"Activity {entry.Id} serves {id}, which does not exist.");
-        return new ActivitySkill(id, ContentFile.Word<ItemKind>(entry.Id, skill.Items ?? entry.Items), range);
+        var known = map.Has(id) ? map[id] : throw new FormatException($"Activity {entry.Id} serves {id}, which does not exist.");
+        var range = skill.Range is { } text ? NumberRange.Parse(text) : known.Range;
+        return new ActivitySkill(id, ContentFile.Word<ItemKind>(entry.Id, skill.Items ?? entry.Items ?? ""), range);
     }
 
-#pragma warning disable CA1812 // Made by the YAML reader.
-    internal sealed record ActivityEntry
-    {
-        public string Id { get; init; } = "";
-
-        public string Name { get; init; } = "";
-
-        public List<int> Parts { get; init; } = [];
-
-        public string Purpose { get; init; } = "";
-
-        public List<string> Places { get; init; } = [];
-
-        public string GroupSize { get; init; } = "3-5";
-
-        public int Minutes { get; init; }
-
-        public bool Quiet { get; init; }
-
-        public string Items { get; init; } = "";
-
-        public List<ActivitySkillEntry> Skills { get; init; } = [];
-
-        public List<MaterialEntry> Materials { get; init; } = [];
-
-        public List<string> Prepare { get; init; } = [];
-
-        public List<string> Steps { get; init; } = [];
-
-        public List<string> Say { get; init; } = [];
-
-        public List<string> LookFor { get; init; } = [];
-
-        public string Easier { get; init; } = "";
-
-        public string Harder { get; init; } = "";
-
-        public string Sheet { get; init; } = "";
-    }
-
-    internal sealed record ActivitySkillEntry
-    {
-        public string Id { get; init; } = "";
-
-        public string? Items { get; init; }
-
-        public string? Range { get; init; }
-    }
-
-    internal sealed record MaterialEntry
-    {
-        public string Item { get; init; } = "";
-
-        public string Amount { get; init; } = "1";
-
-        public List<string> Risks { get; init; } = [];
-    }
-#pragma warning restore CA1812
+    private static Material ToMaterial(string where, MaterialEntry entry) => new(
+        CupboardCatalogue.Shipped.Find(new(entry.Item)) ?? throw new FormatException($"Activity {where}: there is no item '{entry.Item}' in the cupboard."),
+        new Amount(entry.Amount),
+        entry.Alike,
+        entry.Print is { } print ? SheetChoice.Parse(where, print) : null);
 }

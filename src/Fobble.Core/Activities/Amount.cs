@@ -3,7 +3,7 @@ using NCalc;
 namespace Fobble.Core.Activities;
 
 /// <summary>
-/// How many of a thing are needed: a formula of <c>n</c> (largest number in use), <c>children</c> and <c>pairs</c>,
+/// How many of a thing are needed: a formula of <c>n</c> (largest number in use), <c>children</c>, <c>pairs</c> and <c>groups</c>,
 /// such as <c>n * (n + 1) / 2</c> for tins 1 to n or <c>children * n</c>.
 /// </summary>
 public sealed record Amount
@@ -18,13 +18,13 @@ public sealed record Amount
     public string Formula { get; }
 
     /// <summary>The amount for numbers up to <paramref name="n"/> and this many children; parts of a thing are rounded up.</summary>
-    public int For(int n, int children)
+    public int For(int n, int children, int groups = 1)
     {
         try
         {
             var expression = new Expression(Formula)
             {
-                Parameters = { ["n"] = (double)n, ["children"] = (double)children, ["pairs"] = Math.Ceiling(children / 2.0) },
+                Parameters = { ["n"] = (double)n, ["children"] = (double)children, ["pairs"] = Math.Ceiling(children / 2.0), ["groups"] = (double)groups },
             };
             var amount = Convert.ToDouble(expression.Evaluate());
             return amount > 0 && amount < 10_000 ? (int)Math.Ceiling(amount) : throw new FormatException($"'{Formula}' comes to {amount}.");

@@ -8,18 +8,20 @@ namespace Fobble.Core.ItemSets;
 /// <summary>Every case of a kind of item within a range of numbers: each numeral, each split with zero and all included, and so on.</summary>
 public static class ItemCases
 {
+    private const int FewNumbers = 12;
+
     public static IReadOnlyList<Item> All(ItemKind kind, NumberRange range, ulong seed, Approach? approach = null) => kind switch
     {
         ItemKind.SayTo => Each(range, n => new($"say:{n}", $"Say to {Of(n)} and stop", Count(n), n, n, null)),
         ItemKind.SayOn => Each(range, n => new($"on:{n}", $"Start at {Of(n)} and say the next three", $"{Of(n + 1)}, {Of(n + 2)}, {Of(n + 3)}", n, n, null)),
         ItemKind.SayBack => Each(range, n => new($"back:{n}", $"Count down from {Of(n)} to zero", $"{Of(n)}, {Of(n - 1)} … zero", n, n, null)),
-        ItemKind.HowMany => Each(range, n => new($"how-many:{n}", $"Put out a heap of {n}", Of(n), n, n, Patterns.Scattered(n, seed + (ulong)n))),
+        ItemKind.HowMany => Each(range, n => new($"how-many:{n}", $"Put out a heap of {n}", Of(n), n, n, Scattered(n, seed))),
         ItemKind.Give => Each(range, n => new($"give:{n}", $"Please give me {Of(n)}", $"{n} handed over", n, n, Patterns.Row(n))),
         ItemKind.Numeral => Each(range, n => new($"numeral:{n}", $"Show the card {n}", Of(n), n, n, Things.NumeralCard(n))),
         ItemKind.TornTicket => Each(range, n => new($"ticket:{n}", $"Dots for {n}, numeral for {Of(n)}", $"{n} fits {Of(n)} dots", n, n, HalfCards.Ticket(n))),
         ItemKind.WriteNumeral => Each(range, n => new($"write:{n}", $"Write {Of(n)}", $"{n}", n, StrokesOf(n), Things.NumeralCard(n))),
         ItemKind.SeeDice => Each(range, n => new($"dice:{n}", "Show the face for a moment", Of(n), n, n, Patterns.Dice(n))),
-        ItemKind.SeeScattered => Each(range, n => new($"see:{n}", "Show the set for a moment", Of(n), n, n, Patterns.Scattered(n, seed + (ulong)n))),
+        ItemKind.SeeScattered => Each(range, n => new($"see:{n}", "Show the set for a moment", Of(n), n, n, Scattered(n, seed))),
         ItemKind.ShowFingers => Each(range, n => new($"fingers:{n}", $"Show me {Of(n)} in one go", FingersFor(n), n, n, null)),
         ItemKind.Frame => Each(range, n => new($"frame:{n}", $"Frame with {n}", string.Join("; ", FrameReadings.Of(n).Take(2)), n, n == 5 || n == 10 ? 1 : n, FrameFor(n, range, approach))),
         ItemKind.Spaces => Each(range, n => new($"spaces:{n}", $"Frame with {n}: how many more fill it?", Of(FrameSize(range) - n), FrameSize(range) - n, FrameSize(range) - n, FrameFor(n, range, approach))),
@@ -42,29 +44,33 @@ public static class ItemCases
             $"missing:{n}", $"Take away tin {n} while eyes are shut", $"{n} is missing", n, n == range.Low || n == range.High ? 1 : 2, Things.NumeralCards([.. range.Numbers.Select(m => m == n ? (int?)null : m)]))),
         ItemKind.SwappedTins => range.Count < 2 ? [] : [.. range.Numbers.SkipLast(1).Select(n => new Item(
             $"swapped:{n}", $"Swap tins {n} and {n + 1} while eyes are shut", $"{n} and {n + 1} changed places", n, 2, Things.NumeralCards([.. range.Numbers.Select(m => (int?)(m == n ? n + 1 : m == n + 1 ? n : m))])))],
-        ItemKind.Guess => Each(range, n => new($"guess:{n}", $"Put {n} in the bag", $"{n}", n, n, Patterns.Scattered(n, seed + (ulong)n))),
+        ItemKind.Guess => Each(range, n => new($"guess:{n}", $"Put {n} in the bag", $"{n}", n, n, Scattered(n, seed))),
         ItemKind.Adding => EachSplit(range, s => new($"{s}", $"{s.First} + {s.Second} = □", $"{s.Total}", s.Total, (s.Total * 2) + Math.Min(s.First, s.Second), TwoColours(s, approach))),
         ItemKind.TakingAway => EachSplit(range, s => new(
             $"take:{s.Total}-{s.Second}", $"{s.Total} − {s.Second} = □", $"{s.First}", s.First, (s.Total * 2) + Math.Min(s.First, s.Second), s.Total <= 20 ? Frames.Tens(s.Total, style: approach?.Frames) : null)),
         ItemKind.MissingAddend => EachSplit(range, s => new($"{s}", $"{s.First} + □ = {s.Total}", $"{s.Second}", s.Second, (s.Total * 2) + Math.Min(s.First, s.Second), Things.Bond(s.Total, s.First, null))),
-        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "No cases are known for this kind of item."),
+        _ => WorkedCases.All(kind, range, seed, approach),
     };
 
     private static IReadOnlyList<Item> Each(NumberRange range, Func<int, Item> item) => [.. range.Numbers.Select(item)];
 
     private static IReadOnlyList<Item> EachSplit(NumberRange totals, Func<Split, Item> item) => [.. totals.Numbers.SelectMany(Bonds.Ordered).Select(item)];
 
+    // Over many numbers only the telling pairs: neighbours, ten apart, and the same digits the other way round.
     private static IReadOnlyList<Item> EachPair(NumberRange range, Func<int, int, Item> item) =>
-        [.. range.Numbers.SelectMany(a => range.Numbers.Select(b => item(a, b)))];
+        [.. range.Numbers.SelectMany(a => (range.Count <= FewNumbers ? range.Numbers : ((int[])[a - 1, a, a + 10, (a % 10 * 10) + (a / 10)]).Where(range.Contains).Distinct()).Select(b => item(a, b)))];
 
     // Written out as far as it helps; beyond ten it is clear how it goes on.
     private static string Count(int to) =>
         to <= 10 ? string.Join(", ", Enumerable.Range(1, to).Select(Of)) : $"one, two … {Of(to - 1)}, {Of(to)}";
 
+    // More can't be taken in from a card.
+    private static Picture? Scattered(int number, ulong seed) => number <= 40 ? Patterns.Scattered(number, seed + (ulong)number) : null;
+
     private static int FrameSize(NumberRange range) => range.High <= 5 ? 5 : 10;
 
     private static Picture FrameFor(int number, NumberRange range, Approach? approach) =>
-        FrameSize(range) == 5 ? Frames.Five(number, style: approach?.Frames) : Frames.Ten(number, style: approach?.Frames);
+        number > 10 ? Frames.Tens(number, 2, approach?.Frames) : FrameSize(range) == 5 ? Frames.Five(number, style: approach?.Frames) : Frames.Ten(number, style: approach?.Frames);
 
     private static Picture? TwoColours(Split parts, Approach? approach) => parts.Total <= 10 ? Frames.Ten(parts.First, parts.Second, approach?.Frames) : null;
 

@@ -18,6 +18,12 @@ public enum TakeWord
     Subtract,
 }
 
+public enum YearWord
+{
+    Kindergarten,
+    Reception,
+}
+
 public enum SentenceWord
 {
     NumberSentence,
@@ -27,7 +33,8 @@ public enum SentenceWord
 
 /// <summary>The words a class has chosen where schools differ.</summary>
 public sealed record Wording(
-    OnesWord Ones = OnesWord.Ones, FewerWord Less = FewerWord.Fewer, TakeWord Take = TakeWord.TakeAway, SentenceWord Sentence = SentenceWord.NumberSentence)
+    OnesWord Ones = OnesWord.Ones, FewerWord Less = FewerWord.Fewer, TakeWord Take = TakeWord.TakeAway, SentenceWord Sentence = SentenceWord.NumberSentence,
+    YearWord Year = YearWord.Kindergarten)
 {
     public static Wording Usual { get; } = new();
 
@@ -46,4 +53,23 @@ public sealed record Wording(
         SentenceWord.Sum => "sum",
         _ => "number sentence",
     };
+
+    public string YearName => Year == YearWord.Kindergarten ? "kindergarten" : "reception";
+
+    /// <summary>
+    /// A text of the content with the class's words put in: <c>{fewer}</c>, <c>{takeAway}</c>, <c>{ones}</c>, <c>{one}</c>,
+    /// <c>{sentence}</c>, <c>{year}</c>; with a capital letter where the text begins with one.
+    /// </summary>
+    public string Say(string text)
+    {
+        ArgumentNullException.ThrowIfNull(text);
+        if (!text.Contains('{', StringComparison.Ordinal))
+        {
+            return text;
+        }
+
+        var said = text.Replace("{fewer}", Fewer, StringComparison.Ordinal).Replace("{takeAway}", TakeAway, StringComparison.Ordinal).Replace("{ones}", OnesName, StringComparison.Ordinal)
+            .Replace("{one}", OneName, StringComparison.Ordinal).Replace("a {sentence}", Sentence == SentenceWord.Equation ? "an equation" : $"a {SentenceName}", StringComparison.Ordinal).Replace("{sentence}", SentenceName, StringComparison.Ordinal).Replace("{year}", YearName, StringComparison.Ordinal);
+        return text[0] == '{' && text.Contains(' ', StringComparison.Ordinal) ? char.ToUpperInvariant(said[0]) + said[1..] : said;
+    }
 }

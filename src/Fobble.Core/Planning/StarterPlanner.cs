@@ -41,5 +41,5 @@ internal sealed class StarterPlanner(WeekRequest request)
         return last is null ? null : request.Evidence.Calendar.SchoolDaysBetween(last.Day, day);
     }
 
-    private ActivityId ActivityFor(SkillId skill) => request.Library.For(skill, Place.Carpet).MinBy(a => a.Minutes)!.Id;
+    private ActivityId ActivityFor(SkillId skill) => request.Library.For(skill, Place.Starter).Concat(request.Library.For(skill, Place.Carpet)).First().Id;
 }

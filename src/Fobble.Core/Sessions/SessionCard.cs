@@ -1,6 +1,7 @@
 using System.Globalization;
 using Fobble.Core.Activities;
 using Fobble.Core.Approaches;
+using Fobble.Core.Cupboard;
 using Fobble.Core.Evidence;
 using Fobble.Core.ItemSets;
 using Fobble.Core.Numbers;
@@ -9,7 +10,7 @@ using Fobble.Core.Skills;
 namespace Fobble.Core.Sessions;
 
 /// <summary>An amount to set out.</summary>
-public sealed record SetOut(string Item, int Amount, IReadOnlyList<Risk> Risks);
+public sealed record SetOut(CupboardItem Item, int Amount);
 
 /// <summary>Something to look for, and the slip it reveals where it is one.</summary>
 public sealed record LookFor(string Text, string? SlipId);
@@ -22,7 +23,7 @@ public sealed record SessionCard(
     IReadOnlyList<Item> Items,
     IReadOnlyList<SetOut> SetOut,
     IReadOnlyList<LookFor> LookFor,
-    IReadOnlyList<string> Cautions);
+    IReadOnlyList<Caution> Cautions);
 
 /// <summary>Makes session cards. The same session (by its seed) and the same history give the same card.</summary>
 public static class SessionCards
@@ -37,7 +38,7 @@ public static class SessionCards
         SeededRandom.SeedOf(string.Create(CultureInfo.InvariantCulture, $"{classId}|{day:O}|{slotId}|{skill}"));
 
     /// <param name="children">Who will be there; empty for the whole class on the carpet.</param>
-    public static SessionCard Make(SkillId skillId, Activity activity, IReadOnlyList<ChildId> children, ClassEvidence evidence, Approach approach, ulong seed)
+    public static SessionCard Make(SkillId skillId, Activity activity, IReadOnlyList<ChildId> children, ClassEvidence evidence, Approach approach, ClassCares cares, ulong seed)
     {
         ArgumentNullException.ThrowIfNull(activity);
         ArgumentNullException.ThrowIfNull(evidence);
@@ -46,8 +47,7 @@ public static class SessionCards
         var who = children.Count > 0 ? children : evidence.Children;
         var count = children.Count > 0 ? Math.Max(FewestItems, ItemsEach * children.Count) : FewestItems;
         var items = ItemSetMaker.Make(new ItemRequest(setting.Items, setting.Range, count, HistoryOf(who, skillId, evidence), seed) { Approach = approach });
-        var setOut = activity.Materials.Select(m => new SetOut(m.Item, m.Amount.For(setting.Range.High, who.Count), m.Risks)).ToList();
-        var risks = activity.Materials.SelectMany(m => m.Risks).Distinct().Select(Activities.Cautions.For).ToList();
+        var setOut = activity.Materials.Select(m => new SetOut(m.Item, m.Amount.For(setting.Range.High, who.Count))).ToList();
         return new SessionCard(
             skill,
             activity,
@@ -55,7 +55,7 @@ public static class SessionCards
             items,
             setOut,
             [.. skill.LookFor.Concat(activity.LookFor).Distinct().Select(t => new LookFor(t, null)), .. skill.Slips.Select(s => new LookFor(s.Text, s.Id))],
-            risks.Count == 0 ? [] : [.. risks, Activities.Cautions.Standing]);
+            Cautions.For(activity.Items, cares));
     }
 
     /// <summary>What these children's record of the skill says about its cases.</summary>

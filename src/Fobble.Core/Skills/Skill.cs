@@ -50,6 +50,21 @@ public sealed record Skill(
     IReadOnlyList<string> Words,
     IReadOnlyList<string> Standards)
 {
+    /// <summary>The same skill with the class's words put in.</summary>
+    public Skill InWords(Wording words)
+    {
+        ArgumentNullException.ThrowIfNull(words);
+        return this with
+        {
+            Short = words.Say(Short),
+            ICan = words.Say(ICan),
+            LookFor = [.. LookFor.Select(words.Say)],
+            Slips = [.. Slips.Select(s => s with { Text = words.Say(s.Text) })],
+            Strategies = [.. Strategies.Select(s => s with { Text = words.Say(s.Text) })],
+            Words = [.. Words.Select(words.Say).Distinct()],
+        };
+    }
+
     /// <summary>The short name inside a sentence, in quotation marks: ready for “say to ten”.</summary>
     public string InSentence => $"“{char.ToLowerInvariant(Short[0])}{Short[1..]}”";
 }

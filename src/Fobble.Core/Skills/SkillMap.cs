@@ -1,3 +1,5 @@
+using Fobble.Core.Numbers;
+
 namespace Fobble.Core.Skills;
 
 /// <summary>All skills with what each needs and opens. Building one checks it: no id twice, no unknown prerequisite, no circle.</summary>
@@ -35,6 +37,9 @@ public sealed class SkillMap
     }
 
     public IReadOnlyList<Strand> Strands { get; }
+
+    /// <summary>The same map with the class's words put in.</summary>
+    public SkillMap InWords(Wording words) => new(Strands, [.. Skills.Select(s => s.InWords(words))]);
 
     /// <summary>Every skill after what it needs; within that by season, then as written.</summary>
     public IReadOnlyList<Skill> Skills { get; }

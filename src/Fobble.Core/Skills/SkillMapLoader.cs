@@ -7,8 +7,11 @@ namespace Fobble.Core.Skills;
 /// <summary>Reads the map from YAML: one file a strand (see Skills/Content).</summary>
 public static class SkillMapLoader
 {
-    /// <summary>The map that ships with Fobble.</summary>
-    public static SkillMap Shipped() => Load(ContentFile.In("Skills/Content"));
+    /// <summary>The map that ships with Fobble, in the usual words.</summary>
+    public static SkillMap Shipped() => AsWritten().InWords(Wording.Usual);
+
+    /// <summary>The map that ships with Fobble, with the places for a class's words (<see cref="Wording.Say"/>) left open.</summary>
+    public static SkillMap AsWritten() => Load(ContentFile.In("Skills/Content"));
 
     /// <exception cref="FormatException">A file can't be read or a field is missing; says which.</exception>
     /// <exception cref="InvalidSkillMapException">The skills make no sound map.</exception>
@@ -17,10 +20,10 @@ public static class SkillMapLoader
         var strands = files.Select(f => ContentFile.Read<StrandFile>(f.Name, f.Text)).OrderBy(s => s.Place).ToList();
         return new SkillMap(
             [.. strands.Select(s => new Strand(s.Strand, s.Name))],
-            [.. strands.SelectMany(s => s.Skills.Select(entry => ToSkill(s.Strand, entry)))]);
+            [.. strands.SelectMany(s => s.Skills.Select(entry => ToSkill(s, entry)))]);
     }
 
-    private static Skill ToSkill(string strand, SkillEntry entry)
+    private static Skill ToSkill(StrandFile strand, SkillEntry entry)
     {
         void Must(bool holds, string what)
         {
@@ -30,17 +33,19 @@ public static class SkillMapLoader
             }
         }
 
-        Must(entry.Id.StartsWith(strand + ".", StringComparison.Ordinal), $"the id should begin with '{strand}.'");
+        List<string> prefixes = strand.Prefixes.Count > 0 ? strand.Prefixes : [strand.Strand];
+        Must(prefixes.Any(p => entry.Id.StartsWith(p + ".", StringComparison.Ordinal)), $"the id should begin with '{string.Join(".' or '", prefixes)}.'");
         Must(entry.Short.Length > 0, "a short name is missing");
         Must(entry.ICan.StartsWith("I can ", StringComparison.Ordinal) || entry.ICan.StartsWith("I know ", StringComparison.Ordinal), "the sentence should begin with 'I can' or 'I know'");
         Must(entry.LookFor.Count > 0, "nothing to look for is given");
         Must(entry.Slips.Count > 0, "no usual slip is given");
+        Must(entry.Strategies.Count > 0, "no way of doing it is given");
         Must(entry.Words.Count > 0, "no words are given");
         Must(entry.ShownIn.Count > 0, "no representation is given");
         Must(entry.Lessons is >= 2 and <= 4, "lessons should be 2 to 4");
         return new Skill(
             new SkillId(entry.Id),
-            strand,
+            strand.Strand,
             entry.Short,
             entry.ICan,
             [.. entry.Needs.Select(n => new SkillId(n))],
@@ -63,6 +68,9 @@ public static class SkillMapLoader
         public string Name { get; init; } = "";
 
         public int Place { get; init; }
+
+        /// <summary>What ids begin with, where it is not the strand.</summary>
+        public List<string> Prefixes { get; init; } = [];
 
         public List<SkillEntry> Skills { get; init; } = [];
     }

@@ -1,5 +1,7 @@
 using System.Text.RegularExpressions;
 using Fobble.Core.Activities;
+using Fobble.Core.Chance;
+using Fobble.Core.Cupboard;
 using Fobble.Core.Numbers;
 using Fobble.Core.Skills;
 
@@ -13,9 +15,21 @@ public class ActivityTests
     [Fact]
     public void There_are_enough_of_each_kind()
     {
-        Library.Activities.Count.ShouldBeGreaterThanOrEqualTo(14);
-        Library.Activities.Count(a => a.Places.Contains(Place.Transition)).ShouldBeGreaterThanOrEqualTo(2);
-        Library.Activities.Count(a => a.Places.Contains(Place.Choice)).ShouldBeGreaterThanOrEqualTo(3);
+        Library.Activities.Count.ShouldBeGreaterThanOrEqualTo(70);
+        foreach (var part in Enumerable.Range(1, 20))
+        {
+            Library.Activities.Count(a => a.Parts.Contains(part)).ShouldBeGreaterThanOrEqualTo(3, $"part {part}");
+        }
+
+        foreach (var strand in Map.Strands)
+        {
+            foreach (var place in Enum.GetValues<Place>())
+            {
+                Library.Activities.Count(a => a.Places.Contains(place) && a.Skills.Any(s => Map[s.Skill].Strand == strand.Id)).ShouldBeGreaterThan(0, $"{strand.Id} at {place}");
+            }
+        }
+
+        Library.Activities.Select(a => a.Name).ShouldBeUnique();
     }
 
     [Theory]
@@ -27,6 +41,65 @@ public class ActivityTests
     [InlineData("one-more-please", 4)]
     [InlineData("load-the-wagon", 20)]
     public void The_named_ones_cover_their_part_of_the_job(string id, int part) => Library[new(id)].Parts.ShouldContain(part);
+
+    [Fact]
+    public void Every_skill_has_two_activities_at_least() =>
+        Map.Skills.Where(s => Library.Activities.Count(a => a.For(s.Id) is not null) < 2).Select(s => s.Id.Value).ShouldBeEmpty();
+
+    [Fact]
+    public void Every_formula_comes_to_something_for_one_to_thirty_children()
+    {
+        foreach (var (activity, material) in Library.Activities.SelectMany(a => a.Materials.Select(m => (a, m))))
+        {
+            foreach (var high in activity.Skills.Select(s => s.Range.High).Distinct())
+            {
+                foreach (var children in Enumerable.Range(1, 30))
+                {
+                    material.Amount.For(high, children).ShouldBeInRange(1, 9999, $"{activity.Id}: {material.Item.Id} for {children}");
+                }
+            }
+        }
+    }
+
+    [Fact]
+    public void Every_prompt_is_in_the_classs_words() =>
+        ActivityLoader.AsWritten.Select(a => a.InWords(new(OnesWord.Units, FewerWord.Less, TakeWord.Subtract, SentenceWord.Sum, YearWord.Reception)))
+            .SelectMany(a => a.Say.Concat(a.Steps).Concat(a.LookFor).Concat(a.Prepare).Concat([a.Name, a.Purpose, a.Easier, a.Harder, a.Sheet])).Where(text => text.Contains('{')).ShouldBeEmpty();
+
+    [Fact]
+    public void A_games_minutes_follow_its_dice()
+    {
+        var track = Library[new("count-on-track")];
+        track.Minutes.ShouldBe(track.MinutesFor(track.GroupSize.High));
+
+        // One die that always shows one, to a target of six, one player: six turns of twenty seconds.
+        new Game([Die.Parse("1")], DiceOperation.Add, 6, false).MinutesFor(1).ShouldBe(2);
+        Library.Activities.Where(a => a.Game is not null).ShouldAllBe(a => a.Minutes >= 3 && a.Minutes <= 35);
+    }
+
+    [Fact]
+    public void An_activity_handed_on_as_a_file_comes_back_unchanged()
+    {
+        var file = ActivityLoader.Write(ActivityLoader.AsWritten);
+        var back = ActivityLoader.Read(Map, [("handed-on.yaml", file)]);
+        ActivityLoader.Write(back).ShouldBe(file);
+        back.Select(a => (a.Id, a.Name, a.Minutes)).ShouldBe(ActivityLoader.AsWritten.Select(a => (a.Id, a.Name, a.Minutes)));
+    }
+
+    [Theory]
+    [InlineData("item: bell", "item: gong", "no item 'gong'")]
+    [InlineData("amount: 1", "amount: x", "can't be worked out")]
+    [InlineData("print: number-path/with-gaps", "print: number-path/alone", "not to be had")]
+    [InlineData("mat: path", "mat: ''", "mat is missing")]
+    [InlineData("id: count.say-5", "id: count.say-6", "count.say-6, which does not exist")]
+    [InlineData("groupSize: 2-6", "groupSize: many", "no range of numbers")]
+    [InlineData("- 4", "- 44", "1 to 20")]
+    public void A_fault_in_a_file_names_the_activity_and_the_field(string right, string wrong, string message)
+    {
+        var file = ActivityLoader.Write([Library[new("along-the-line")]]);
+        file.ShouldContain(right);
+        Should.Throw<FormatException>(() => ActivityLoader.Read(Map, [("mine.yaml", file.Replace(right, wrong, StringComparison.Ordinal))])).Message.ShouldContain(message);
+    }
 
     [Fact]
     public void Every_skill_has_something_for_the_carpet_and_for_a_group() =>
@@ -60,13 +133,11 @@ public class ActivityTests
     {
         // n(n+1)/2, as for any arithmetic series.
         var tins = Library[new("numbered-tins")];
-        tins.Materials.Single(m => m.Item.StartsWith("things", StringComparison.Ordinal)).Amount.For(10, 4).ShouldBe(Enumerable.Range(1, 10).Sum());
+        tins.Materials.Single(m => m.Item.Purpose == Purpose.Counting).Amount.For(10, 4).ShouldBe(Enumerable.Range(1, 10).Sum());
     }
 
     [Fact]
     public void A_skill_without_an_activity_is_named() =>
-        Should.Throw<FormatException>(() => new ActivityLibrary(Map, [.. Library.Activities.Where(a => a.Id.Value != "which-wagon")])).Message.ShouldContain("compare.numerals-10 has no activity for Group");
-
-    [Fact]
-    public void Every_risk_has_a_caution() => Enum.GetValues<Risk>().Select(Cautions.For).ShouldAllBe(c => c.Length > 20);
+        new ActivityLibrary(Map, [.. Library.Activities.Where(a => a.For(new("join.three-addends")) is null)]).Unserved
+            .ShouldBe(["join.three-addends has no activity for Carpet", "join.three-addends has no activity for Group"]);
 }

@@ -1,5 +1,6 @@
 using Fobble.Core.Activities;
 using Fobble.Core.Approaches;
+using Fobble.Core.Cupboard;
 using Fobble.Core.Evidence;
 using Fobble.Core.ItemSets;
 using Fobble.Core.Numbers;
@@ -21,7 +22,7 @@ public class SessionCardTests
         {
             foreach (var activity in Library.For(skill.Id, Place.Group).Concat(Library.For(skill.Id, Place.Carpet)))
             {
-                var card = SessionCards.Make(skill.Id, activity, Three, Class(), Approach.Usual, 7);
+                var card = SessionCards.Make(skill.Id, activity, Three, Class(), Approach.Usual, ClassCares.None, 7);
                 card.Items.Count.ShouldBe(6);
                 card.Items.ShouldAllBe(i => i.Ask.Length > 0 && i.Answer.Length > 0);
                 card.SetOut.ShouldAllBe(s => s.Amount > 0);
@@ -34,9 +35,16 @@ public class SessionCardTests
     [Fact]
     public void Amounts_fit_the_children_and_numbers_in_use()
     {
-        var card = SessionCards.Make(new("compare.one-more-5"), Library[new("one-more-please")], Three, Class(), Approach.Usual, 7);
+        var card = SessionCards.Make(new("compare.one-more-5"), Library[new("one-more-please")], Three, Class(), Approach.Usual, ClassCares.None, 7);
         card.SetOut[0].Amount.ShouldBe(3 * (4 + 1));
-        card.Cautions[^1].ShouldBe(Cautions.Standing);
+    }
+
+    [Fact]
+    public void Small_parts_are_warned_of_where_someone_mouths_and_only_there()
+    {
+        SessionCard For(ClassCares cares) => SessionCards.Make(new("compare.one-more-5"), Library[new("one-more-please")], Three, Class(), Approach.Usual, cares, 7);
+        For(ClassCares.None).Cautions.ShouldBeEmpty();
+        For(new(true, new HashSet<Allergen>())).Cautions.Single().Items.ShouldBe(["two-sided counters"]);
     }
 
     [Fact]
@@ -66,7 +74,7 @@ public class SessionCardTests
     {
         var skill = Map.Skills.First(s => Library.For(s.Id, Place.Group).Any(a => a.For(s.Id)!.Items == ItemKind.Frame));
         var activity = Library.For(skill.Id, Place.Group).First(a => a.For(skill.Id)!.Items == ItemKind.Frame);
-        double Wide(FrameDirection direction) => SessionCards.Make(skill.Id, activity, Three, Class(), new(new(Direction: direction), Wording.Usual), 7).Items[0].Picture!.Width;
+        double Wide(FrameDirection direction) => SessionCards.Make(skill.Id, activity, Three, Class(), new(new(Direction: direction), Wording.Usual), ClassCares.None, 7).Items[0].Picture!.Width;
         Wide(FrameDirection.Lying).ShouldBeGreaterThan(Wide(FrameDirection.Upright));
     }
 
@@ -76,12 +84,12 @@ public class SessionCardTests
         var name = Map[new("numeral.name-10")];
         var evidence = Class(Saw(20, Support.Prompted, skill: name, slip: "three-eight"));
         SessionCards.HistoryOf(Three, name.Id, evidence).OwnConfusions.ShouldBe([new(3, 8)]);
-        SessionCards.Make(name.Id, Library[new("torn-tickets")], Three, evidence, Approach.Usual, 3).Items.Where(i => i.Value == 3).ShouldAllBe(i => i.Distractors[0] == 8);
+        SessionCards.Make(name.Id, Library[new("torn-tickets")], Three, evidence, Approach.Usual, ClassCares.None, 3).Items.Where(i => i.Value == 3).ShouldAllBe(i => i.Distractors[0] == 8);
     }
 
     [Fact]
     public void An_activity_that_does_not_serve_the_skill_is_refused() =>
-        Should.Throw<ArgumentException>(() => SessionCards.Make(new("see.to-3"), Library[new("stamp-desk")], Three, Class(), Approach.Usual, 1));
+        Should.Throw<ArgumentException>(() => SessionCards.Make(new("see.to-3"), Library[new("stamp-desk")], Three, Class(), Approach.Usual, ClassCares.None, 1));
 
     private static ClassEvidence Class(params Observation[] seen) => new(Map, Calendar, EvidenceSettings.Default, Three, seen, SchoolDay(30));
 }

@@ -1,0 +1,107 @@
+namespace Fobble.Core.Cupboard;
+
+/// <summary>What a class's adults have to keep in mind when they set things out. Kept for the class as a whole: no child is named.</summary>
+/// <param name="Mouths">Someone in the class puts things in their mouth.</param>
+public sealed record ClassCares(bool Mouths, IReadOnlySet<Allergen> Allergies)
+{
+    public static ClassCares None { get; } = new(false, new HashSet<Allergen>());
+}
+
+/// <summary>A caution beside what causes it.</summary>
+/// <param name="Items">The things that bring the risk, as they are called on the list.</param>
+public sealed record Caution(string Text, IReadOnlyList<string> Items);
+
+/// <summary>The usual cautions, worked out from what things are like (rule R14). Limits are published; the advice always defers to local rules.</summary>
+public static class Cautions
+{
+    /// <summary>Closes every list of cautions.</summary>
+    public const string Standing = "Follow your setting's risk assessment and local rules.";
+
+    /// <summary>Diameter and greatest depth of the small-parts cylinder, millimetres (16 CFR 1501.4).</summary>
+    public const double CylinderAcross = 31.7;
+    public const double CylinderDeep = 57.1;
+
+    /// <summary>A ball this wide or wider is not a small ball, millimetres (16 CFR 1500.18(a)(17): 1.75 inches).</summary>
+    public const double SmallBallAcross = 44.4;
+
+    /// <summary>All cautions that these things call for in this class, one for each reason. Empty where there is nothing to say.</summary>
+    public static IReadOnlyList<Caution> For(IEnumerable<CupboardItem> items, ClassCares cares)
+    {
+        ArgumentNullException.ThrowIfNull(cares);
+        var all = items.DistinctBy(i => i.Id).ToList();
+        List<Caution> cautions = [];
+        void Add(string text, Func<CupboardItem, bool> brings)
+        {
+            var which = all.Where(brings).Select(i => i.InSentence).ToList();
+            if (which.Count > 0)
+            {
+                cautions.Add(new(text, which));
+            }
+        }
+
+        if (cares.Mouths)
+        {
+            Add("Small parts, and someone here puts things in their mouth: count them out and back in, never leave them lying.", i => IsSmallPart(i) && !IsSmallBall(i));
+            Add("Small balls, and someone here puts things in their mouth: use balls of 45 mm or more.", IsSmallBall);
+        }
+
+        foreach (var allergen in cares.Allergies.Order())
+        {
+            Add($"Someone in this class has to keep away from {NameOf(allergen)}: use something else.", i => i.Contains.Contains(allergen));
+        }
+
+        foreach (var hazard in Enum.GetValues<Hazard>())
+        {
+            Add(TextOf(hazard), i => i.Hazards.Contains(hazard));
+        }
+
+        return cautions;
+    }
+
+    /// <summary>Whether one fits the small-parts cylinder in some position, at its greatest depth.</summary>
+    public static bool IsSmallPart(CupboardItem item)
+    {
+        ArgumentNullException.ThrowIfNull(item);
+        if (item.Size.Count == 0)
+        {
+            return false;
+        }
+
+        // Lengthwise down the cylinder: what has to pass is the cross-section of the two smaller sides, corner to corner where it has corners.
+        // A flat round thing goes in lying, so its width is what counts.
+        var sides = item.Size.Order().ToList();
+        var across = item.Shape switch
+        {
+            ItemShape.Ball => sides[^1],
+            ItemShape.Flat => sides[^1],
+            ItemShape.Cube or ItemShape.Uneven => Math.Sqrt((sides[0] * sides[0]) + (sides[^2] * sides[^2])),
+            _ => sides[^2],
+        };
+        return across <= CylinderAcross && sides[^1] <= CylinderDeep;
+    }
+
+    public static bool IsSmallBall(CupboardItem item)
+    {
+        ArgumentNullException.ThrowIfNull(item);
+        return item.Shape == ItemShape.Ball && item.Size.Count > 0 && item.Size.Max() < SmallBallAcross;
+    }
+
+    public static string NameOf(Allergen allergen) => allergen switch
+    {
+        Allergen.Gluten => "wheat and gluten",
+        Allergen.Molluscs => "molluscs and shells",
+        _ => $"{allergen}".ToLowerInvariant(),
+    };
+
+    private static string TextOf(Hazard hazard) => hazard switch
+    {
+        Hazard.RawPulses => "Raw dried pulses, red kidney beans above all, make people ill if eaten: nobody tastes, all are counted back in.",
+        Hazard.Food => "Food as counters: hands washed, nothing eaten that was handled, and the allergy list read again on the day.",
+        Hazard.Magnet => "Magnets: one that is swallowed is an emergency. Only whole ones, counted back in.",
+        Hazard.ButtonCell => "Button cells: the flap screwed shut; one that is swallowed is an emergency.",
+        Hazard.Glass => "Glass: an adult carries and opens it.",
+        Hazard.Hot => "Hot: adults only.",
+        Hazard.Sharp => "Blades and laminators: adults only, put away before the children come.",
+        _ => "On the floor: keep the way clear, nobody runs.",
+    };
+}
