@@ -46,6 +46,12 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     public DbSet<JarGuessRow> JarGuesses => Set<JarGuessRow>();
 
+    public DbSet<SkillChangeRow> SkillChanges => Set<SkillChangeRow>();
+
+    public DbSet<OwnActivityRow> OwnActivities => Set<OwnActivityRow>();
+
+    public DbSet<StockRow> Stock => Set<StockRow>();
+
     /// <summary>Options for a database file: foreign keys on, and up to five seconds of patience while another writer is at work.</summary>
     public static void Configure(DbContextOptionsBuilder options, string file) =>
         options.UseSqlite($"Data Source={file};Foreign Keys=True;Default Timeout=5");
@@ -136,6 +142,22 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
             e.HasOne(o => o.Withdrawal).WithOne().HasForeignKey<Withdrawal>(w => w.ObservationId);
         });
         builder.Entity<Withdrawal>().HasKey(w => w.ObservationId);
+        builder.Entity<SkillChangeRow>(e =>
+        {
+            e.HasKey(c => new { c.SchoolId, c.Skill });
+            e.HasOne<School>().WithMany().HasForeignKey(c => c.SchoolId);
+        });
+        builder.Entity<OwnActivityRow>(e =>
+        {
+            e.HasKey(a => new { a.SchoolId, a.Activity });
+            e.HasOne<School>().WithMany().HasForeignKey(a => a.SchoolId);
+        });
+        builder.Entity<StockRow>(e =>
+        {
+            e.HasKey(s => new { s.ClassId, s.Item });
+            e.HasOne<SchoolClass>().WithMany().HasForeignKey(s => s.ClassId);
+            e.OwnsOne(s => s.Own, own => own.ToJson());
+        });
         builder.Entity<JarRoundRow>(e =>
         {
             e.HasOne<SchoolClass>().WithMany().HasForeignKey(r => r.ClassId);

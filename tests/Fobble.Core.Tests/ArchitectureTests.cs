@@ -23,10 +23,11 @@ public class ArchitectureTests
         ("Mats", ["Numbers", "Pictures", "Approaches"]),
         ("Sheets", ["Numbers", "Pictures", "Approaches", "ItemSets", "Stories"]),
         ("Activities", ["Numbers", "Chance", "ItemSets", "Skills", "Sheets", "Cupboard"]),
-        ("Evidence", ["Numbers", "Calendars", "Skills"]),
-        ("Planning", ["Calendars", "Skills", "Activities", "Evidence"]),
-        ("Grouping", ["Numbers", "Calendars", "Skills", "Evidence"]),
+        ("Evidence", ["Numbers", "Approaches", "Calendars", "Skills"]),
+        ("Planning", ["Approaches", "Calendars", "Skills", "Activities", "Evidence"]),
+        ("Grouping", ["Numbers", "Approaches", "Calendars", "Skills", "Evidence"]),
         ("Sessions", ["Numbers", "Pictures", "Approaches", "Calendars", "ItemSets", "Skills", "Cupboard", "Activities", "Evidence"]),
+        ("SettingOut", ["Numbers", "Approaches", "ItemSets", "Skills", "Sheets", "Cupboard", "Activities"]),
         ("MadeUpClass", ["Numbers", "Calendars", "ItemSets", "Skills", "Activities", "Evidence", "Planning", "Grouping"]),
     ];
 

@@ -21,7 +21,14 @@ public class AccessTests(School school) : IClassFixture<School>
             .SelectMany(e => e.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods.Select(m => (new HttpMethod(m), Filled(e.RoutePattern.RawText!), (Endpoint)e)));
 
     private static Task<HttpResponseMessage> KnockAsync(Visitor visitor, HttpMethod method, string path) =>
-        visitor.SendAsync(method, path, method == HttpMethod.Get || method == HttpMethod.Delete ? null : new StringContent("{}", Encoding.UTF8, path.Contains("class-list", StringComparison.Ordinal) ? "text/csv" : "application/json"));
+        visitor.SendAsync(method, path, method == HttpMethod.Get || method == HttpMethod.Delete ? null : new StringContent("{}", Encoding.UTF8, TypeOf(path)));
+
+    // Addresses that take a file take no other type.
+    private static string TypeOf(string path) =>
+        path.Contains("class-list", StringComparison.Ordinal) || path.Contains("cupboard/file", StringComparison.Ordinal) ? "text/csv"
+        : path.Contains("map/file", StringComparison.Ordinal) ? "application/octet-stream"
+        : path.Contains("activities/file", StringComparison.Ordinal) ? "application/yaml"
+        : "application/json";
 
     private static string Filled(string pattern) => Regex.Replace(pattern, @"\{(\w+)(:[^}]*)?\}", m => m.Groups[1].Value switch
     {

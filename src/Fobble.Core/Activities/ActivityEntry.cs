@@ -1,8 +1,8 @@
 namespace Fobble.Core.Activities;
 
-#pragma warning disable CA1812 // Made by the YAML reader.
-/// <summary>An activity as it stands in a file.</summary>
-internal sealed record ActivityEntry
+
+/// <summary>An activity as it is written: in a content file, in one that is handed on, in the form in which a teacher changes it.</summary>
+public sealed record ActivityEntry
 {
     public string Id { get; init; } = "";
 
@@ -71,7 +71,7 @@ internal sealed record ActivityEntry
     };
 }
 
-internal sealed record ActivitySkillEntry
+public sealed record ActivitySkillEntry
 {
     public string Id { get; init; } = "";
 
@@ -80,7 +80,7 @@ internal sealed record ActivitySkillEntry
     public string? Range { get; init; }
 }
 
-internal sealed record MaterialEntry
+public sealed record MaterialEntry
 {
     public string Item { get; init; } = "";
 
@@ -91,7 +91,7 @@ internal sealed record MaterialEntry
     public string? Print { get; init; }
 }
 
-internal sealed record GameEntry
+public sealed record GameEntry
 {
     public List<string> Dice { get; init; } = [];
 
@@ -101,4 +101,4 @@ internal sealed record GameEntry
 
     public bool Exact { get; init; }
 }
-#pragma warning restore CA1812
+

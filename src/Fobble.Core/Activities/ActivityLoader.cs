@@ -28,8 +28,12 @@ public static class ActivityLoader
     /// <summary>The file in which activities are handed on; <see cref="Read"/> takes it back unchanged.</summary>
     public static string Write(IEnumerable<Activity> activities) => ContentFile.Write(activities.Select(ActivityEntry.Of).ToList());
 
-    private static Activity ToActivity(SkillMap map, ActivityEntry entry)
+    /// <summary>An activity from the form in which it was written.</summary>
+    /// <exception cref="FormatException">A field is missing or can't be what it should be; says which.</exception>
+    public static Activity ToActivity(SkillMap map, ActivityEntry entry)
     {
+        ArgumentNullException.ThrowIfNull(map);
+        ArgumentNullException.ThrowIfNull(entry);
         foreach (var (what, empty) in new (string, bool)[]
         {
             ("id", entry.Id.Length == 0), ("name", entry.Name.Length == 0), ("purpose", entry.Purpose.Length == 0), ("parts", entry.Parts.Count == 0), ("places", entry.Places.Count == 0),

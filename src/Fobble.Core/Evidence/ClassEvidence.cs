@@ -20,7 +20,7 @@ public sealed class ClassEvidence
         ArgumentNullException.ThrowIfNull(observations);
         (Map, Calendar, Children, Today) = (map, calendar, children, today);
         _judge = new Judge(calendar, settings);
-        var lists = children.ToDictionary(c => c, _ => new List<Observation>?[map.Skills.Count]);
+        var lists = children.ToDictionary(c => c, _ => new List<Observation>?[map.All.Count]);
         foreach (var observation in observations)
         {
             if (lists.TryGetValue(observation.Child, out var skills) && map.Has(observation.Skill))
@@ -30,7 +30,7 @@ public sealed class ClassEvidence
         }
 
         _seen = lists.ToDictionary(p => p.Key, p => p.Value.Select(o => (IReadOnlyList<Observation>?)o ?? []).ToArray());
-        _marks = _seen.ToDictionary(p => p.Key, p => p.Value.Select((o, i) => _judge.MarkOf(map.Skills[i], o, today)).ToArray());
+        _marks = _seen.ToDictionary(p => p.Key, p => p.Value.Select((o, i) => _judge.MarkOf(map.All[i], o, today)).ToArray());
     }
 
     public SkillMap Map { get; }
@@ -43,7 +43,7 @@ public sealed class ClassEvidence
 
     public Mark this[ChildId child, SkillId skill] => _marks[child][Map.IndexOf(skill)];
 
-    /// <summary>A child's marks in the order of the map's skills.</summary>
+    /// <summary>A child's marks in the order of all skills of the map.</summary>
     public IReadOnlyList<Mark> Row(ChildId child) => _marks[child];
 
     public IReadOnlyList<Observation> Seen(ChildId child, SkillId skill) => _seen[child][Map.IndexOf(skill)];

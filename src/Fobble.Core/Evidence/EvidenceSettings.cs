@@ -1,15 +1,9 @@
+using Fobble.Core.Approaches;
+
 namespace Fobble.Core.Evidence;
 
 /// <summary>Chance of an outcome if the child has the skill, and if not.</summary>
 public readonly record struct Likelihood(double IfHas, double IfNot);
-
-/// <summary>What counts as secure: the class's choice.</summary>
-public enum Strictness
-{
-    Usual,
-    Strict,
-    Light,
-}
 
 /// <summary>All numbers of rule R10 in one place.</summary>
 public sealed record EvidenceSettings

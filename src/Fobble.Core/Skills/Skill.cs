@@ -50,6 +50,9 @@ public sealed record Skill(
     IReadOnlyList<string> Words,
     IReadOnlyList<string> Standards)
 {
+    /// <summary>Whether the school leaves it out of its plans; what was seen of it is kept.</summary>
+    public bool Hidden { get; init; }
+
     /// <summary>The same skill with the class's words put in.</summary>
     public Skill InWords(Wording words)
     {

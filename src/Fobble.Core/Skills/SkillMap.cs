@@ -18,35 +18,39 @@ public sealed class SkillMap
         var known = skills.Select(s => s.Id).ToHashSet();
         faults.AddRange(skills.SelectMany(s => s.Needs.Where(n => !known.Contains(n)).Select(n => $"{s.Id} needs {n}, which does not exist")));
         faults.AddRange(skills.Where(s => strands.All(t => t.Id != s.Strand)).Select(s => $"{s.Id} is of an unknown strand '{s.Strand}'"));
-        Skills = faults.Count == 0 ? InTeachingOrder(strands, skills, faults) : [];
+        All = faults.Count == 0 ? InTeachingOrder(strands, skills, faults) : [];
         if (faults.Count > 0)
         {
             throw new InvalidSkillMapException(faults);
         }
 
         Strands = strands;
-        _index = Skills.Select((skill, i) => (skill.Id, i)).ToDictionary(p => p.Id, p => p.i);
-        var opens = skills.SelectMany(s => s.Needs.Select(need => (need, s.Id))).ToLookup(p => p.need, p => p.Id);
-        _opens = [.. Skills.Select(s => (IReadOnlyList<SkillId>)[.. opens[s.Id].Order()])];
-        _allNeeds = new IReadOnlySet<SkillId>[Skills.Count];
-        for (var i = 0; i < Skills.Count; i++)
+        Skills = [.. All.Where(s => !s.Hidden)];
+        _index = All.Select((skill, i) => (skill.Id, i)).ToDictionary(p => p.Id, p => p.i);
+        var opens = Skills.SelectMany(s => s.Needs.Select(need => (need, s.Id))).ToLookup(p => p.need, p => p.Id);
+        _opens = [.. All.Select(s => (IReadOnlyList<SkillId>)[.. opens[s.Id].Order()])];
+        _allNeeds = new IReadOnlySet<SkillId>[All.Count];
+        for (var i = 0; i < All.Count; i++)
         {
             // Teaching order: whatever a skill needs has been worked out before it.
-            _allNeeds[i] = Skills[i].Needs.SelectMany(need => _allNeeds[_index[need]].Append(need)).ToHashSet();
+            _allNeeds[i] = All[i].Needs.SelectMany(need => _allNeeds[_index[need]].Append(need)).ToHashSet();
         }
     }
 
     public IReadOnlyList<Strand> Strands { get; }
 
     /// <summary>The same map with the class's words put in.</summary>
-    public SkillMap InWords(Wording words) => new(Strands, [.. Skills.Select(s => s.InWords(words))]);
+    public SkillMap InWords(Wording words) => new(Strands, [.. All.Select(s => s.InWords(words))]);
 
-    /// <summary>Every skill after what it needs; within that by season, then as written.</summary>
+    /// <summary>Every skill that is not hidden, after what it needs; within that by season, then as written.</summary>
     public IReadOnlyList<Skill> Skills { get; }
 
-    public Skill this[SkillId id] => Skills[IndexOf(id)];
+    /// <summary>The same with hidden ones: records and plans of the past may speak of them.</summary>
+    public IReadOnlyList<Skill> All { get; }
 
-    /// <summary>The skill's place in <see cref="Skills"/>.</summary>
+    public Skill this[SkillId id] => All[IndexOf(id)];
+
+    /// <summary>The skill's place in <see cref="All"/>.</summary>
     /// <exception cref="KeyNotFoundException">The map has no such skill.</exception>
     public int IndexOf(SkillId id) => _index.TryGetValue(id, out var index) ? index : throw new KeyNotFoundException($"There is no skill '{id}'.");
 

@@ -23,6 +23,38 @@ public static class SkillMapLoader
             [.. strands.SelectMany(s => s.Skills.Select(entry => ToSkill(s, entry)))]);
     }
 
+    /// <summary>One skill as it stands in a file; <see cref="ReadOne"/> takes it back unchanged.</summary>
+    public static string WriteOne(Skill skill) => ContentFile.Write(EntryOf(skill));
+
+    /// <exception cref="FormatException">The text is no skill, or a field is missing; says which.</exception>
+    public static Skill ReadOne(string text)
+    {
+        var entry = ContentFile.Read<SkillEntry?>("skill", text) ?? throw new FormatException("The text is empty.");
+        return ToSkill(new StrandFile { Strand = entry.Strand, Prefixes = [entry.Id.Split('.')[0]] }, entry) with { Hidden = entry.Hidden };
+    }
+
+    /// <summary>Whether two skills say the same.</summary>
+    public static bool Same(Skill one, Skill other) => WriteOne(one with { Hidden = false }) == WriteOne(other with { Hidden = false });
+
+    private static SkillEntry EntryOf(Skill skill) => new()
+    {
+        Id = skill.Id.Value,
+        Strand = skill.Strand,
+        Short = skill.Short,
+        ICan = skill.ICan,
+        Needs = [.. skill.Needs.Select(n => n.Value)],
+        When = ContentFile.Dashed(skill.When),
+        ShownIn = [.. skill.ShownIn.Select(ContentFile.Dashed)],
+        Range = $"{skill.Range}",
+        Lessons = skill.Lessons,
+        LookFor = [.. skill.LookFor],
+        Slips = [.. skill.Slips.Select(s => new SlipEntry { Id = s.Id, Text = s.Text, Confuses = s.Confuses is { } pair ? [pair.One, pair.Other] : null })],
+        Strategies = [.. skill.Strategies.Select(s => new StrategyEntry { Id = s.Id, Text = s.Text, Asked = s.Asked })],
+        Words = [.. skill.Words],
+        Standards = [.. skill.Standards],
+        Hidden = skill.Hidden,
+    };
+
     private static Skill ToSkill(StrandFile strand, SkillEntry entry)
     {
         void Must(bool holds, string what)
@@ -79,6 +111,9 @@ public static class SkillMapLoader
     {
         public string Id { get; init; } = "";
 
+        /// <summary>Only where a skill stands alone; in a strand's file the strand is said once.</summary>
+        public string Strand { get; init; } = "";
+
         public string Short { get; init; } = "";
 
         public string ICan { get; init; } = "";
@@ -102,6 +137,8 @@ public static class SkillMapLoader
         public List<string> Words { get; init; } = [];
 
         public List<string> Standards { get; init; } = [];
+
+        public bool Hidden { get; init; }
     }
 
     internal sealed record SlipEntry
@@ -119,6 +156,7 @@ public static class SkillMapLoader
 
         public string Text { get; init; } = "";
 
+        [YamlDotNet.Serialization.YamlMember(DefaultValuesHandling = YamlDotNet.Serialization.DefaultValuesHandling.Preserve)]
         public bool Asked { get; init; } = true;
     }
 #pragma warning restore CA1812

@@ -423,6 +423,23 @@ namespace Fobble.Data.Migrations
                     b.ToTable("Observations");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.OwnActivityRow", b =>
+                {
+                    b.Property<int>("SchoolId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Activity")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Content")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("SchoolId", "Activity");
+
+                    b.ToTable("OwnActivities");
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.PairWish", b =>
                 {
                     b.Property<int>("FirstId")
@@ -538,6 +555,10 @@ namespace Fobble.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.PrimitiveCollection<string>("Allergies")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("FewerWord")
                         .HasColumnType("INTEGER");
 
@@ -547,7 +568,13 @@ namespace Fobble.Data.Migrations
                     b.Property<int>("FrameFill")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("Groups")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int?>("JarRestsUntil")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Mouths")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Name")
@@ -557,13 +584,31 @@ namespace Fobble.Data.Migrations
                     b.Property<int>("OnesWord")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("Order")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("SchoolId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Secure")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("SentenceWord")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("Sheets")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Sizes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Symbols")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("TakeWord")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("YearWord")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
@@ -571,6 +616,41 @@ namespace Fobble.Data.Migrations
                     b.HasIndex("SchoolId");
 
                     b.ToTable("Classes");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.SkillChangeRow", b =>
+                {
+                    b.Property<int>("SchoolId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Skill")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Hidden")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Instead")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("SchoolId", "Skill");
+
+                    b.ToTable("SkillChanges");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.StockRow", b =>
+                {
+                    b.Property<int>("ClassId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Item")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Count")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("ClassId", "Item");
+
+                    b.ToTable("Stock");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.TermRow", b =>
@@ -854,6 +934,15 @@ namespace Fobble.Data.Migrations
                     b.Navigation("Child");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.OwnActivityRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.PairWish", b =>
                 {
                     b.HasOne("Fobble.Data.Model.Child", "First")
@@ -900,6 +989,66 @@ namespace Fobble.Data.Migrations
                         .IsRequired();
 
                     b.Navigation("School");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.SkillChangeRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.StockRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.SchoolClass", null)
+                        .WithMany()
+                        .HasForeignKey("ClassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.OwnsOne("Fobble.Data.Model.OwnKind", "Own", b1 =>
+                        {
+                            b1.Property<int>("StockRowClassId");
+
+                            b1.Property<string>("StockRowItem");
+
+                            b1.Property<string>("Colour")
+                                .IsRequired();
+
+                            b1.PrimitiveCollection<string>("Contains")
+                                .IsRequired();
+
+                            b1.PrimitiveCollection<string>("Hazards")
+                                .IsRequired();
+
+                            b1.Property<string>("Material")
+                                .IsRequired();
+
+                            b1.Property<string>("Name")
+                                .IsRequired();
+
+                            b1.Property<int>("Purpose");
+
+                            b1.Property<int>("Shape");
+
+                            b1.PrimitiveCollection<string>("Size")
+                                .IsRequired();
+
+                            b1.HasKey("StockRowClassId", "StockRowItem");
+
+                            b1.ToTable("Stock");
+
+                            b1
+                                .ToJson("Own")
+                                .HasColumnType("TEXT");
+
+                            b1.WithOwner()
+                                .HasForeignKey("StockRowClassId", "StockRowItem");
+                        });
+
+                    b.Navigation("Own");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.TermRow", b =>

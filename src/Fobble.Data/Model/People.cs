@@ -1,3 +1,5 @@
+using Fobble.Core.Approaches;
+using Fobble.Core.Cupboard;
 using Fobble.Core.Numbers;
 using Fobble.Core.Pictures;
 using Microsoft.AspNetCore.Identity;
@@ -32,6 +34,26 @@ public sealed class SchoolClass
     public TakeWord TakeWord { get; set; }
 
     public SentenceWord SentenceWord { get; set; }
+
+    public YearWord YearWord { get; set; }
+
+    public SymbolsWhen Symbols { get; set; }
+
+    public NumberSize Sizes { get; set; }
+
+    public YearOrder Order { get; set; }
+
+    public SheetUse Sheets { get; set; }
+
+    public GroupWay Groups { get; set; }
+
+    public Strictness Secure { get; set; }
+
+    /// <summary>Someone in the class puts things in their mouth. Kept for the class as a whole: who it is does not need to be written down.</summary>
+    public bool Mouths { get; set; }
+
+    /// <summary>What someone in the class has to keep away from; for the class as a whole as well.</summary>
+    public List<Allergen> Allergies { get; set; } = [];
 
     /// <summary>The day on which the guess jar comes back; null while it is in use.</summary>
     public DateOnly? JarRestsUntil { get; set; }

@@ -1,11 +1,10 @@
 using System.Text;
-using CsvHelper;
+using Fobble.Formats.Csv;
 
 namespace Fobble.Formats.ClassLists;
 
 /// <summary>
-/// Reads a class list from CSV (RFC 4180 and its common variations): comma, semicolon or tab, quotes, any line ends, a byte order
-/// mark or none, columns in any order. Collects every fault instead of stopping at the first.
+/// Reads a class list from CSV, its columns in any order and under many names. Collects every fault instead of stopping at the first.
 /// </summary>
 public static class ClassListReader
 {
@@ -17,10 +16,8 @@ public static class ClassListReader
     public static ClassListReading Read(byte[] file, DateOnly today)
     {
         ArgumentNullException.ThrowIfNull(file);
-        List<ClassListFault> faults = [];
-        List<string> notes = [];
-        var text = Decode(file, notes);
-        var rows = Rows(text, faults);
+        var table = CsvTable.Read(file);
+        var (rows, faults, notes) = (table.Rows, table.Faults, table.Notes);
         if (rows.Count == 0)
         {
             return new([], faults.Count > 0 ? faults : [new(1, null, "The file is empty.")], notes);
@@ -42,7 +39,7 @@ public static class ClassListReader
         List<ClassListChild> children = [.. rows.Skip(1).Select(row => Child(row, columns, dates, today, faults)).OfType<ClassListChild>()];
         foreach (var twice in children.GroupBy(c => (Same(c.GivenName), Same(c.FamilyName), c.Born)).Where(g => g.Count() > 1))
         {
-            faults.AddRange(twice.Skip(1).Select(c => new ClassListFault(c.Row, columns.Heading(columns.Given ?? columns.Full), $"{c.GivenName} {c.FamilyName} is on line {twice.First().Row} already.".Replace("  ", " ", StringComparison.Ordinal))));
+            faults.AddRange(twice.Skip(1).Select(c => new FileFault(c.Row, columns.Heading(columns.Given ?? columns.Full), $"{c.GivenName} {c.FamilyName} is on line {twice.First().Row} already.".Replace("  ", " ", StringComparison.Ordinal))));
         }
 
         if (children.Count == 0 && faults.Count == 0)
@@ -62,60 +59,11 @@ public static class ClassListReader
     public static string Same(string name) =>
         string.Join(' ', name.Normalize(NormalizationForm.FormKC).ToUpperInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries));
 
-    private static string Decode(byte[] file, List<string> notes)
-    {
-        try
-        {
-            using var reader = new StreamReader(new MemoryStream(file), new UTF8Encoding(false, throwOnInvalidBytes: true), detectEncodingFromByteOrderMarks: true);
-            return reader.ReadToEnd();
-        }
-        catch (DecoderFallbackException)
-        {
-            notes.Add("The file is not in Unicode; it was read as Western European. Check names with accents.");
-            return Encoding.Latin1.GetString(file);
-        }
-    }
-
-    private static List<(int Line, IReadOnlyList<string> Fields)> Rows(string text, List<ClassListFault> faults)
-    {
-        List<(int, IReadOnlyList<string>)> rows = [];
-        var options = new CsvReaderOptions
-        {
-            Separator = SeparatorOf(text),
-            HasHeader = false,
-            TrimWhitespace = true,
-            TrackLineNumbers = true,
-
-            // One forgotten quote then spoils one line and not the rest of the file.
-            AllowLineBreaksInQuotes = false,
-            OnMalformedRecord = bad => faults.Add(new((int)bad.LineNumber, null, "The quotes on this line do not match; a quote inside a name has to be doubled, and the name put in quotes.")),
-        };
-        using var reader = CsvReader.FromText(text, options);
-        while (reader.Read())
-        {
-            var fields = Enumerable.Range(0, reader.FieldCount).Select(i => reader.GetString(i).Trim()).ToList();
-            if (fields.Any(f => f.Length > 0))
-            {
-                rows.Add(((int)reader.LineNumber, fields));
-            }
-        }
-
-        return rows;
-    }
-
-    // The separator is the one that the heading uses most, quotes aside.
-    private static char SeparatorOf(string text)
-    {
-        var heading = text.Split('\n').FirstOrDefault(line => !string.IsNullOrWhiteSpace(line)) ?? "";
-        var bare = string.Concat(heading.Split('"').Where((_, i) => i % 2 == 0));
-        return new[] { ',', ';', '\t' }.MaxBy(separator => bare.Count(letter => letter == separator));
-    }
-
     private static string Field((int Line, IReadOnlyList<string> Fields) row, int? column) =>
         column is { } index && index < row.Fields.Count ? row.Fields[index].Trim() : "";
 
     private static ClassListChild? Child(
-        (int Line, IReadOnlyList<string> Fields) row, ClassListColumns columns, BirthDates dates, DateOnly today, List<ClassListFault> faults)
+        (int Line, IReadOnlyList<string> Fields) row, ClassListColumns columns, BirthDates dates, DateOnly today, List<FileFault> faults)
     {
         var before = faults.Count;
         if (row.Fields.Count > columns.Headings.Count && row.Fields.Skip(columns.Headings.Count).Any(f => f.Trim().Length > 0))

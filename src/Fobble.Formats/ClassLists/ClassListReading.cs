@@ -1,18 +1,14 @@
+using Fobble.Formats.Csv;
+
 namespace Fobble.Formats.ClassLists;
 
 /// <summary>A child as read from a line of the file.</summary>
 /// <param name="Row">Line of the file, the heading being line 1.</param>
 public sealed record ClassListChild(int Row, string GivenName, string FamilyName, DateOnly? Born);
 
-/// <summary>Something that stands in the way of taking the file.</summary>
-/// <param name="Row">Line of the file.</param>
-/// <param name="Column">Heading of the column, or null where the whole line is meant.</param>
-/// <param name="Reason">A sentence for the person who has the file open.</param>
-public sealed record ClassListFault(int Row, string? Column, string Reason);
-
 /// <summary>What a file says. It can be taken only when it has no fault and at least one child.</summary>
 /// <param name="Notes">How it was read, where there was a choice.</param>
-public sealed record ClassListReading(IReadOnlyList<ClassListChild> Children, IReadOnlyList<ClassListFault> Faults, IReadOnlyList<string> Notes)
+public sealed record ClassListReading(IReadOnlyList<ClassListChild> Children, IReadOnlyList<FileFault> Faults, IReadOnlyList<string> Notes)
 {
     public bool CanBeTaken => Faults.Count == 0 && Children.Count > 0;
 }

@@ -1,5 +1,6 @@
 using Fobble.Core.Activities;
 using Fobble.Core.Calendars;
+using Fobble.Core.Cupboard;
 using Fobble.Core.Evidence;
 using Fobble.Core.Grouping;
 using Fobble.Core.MadeUpClass;
@@ -62,7 +63,7 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
     {
         var today = clock.Today();
         var random = new SeededRandom(seed);
-        var newClass = new SchoolClass { Name = name, SchoolId = school.Id };
+        var newClass = new SchoolClass { Name = name, SchoolId = school.Id, Mouths = name == "Rowan", Allergies = name == "Rowan" ? [Allergen.Gluten, Allergen.Nuts] : [] };
         newClass.Members.AddRange(members.Select(m => new Membership { AdultId = m.Adult, Role = m.Role }));
         newClass.Children.AddRange(names.Select(n => new Child { GivenName = n.Given, FamilyName = n.Family, Born = today.AddDays(-(5 * 365) - random.Next(365)) }));
         db.Classes.Add(newClass);
@@ -78,6 +79,7 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
         List<ChildId> ids = [.. newClass.Children.Select(c => new ChildId(c.Id))];
         var history = MadeUpHistory.Play(new(map, library, calendar, ids, from, clock.GetLocalNow(), GroupsADay: 2, seed));
 
+        db.Stock.AddRange(DemoCupboard.For(newClass.Id));
         db.JarRounds.AddRange(DemoJars.For(newClass.Id, [.. newClass.Children.Select(c => c.Id)], today, calendar, new SeededRandom(seed + 100)));
         db.Absences.AddRange(history.Away.Select(a => new Absence { ChildId = a.Child.Value, Day = a.Day, MarkedBy = teachers[0] }));
         var sessions = new List<(GroupSession Session, PastGroup Group)>();

@@ -1,9 +1,12 @@
 using Fobble.Core.Approaches;
 using Fobble.Core.Calendars;
+using Fobble.Core.Cupboard;
 using Fobble.Core.Evidence;
 using Fobble.Core.People;
 using Fobble.Core.Skills;
 using Fobble.Data;
+using Fobble.Data.Model;
+using Fobble.Server.Features.ClassApproach;
 using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features;
@@ -19,6 +22,7 @@ internal sealed class ClassFacts(FobbleDb db, SkillMap map, ObservationLog log)
 {
     private readonly Dictionary<int, SchoolCalendar> _calendars = [];
     private readonly Dictionary<int, IReadOnlyList<ChildName>> _children = [];
+    private readonly Dictionary<int, SchoolClass> _own = [];
     private readonly Dictionary<(int Class, DateOnly Today, DateTimeOffset? Until), ClassEvidence> _evidence = [];
 
     public async Task<SchoolCalendar> CalendarAsync(int classId, CancellationToken stop)
@@ -47,12 +51,14 @@ internal sealed class ClassFacts(FobbleDb db, SkillMap map, ObservationLog log)
         return _children[classId] = [.. children.Zip(names, (c, name) => new ChildName(c.Id, name)).OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase)];
     }
 
-    /// <summary>How the class fills its frames, and what it calls things.</summary>
+    /// <summary>How the class does things where schools differ.</summary>
     public async Task<Approach> ApproachAsync(int classId, CancellationToken stop)
     {
-        var own = await db.Classes.AsNoTracking().SingleAsync(c => c.Id == classId, stop);
-        return new(new(own.FrameFill, own.FrameDirection), new(own.OnesWord, own.FewerWord, own.TakeWord, own.SentenceWord));
+        return (await OwnAsync(classId, stop)).Approach();
     }
+
+    /// <summary>What has to be kept in mind when things are set out for the class.</summary>
+    public async Task<ClassCares> CaresAsync(int classId, CancellationToken stop) => (await OwnAsync(classId, stop)).Cares();
 
     /// <summary>The class's evidence on a day; with <paramref name="until"/>, only what was recorded before that moment.</summary>
     public async Task<ClassEvidence> EvidenceAsync(int classId, DateOnly today, CancellationToken stop, DateTimeOffset? until = null)
@@ -66,6 +72,9 @@ internal sealed class ClassFacts(FobbleDb db, SkillMap map, ObservationLog log)
         var calendar = await CalendarAsync(classId, stop);
         var seen = await log.ReadAsync(db, classId, stop);
         IEnumerable<Observation> then = until is { } moment ? seen.Where(o => o.At <= moment) : seen;
-        return _evidence[(classId, today, until)] = new ClassEvidence(map, calendar, EvidenceSettings.Default, [.. children.Select(c => new ChildId(c.Id))], then, today);
+        return _evidence[(classId, today, until)] = new ClassEvidence(map, calendar, EvidenceSettings.Default with { Strictness = (await ApproachAsync(classId, stop)).Secure }, [.. children.Select(c => new ChildId(c.Id))], then, today);
     }
+
+    private async Task<SchoolClass> OwnAsync(int classId, CancellationToken stop) =>
+        _own.TryGetValue(classId, out var known) ? known : _own[classId] = await db.Classes.AsNoTracking().SingleAsync(c => c.Id == classId, stop);
 }

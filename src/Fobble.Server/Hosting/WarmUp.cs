@@ -1,6 +1,6 @@
-using Fobble.Core.Activities;
 using Fobble.Core.Grouping;
 using Fobble.Data;
+using Fobble.Server.Features;
 using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Hosting;
@@ -16,7 +16,7 @@ internal sealed class WarmUp(IServiceProvider services) : BackgroundService
             await scope.ServiceProvider.GetRequiredService<FobbleDb>().Users.AnyAsync(stoppingToken);
         }
 
-        services.GetRequiredService<ActivityLibrary>();
+        _ = ClassContent.Shipped;
         Grouper.Form(new GroupingProblem([], 1, new GroupRules(), []));
     }
 }

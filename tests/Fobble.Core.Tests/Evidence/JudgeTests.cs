@@ -1,3 +1,4 @@
+using Fobble.Core.Approaches;
 using Fobble.Core.Evidence;
 using Fobble.Core.Skills;
 using static Fobble.Core.Evidence.Support;

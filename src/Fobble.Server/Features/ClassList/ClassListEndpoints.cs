@@ -1,6 +1,7 @@
 using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Formats.ClassLists;
+using Fobble.Formats.Csv;
 using Fobble.Server.Hosting;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -12,7 +13,7 @@ namespace Fobble.Server.Features.ClassList;
 public sealed record ListedChild(int Row, string GivenName, string FamilyName, DateOnly? Born, bool Already);
 
 /// <summary>What would happen if the file were taken.</summary>
-public sealed record ClassListPreview(IReadOnlyList<ListedChild> Children, IReadOnlyList<ClassListFault> Faults, IReadOnlyList<string> Notes, int New, bool CanBeTaken);
+public sealed record ClassListPreview(IReadOnlyList<ListedChild> Children, IReadOnlyList<FileFault> Faults, IReadOnlyList<string> Notes, int New, bool CanBeTaken);
 
 public sealed record ClassListTaken(int Added, int Already);
 
@@ -33,14 +34,14 @@ internal static class ClassListEndpoints
         TypedResults.Ok(await facts.ChildrenAsync(classId, stop));
 
     private static async Task<Results<Ok<ClassListPreview>, ProblemHttpResult>> PreviewAsync(int classId, HttpRequest request, FobbleDb db, TimeProvider clock, CancellationToken stop) =>
-        await ReadAsync(request.Body, stop) is { } file ? TypedResults.Ok(await PreviewOf(classId, file, db, clock, stop)) : TooLarge();
+        await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file ? TypedResults.Ok(await PreviewOf(classId, file, db, clock, stop)) : UploadedFile.TooLarge("a class list", LargestFile);
 
     private static async Task<Results<Ok<ClassListTaken>, UnprocessableEntity<ClassListPreview>, ProblemHttpResult>> TakeAsync(
         int classId, HttpRequest request, FobbleDb db, TimeProvider clock, CancellationToken stop)
     {
-        if (await ReadAsync(request.Body, stop) is not { } file)
+        if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
         {
-            return TooLarge();
+            return UploadedFile.TooLarge("a class list", LargestFile);
         }
 
         var preview = await PreviewOf(classId, file, db, clock, stop);
@@ -66,25 +67,4 @@ internal static class ClassListEndpoints
         List<ListedChild> children = [.. reading.Children.Select(c => new ListedChild(c.Row, c.GivenName, c.FamilyName, c.Born, IsThere(c)))];
         return new(children, reading.Faults, reading.Notes, children.Count(c => !c.Already), reading.CanBeTaken);
     }
-
-    private static async Task<byte[]?> ReadAsync(Stream body, CancellationToken stop)
-    {
-        using var buffer = new MemoryStream();
-        var part = new byte[16_384];
-        int read;
-        while ((read = await body.ReadAsync(part, stop)) > 0)
-        {
-            if (buffer.Length + read > LargestFile)
-            {
-                return null;
-            }
-
-            buffer.Write(part, 0, read);
-        }
-
-        return buffer.ToArray();
-    }
-
-    private static ProblemHttpResult TooLarge() =>
-        TypedResults.Problem("The file is larger than a class list can be (1 MB). Nothing was changed.", statusCode: StatusCodes.Status413PayloadTooLarge, title: "Too large");
 }

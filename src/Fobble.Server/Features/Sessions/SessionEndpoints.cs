@@ -1,4 +1,5 @@
 using Fobble.Core.Activities;
+using Fobble.Core.Cupboard;
 using Fobble.Core.Evidence;
 using Fobble.Core.ItemSets;
 using Fobble.Core.Sessions;
@@ -28,7 +29,7 @@ public sealed record CardSetOut(string Item, int Amount);
 /// <param name="Mats">In the order of the items: where the mat opens ready laid, below the class's mats; null where nothing is laid out.</param>
 public sealed record Card(
     int? SessionId, DateOnly Day, TimeOnly Start, int Minutes, string Adult, string Where, Setting Setting, string Reason, CardSkill Skill, CardActivity Activity,
-    IReadOnlyList<Item> Items, IReadOnlyList<string?> Mats, IReadOnlyList<CardSetOut> SetOut, IReadOnlyList<string> LookFor, IReadOnlyList<string> Cautions, IReadOnlyList<CardChild> Children);
+    IReadOnlyList<Item> Items, IReadOnlyList<string?> Mats, IReadOnlyList<CardSetOut> SetOut, IReadOnlyList<string> LookFor, IReadOnlyList<Caution> Cautions, IReadOnlyList<CardChild> Children);
 
 internal static class SessionEndpoints
 {
@@ -85,7 +86,7 @@ internal sealed class CardReader(FobbleDb db, ClassFacts facts, ActivityLibrary 
 
         // The numbers come from what was known when the groups were accepted, so that they stay put while the session is recorded.
         var then = until is null ? evidence : await facts.EvidenceAsync(head.ClassId, clock.Today(), stop, until);
-        var card = SessionCards.Make(skillId, library[new ActivityId(activityId)], reasons is null ? [] : [.. children.Select(c => new ChildId(c.Id))], then, await facts.ApproachAsync(head.ClassId, stop), seed);
+        var card = SessionCards.Make(skillId, library[new ActivityId(activityId)], reasons is null ? [] : [.. children.Select(c => new ChildId(c.Id))], then, await facts.ApproachAsync(head.ClassId, stop), await facts.CaresAsync(head.ClassId, stop), seed);
         var away = await db.Absences.Where(a => a.Day == head.Day && a.Child!.ClassId == head.ClassId).Select(a => a.ChildId).ToListAsync(stop);
         var recorded = head.SessionId is null ? [] : await db.Observations.Where(o => o.SessionId == head.SessionId && o.Withdrawal == null).OrderBy(o => o.At)
             .Select(o => new { o.ChildId, Row = new RecordedNow(o.Id, o.Support, o.Numbers) }).ToListAsync(stop);
@@ -96,7 +97,7 @@ internal sealed class CardReader(FobbleDb db, ClassFacts facts, ActivityLibrary 
             new CardActivity(activity.Id.Value, activity.Name, activity.Purpose, activity.Minutes, activity.Quiet, activity.Prepare, activity.Steps, activity.Say, activity.Easier, activity.Harder, activity.Sheet),
             card.Items,
             [.. card.Items.Select(i => MatOpenings.For(activity.For(skillId)!.Items, i))],
-            [.. card.SetOut.Select(s => new CardSetOut(s.Item, s.Amount))],
+            [.. card.SetOut.Select(s => new CardSetOut(s.Item.Name, s.Amount))],
             [.. card.LookFor.Where(l => l.SlipId is null).Select(l => l.Text)],
             card.Cautions,
             [.. children.Select(c => new CardChild(

@@ -1,7 +1,9 @@
 using Fobble.Core.Activities;
 using Fobble.Core.Calendars;
+using Fobble.Core.Cupboard;
 using Fobble.Core.Evidence;
 using Fobble.Data;
+using Fobble.Server.Features.Cupboard;
 using Fobble.Server.Features.GuessJar;
 using Fobble.Server.Features.Sessions;
 using Fobble.Server.Features.Week;
@@ -19,8 +21,9 @@ public sealed record TodayChild(int Id, string Name, bool Away);
 
 public sealed record TodayLookAgain(int ChildId, string Name, string SkillId, string Short, string Why);
 
-/// <param name="For">What it is for, such as "Carpet" or a group's table.</param>
-public sealed record TodaySetOut(string Item, int Amount, string For);
+/// <summary>What to fetch for one place.</summary>
+/// <param name="Short">What is short of it and what to take instead; null where nothing is.</param>
+public sealed record TodaySetOut(string Item, int Amount, string For, string? Short);
 
 public sealed record TodayActivity(string Name, string Purpose, IReadOnlyList<string> Steps, IReadOnlyList<string> Say);
 
@@ -28,7 +31,7 @@ public sealed record TodayActivity(string Name, string Purpose, IReadOnlyList<st
 /// <param name="NextSchoolDay">Where to look when this is no school day.</param>
 public sealed record TodayView(
     DateOnly Day, bool IsSchoolDay, DateOnly? NextSchoolDay, Card? Carpet, IReadOnlyList<WeekStarter> Starters, IReadOnlyList<TodayGroup> Groups, IReadOnlyList<TodaySetOut> SetOut,
-    IReadOnlyList<string> Cautions, IReadOnlyList<TodayChild> Children, IReadOnlyList<TodayLookAgain> LookAgain, TodayActivity? Transition, TodayActivity? Choice, string Jar);
+    IReadOnlyList<Caution> Cautions, string Standing, IReadOnlyList<TodayChild> Children, IReadOnlyList<TodayLookAgain> LookAgain, TodayActivity? Transition, TodayActivity? Choice, string Jar);
 
 internal static class TodayEndpoints
 {
@@ -37,7 +40,7 @@ internal static class TodayEndpoints
     public static void MapToday(this IEndpointRouteBuilder ofClass) => ofClass.MapGet("/days/{day}", GetAsync);
 
     private static async Task<Ok<TodayView>> GetAsync(
-        int classId, DateOnly day, ClassFacts facts, CardReader cards, WeekReader weeks, ActivityLibrary library, FobbleDb db, TimeProvider clock, CancellationToken stop)
+        int classId, DateOnly day, ClassFacts facts, CardReader cards, WeekReader weeks, ActivityLibrary library, SetOutReader setOut, FobbleDb db, TimeProvider clock, CancellationToken stop)
     {
         var calendar = await facts.CalendarAsync(classId, stop);
         var children = await facts.ChildrenAsync(classId, stop);
@@ -52,7 +55,7 @@ internal static class TodayEndpoints
         }
 
         var evidence = await facts.EvidenceAsync(classId, clock.Today(), stop);
-        IEnumerable<Card> all = carpet is null ? groups : groups.Prepend(carpet);
+        var fetch = await setOut.PlanAsync(classId, day, day, stop);
         return TypedResults.Ok(new TodayView(
             day,
             calendar.IsSchoolDay(day),
@@ -61,8 +64,10 @@ internal static class TodayEndpoints
             planned?.Starters ?? [],
             [.. groups.OrderBy(g => g.Start).Select(g => new TodayGroup(
                 g.SessionId!.Value, g.Start, g.Minutes, g.Adult, g.Where, g.Skill.Short, g.Activity.Name, [.. g.Children.Select(c => c.Name)], [.. g.Children.Where(c => c.Away).Select(c => c.Name)], g.Children.Count(c => c.Recorded.Count > 0)))],
-            [.. all.SelectMany(c => c.SetOut.Select(s => new TodaySetOut(s.Item, s.Amount, c.SessionId is null ? "Carpet" : c.Where)))],
-            [.. all.SelectMany(c => c.Cautions).Distinct().OrderBy(c => c == Cautions.Standing)],
+            [.. fetch.Lines.SelectMany(l => l.Shares.Select(s => (s.Use, Thing: new TodaySetOut(l.Item.Name, s.Amount, s.Use.For == "Small group" ? s.Use.Where : s.Use.For, l.Printed ? "Print them: they are in the pack." : l.Supplied.InWords()))))
+                .OrderBy(p => p.Use.Start).Select(p => p.Thing)],
+            fetch.Cautions,
+            Cautions.Standing,
             [.. children.Select(c => new TodayChild(c.Id, c.Name, away.Contains(c.Id)))],
             LookAgainOf(children, evidence),
             planned?.Transition is { } transition ? Describe(library[new(transition.Id)]) : null,

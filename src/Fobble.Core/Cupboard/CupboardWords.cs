@@ -1,0 +1,34 @@
+using System.Globalization;
+
+namespace Fobble.Core.Cupboard;
+
+/// <summary>Names of purposes and sizes, as they stand on a list.</summary>
+public static class CupboardWords
+{
+    public static string NameOf(Purpose purpose)
+    {
+        var name = string.Concat($"{purpose}".Select((c, i) => char.IsUpper(c) && i > 0 ? " " + char.ToLowerInvariant(c) : $"{c}"));
+        return purpose switch
+        {
+            Purpose.Counting => "Things to count",
+            Purpose.Joining => "To bundle and join",
+            Purpose.Cover => "To cover",
+            Purpose.Piece => "Playing pieces",
+            Purpose.Line => "Lines",
+            Purpose.Path => "Paths",
+            Purpose.Goods => "Market goods",
+            Purpose.Sound => "Bells and drums",
+            Purpose.Container => "Containers",
+            Purpose.Tray => "Trays",
+            Purpose.Ring => "Rings",
+            _ => name,
+        };
+    }
+
+    /// <summary>Such as <c>25 × 25 × 4 mm</c>; empty where size is of no matter.</summary>
+    public static string SizeOf(CupboardItem item)
+    {
+        ArgumentNullException.ThrowIfNull(item);
+        return item.Size.Count == 0 ? "" : string.Join(" × ", item.Size.Select(s => s.ToString("0.#", CultureInfo.InvariantCulture))) + " mm";
+    }
+}

@@ -1,0 +1,21 @@
+using Fobble.Core.Skills;
+
+namespace Fobble.Core.Evidence;
+
+/// <summary>Where a class stands with one skill.</summary>
+/// <param name="Middle">The strength that half of the class has at least.</param>
+public sealed record SkillOverview(IReadOnlyList<ChildId> Has, IReadOnlyList<ChildId> Ready, Strength Middle, string Sentence);
+
+public static class SkillOverviews
+{
+    public static SkillOverview OverviewOf(this ClassEvidence evidence, SkillId skill)
+    {
+        ArgumentNullException.ThrowIfNull(evidence);
+        var has = evidence.Children.Where(c => evidence[c, skill].Strength >= Strength.Secure).ToList();
+        var ready = evidence.Children.Where(c => evidence.IsReady(c, skill)).ToList();
+        var strengths = evidence.Children.Select(c => evidence[c, skill].Strength).Order().ToList();
+        return new(
+            has, ready, strengths.Count == 0 ? Strength.NotSeen : strengths[(strengths.Count - 1) / 2],
+            $"{Words.Capital(Words.Count(has.Count, "child has", "children have"))} it, {Words.Count(ready.Count, "is", "are")} ready.");
+    }
+}

@@ -1,0 +1,108 @@
+using System.Text;
+using CsvHelper;
+
+namespace Fobble.Formats.Csv;
+
+/// <summary>Something that stands in the way of taking a file.</summary>
+/// <param name="Row">Line of the file, the heading being line 1.</param>
+/// <param name="Column">Heading of the column, or null where the whole line is meant.</param>
+/// <param name="Reason">A sentence for the person who has the file open.</param>
+public sealed record FileFault(int Row, string? Column, string Reason);
+
+/// <summary>
+/// Rows of a CSV file (RFC 4180 and its common variations): comma, semicolon or tab, quotes, any line ends, a byte order mark or none.
+/// Collects every fault instead of stopping at the first.
+/// </summary>
+public sealed class CsvTable
+{
+    private readonly IReadOnlyList<string> _headings;
+
+    private CsvTable(IReadOnlyList<(int Line, IReadOnlyList<string> Fields)> rows, List<FileFault> faults, List<string> notes)
+    {
+        _headings = rows.Count > 0 ? rows[0].Fields : [];
+        (Rows, Faults, Notes) = (rows, faults, notes);
+    }
+
+    /// <summary>All rows that hold anything, the heading first.</summary>
+    public IReadOnlyList<(int Line, IReadOnlyList<string> Fields)> Rows { get; }
+
+    public List<FileFault> Faults { get; }
+
+    /// <summary>How it was read, where there was a choice.</summary>
+    public List<string> Notes { get; }
+
+    /// <param name="lineBreaks">Whether a field may run over several lines; if not, one forgotten quote spoils one line only.</param>
+    public static CsvTable Read(byte[] file, bool lineBreaks = false)
+    {
+        ArgumentNullException.ThrowIfNull(file);
+        List<string> notes = [];
+        List<FileFault> faults = [];
+        return new(RowsOf(Decode(file, notes), faults, lineBreaks), faults, notes);
+    }
+
+    /// <summary>The file with these rows; a field with a comma, quote or line end is put in quotes.</summary>
+    public static string Write(IEnumerable<IReadOnlyList<string>> rows)
+    {
+        static string Quoted(string field) => field.AsSpan().IndexOfAny(",\"\n\r") < 0 && field.Trim() == field ? field : $"\"{field.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
+        return string.Concat(rows.Select(row => string.Join(',', row.Select(Quoted)) + "\r\n"));
+    }
+
+    /// <summary>The field under a heading, whatever its case; empty where there is none.</summary>
+    public string Field((int Line, IReadOnlyList<string> Fields) row, string heading)
+    {
+        var column = ColumnOf(heading);
+        return column >= 0 && column < row.Fields.Count ? row.Fields[column] : "";
+    }
+
+    /// <summary>Of these headings those that the file lacks.</summary>
+    public IReadOnlyList<string> Lacks(params IEnumerable<string> headings) => [.. headings.Where(h => ColumnOf(h) < 0)];
+
+    private int ColumnOf(string heading) => _headings.ToList().FindIndex(h => string.Equals(h, heading, StringComparison.OrdinalIgnoreCase));
+
+    private static string Decode(byte[] file, List<string> notes)
+    {
+        try
+        {
+            using var reader = new StreamReader(new MemoryStream(file), new UTF8Encoding(false, throwOnInvalidBytes: true), detectEncodingFromByteOrderMarks: true);
+            return reader.ReadToEnd();
+        }
+        catch (DecoderFallbackException)
+        {
+            notes.Add("The file is not in Unicode; it was read as Western European. Check names with accents.");
+            return Encoding.Latin1.GetString(file);
+        }
+    }
+
+    private static List<(int Line, IReadOnlyList<string> Fields)> RowsOf(string text, List<FileFault> faults, bool lineBreaks)
+    {
+        List<(int, IReadOnlyList<string>)> rows = [];
+        var options = new CsvReaderOptions
+        {
+            Separator = SeparatorOf(text),
+            HasHeader = false,
+            TrimWhitespace = true,
+            TrackLineNumbers = true,
+            AllowLineBreaksInQuotes = lineBreaks,
+            OnMalformedRecord = bad => faults.Add(new((int)bad.LineNumber, null, "The quotes on this line do not match; a quote inside a name has to be doubled, and the name put in quotes.")),
+        };
+        using var reader = CsvReader.FromText(text, options);
+        while (reader.Read())
+        {
+            var fields = Enumerable.Range(0, reader.FieldCount).Select(i => reader.GetString(i).Trim()).ToList();
+            if (fields.Any(f => f.Length > 0))
+            {
+                rows.Add(((int)reader.LineNumber, fields));
+            }
+        }
+
+        return rows;
+    }
+
+    // The separator is the one that the heading uses most, quotes aside.
+    private static char SeparatorOf(string text)
+    {
+        var heading = text.Split('\n').FirstOrDefault(line => !string.IsNullOrWhiteSpace(line)) ?? "";
+        var bare = string.Concat(heading.Split('"').Where((_, i) => i % 2 == 0));
+        return new[] { ',', ';', '\t' }.MaxBy(separator => bare.Count(letter => letter == separator));
+    }
+}

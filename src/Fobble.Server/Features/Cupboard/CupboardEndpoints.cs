@@ -1,0 +1,161 @@
+using Fobble.Core.Cupboard;
+using Fobble.Data;
+using Fobble.Formats.Csv;
+using Fobble.Formats.Cupboards;
+using Fobble.Server.Security;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Features.Cupboard;
+
+public sealed record CupboardThing(string Id, string Name, Purpose Purpose, string Size, ItemShape Shape, string Colour, string Material, int Count, bool Own, IReadOnlyList<string> Cautions);
+
+public sealed record CupboardShelfView(Purpose Purpose, string Name, IReadOnlyList<CupboardThing> Things);
+
+public sealed record CaresView(bool Mouths, IReadOnlyList<Allergen> Allergies);
+
+public sealed record AllergenName(Allergen Allergen, string Name);
+
+/// <param name="Standing">What closes every list of cautions.</param>
+public sealed record CupboardView(IReadOnlyList<CupboardShelfView> Shelves, CaresView Cares, IReadOnlyList<AllergenName> Allergens, string Standing);
+
+public sealed record StockCount(int Count);
+
+public sealed record NewKind(
+    string Name, Purpose Purpose, ItemShape Shape, string Colour, string Material, double? Length, double? Width, double? Height, IReadOnlyList<Allergen> Contains, IReadOnlyList<Hazard> Hazards, int Count);
+
+/// <summary>What would happen if the file were taken.</summary>
+public sealed record StockPreview(int Kinds, int New, IReadOnlyList<FileFault> Faults, IReadOnlyList<string> Notes, bool CanBeTaken);
+
+/// <summary>What is in the cupboard, and what the class has to be careful of.</summary>
+internal static class CupboardEndpoints
+{
+    private const int LargestFile = 1_000_000;
+
+    public static void MapCupboard(this IEndpointRouteBuilder ofClass)
+    {
+        ofClass.MapGet("/cupboard", GetAsync);
+        ofClass.MapGet("/cupboard/file", FileAsync).Produces(StatusCodes.Status200OK, contentType: "text/csv");
+        var lead = ofClass.MapGroup("/").RequireAuthorization(Policies.Lead);
+        lead.MapPut("/cares", SetCaresAsync);
+        lead.MapPut("/cupboard/things/{item}", CountAsync);
+        lead.MapDelete("/cupboard/things/{item}", RemoveAsync);
+        lead.MapPost("/cupboard/things", AddAsync);
+        lead.MapPost("/cupboard/file/preview", PreviewAsync).Accepts<byte[]>("text/csv");
+        lead.MapPost("/cupboard/file", TakeAsync).Accepts<byte[]>("text/csv");
+        SetOutEndpoints.Map(ofClass);
+    }
+
+    private static async Task<Ok<CupboardView>> GetAsync(int classId, CupboardReader reader, ClassFacts facts, CancellationToken stop)
+    {
+        var stock = await reader.StockAsync(classId, stop);
+        var cares = await facts.CaresAsync(classId, stop);
+        var counts = stock.ToDictionary(s => s.Item.Id, s => s.Count);
+        var all = CupboardCatalogue.Shipped.Items.Concat(stock.Select(s => s.Item).Where(i => CupboardCatalogue.Shipped.Find(i.Id) is null));
+        return TypedResults.Ok(new CupboardView(
+            [
+                .. all.GroupBy(i => i.Purpose).OrderBy(g => g.Key).Select(g => new CupboardShelfView(g.Key, CupboardWords.NameOf(g.Key),
+                [
+                    .. g.Select(i => new CupboardThing(
+                        i.Id.Value, i.Name, i.Purpose, CupboardWords.SizeOf(i), i.Shape, i.Colour, i.Material, counts.GetValueOrDefault(i.Id), CupboardCatalogue.Shipped.Find(i.Id) is null,
+                        [.. Cautions.For([i], cares).Select(c => c.Text)])),
+                ])),
+            ],
+            new(cares.Mouths, [.. cares.Allergies.Order()]),
+            [.. Enum.GetValues<Allergen>().Select(a => new AllergenName(a, Cautions.NameOf(a)))],
+            Cautions.Standing));
+    }
+
+    private static async Task<NoContent> SetCaresAsync(int classId, CaresView cares, FobbleDb db, CancellationToken stop)
+    {
+        var own = await db.Classes.SingleAsync(c => c.Id == classId, stop);
+        (own.Mouths, own.Allergies) = (cares.Mouths, [.. cares.Allergies.Where(Enum.IsDefined).Distinct().Order()]);
+        await db.SaveChangesAsync(stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<NoContent, ValidationProblem, NotFound>> CountAsync(int classId, string item, StockCount count, FobbleDb db, CancellationToken stop)
+    {
+        if (count.Count is < 0 or > StockCsv.MostOfAKind)
+        {
+            return Faults.One("count", $"A count goes from 0 to {StockCsv.MostOfAKind}.");
+        }
+
+        var row = await db.Stock.FindAsync([classId, item], stop);
+        if (row is null && CupboardCatalogue.Shipped.Find(new(item)) is null)
+        {
+            return TypedResults.NotFound();
+        }
+
+        row ??= db.Stock.Add(new() { ClassId = classId, Item = item }).Entity;
+        row.Count = count.Count;
+        await db.SaveChangesAsync(stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<NoContent> RemoveAsync(int classId, string item, FobbleDb db, CancellationToken stop)
+    {
+        await db.Stock.Where(s => s.ClassId == classId && s.Item == item).ExecuteDeleteAsync(stop);
+        return TypedResults.NoContent();
+    }
+
+    // Read as a line of a file would be, so that there is one set of rules for a kind.
+    private static async Task<Results<NoContent, ValidationProblem>> AddAsync(int classId, NewKind kind, FobbleDb db, CancellationToken stop)
+    {
+        var sides = ((double?[])[kind.Length, kind.Width, kind.Height]).OfType<double>().ToList();
+        var id = new string([.. kind.Name.Trim().ToLowerInvariant().Select(c => char.IsLetterOrDigit(c) ? c : '-')]).Trim('-');
+        CupboardItem item = new(new(id), kind.Name.Trim(), kind.Purpose, sides, kind.Shape, kind.Colour.Trim(), kind.Material.Trim(), [.. kind.Contains.Distinct()], [.. kind.Hazards.Distinct()], false, 0);
+        var reading = StockCsv.Read(System.Text.Encoding.UTF8.GetBytes(StockCsv.Write([new(item, kind.Count)])));
+        if (reading.Faults.Count > 0)
+        {
+            return Faults.One((reading.Faults[0].Column ?? "name").Split(' ')[0].ToLowerInvariant(), reading.Faults[0].Reason);
+        }
+
+        if (CupboardCatalogue.Shipped.Find(item.Id) is not null || await db.Stock.AnyAsync(s => s.ClassId == classId && s.Item == id, stop))
+        {
+            return Faults.One("name", $"There are {kind.Name.Trim()} in the cupboard already: change their count.");
+        }
+
+        db.Stock.Add(CupboardReader.RowOf(classId, reading.Lines[0]));
+        await db.SaveChangesAsync(stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<FileContentHttpResult> FileAsync(int classId, CupboardReader reader, CancellationToken stop)
+    {
+        var stock = await reader.StockAsync(classId, stop);
+        var have = stock.Select(s => s.Item.Id).ToHashSet();
+        var rest = CupboardCatalogue.Shipped.Items.Where(i => !have.Contains(i.Id)).Select(i => new StockLine(i, 0));
+        return TypedResults.File(System.Text.Encoding.UTF8.GetBytes(StockCsv.Write(stock.Concat(rest))), "text/csv", "cupboard.csv");
+    }
+
+    private static async Task<Results<Ok<StockPreview>, ProblemHttpResult>> PreviewAsync(int classId, HttpRequest request, CancellationToken stop) =>
+        await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file ? TypedResults.Ok(PreviewOf(StockCsv.Read(file))) : UploadedFile.TooLarge("a cupboard’s list", LargestFile);
+
+    /// <summary>Counts of the file replace what was there; kinds that it does not name stay.</summary>
+    private static async Task<Results<Ok<StockPreview>, UnprocessableEntity<StockPreview>, ProblemHttpResult>> TakeAsync(int classId, HttpRequest request, FobbleDb db, CancellationToken stop)
+    {
+        if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
+        {
+            return UploadedFile.TooLarge("a cupboard’s list", LargestFile);
+        }
+
+        var reading = StockCsv.Read(file);
+        var preview = PreviewOf(reading);
+        if (!preview.CanBeTaken)
+        {
+            return TypedResults.UnprocessableEntity(preview);
+        }
+
+        var named = reading.Lines.Select(l => l.Item.Id.Value).ToList();
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        await db.Stock.Where(s => s.ClassId == classId && named.Contains(s.Item)).ExecuteDeleteAsync(stop);
+        db.Stock.AddRange(reading.Lines.Select(l => CupboardReader.RowOf(classId, l)));
+        await db.SaveChangesAsync(stop);
+        await transaction.CommitAsync(stop);
+        return TypedResults.Ok(preview);
+    }
+
+    private static StockPreview PreviewOf(StockReading reading) =>
+        new(reading.Lines.Count, reading.Lines.Count(l => CupboardCatalogue.Shipped.Find(l.Item.Id) is null), reading.Faults, reading.Notes, reading.Faults.Count == 0 && reading.Lines.Count > 0);
+}
