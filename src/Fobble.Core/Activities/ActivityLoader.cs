@@ -78,14 +78,19 @@ public static class ActivityLoader
             entry.Mat);
     }
 
-    // A skill without a range of its own takes the map's; without items of its own, the activity's.
+    // A skill without a range of its own takes the map's; without items of its own, the activity's, then those that another activity has
+    // for it, then those of the activity's first skill.
     private static ActivitySkill ToSkill(SkillMap map, ActivityEntry entry, ActivitySkillEntry skill)
     {
         var id = new SkillId(skill.Id);
         var known = map.Has(id) ? map[id] : throw new FormatException($"Activity {entry.Id} serves {id}, which does not exist.");
         var range = skill.Range is { } text ? NumberRange.Parse(text) : known.Range;
-        return new ActivitySkill(id, ContentFile.Word<ItemKind>(entry.Id, skill.Items ?? entry.Items ?? ""), range);
+        return new ActivitySkill(id, Words(skill) is { } word ? ContentFile.Word<ItemKind>(entry.Id, word) : KindFor(id) ?? throw new FormatException($"Activity {entry.Id}: what is asked for {id} is missing (items)."), range);
+
+        string? Words(ActivitySkillEntry asked) => asked.Items ?? entry.Items ?? (KindFor(id) is null && entry.Skills[0] != skill ? entry.Skills[0].Items : null);
     }
+
+    private static ItemKind? KindFor(SkillId id) => ShippedActivities.IsValueCreated ? AsWritten.Select(a => a.For(id)?.Items).FirstOrDefault(k => k is not null) : null;
 
     private static Material ToMaterial(string where, MaterialEntry entry) => new(
         CupboardCatalogue.Shipped.Find(new(entry.Item)) ?? throw new FormatException($"Activity {where}: there is no item '{entry.Item}' in the cupboard."),

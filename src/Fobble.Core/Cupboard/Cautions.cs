@@ -8,8 +8,9 @@ public sealed record ClassCares(bool Mouths, IReadOnlySet<Allergen> Allergies)
 }
 
 /// <summary>A caution beside what causes it.</summary>
+/// <param name="Name">The risk in a word or two.</param>
 /// <param name="Items">The things that bring the risk, as they are called on the list.</param>
-public sealed record Caution(string Text, IReadOnlyList<string> Items);
+public sealed record Caution(string Name, string Text, IReadOnlyList<string> Items);
 
 /// <summary>The usual cautions, worked out from what things are like (rule R14). Limits are published; the advice always defers to local rules.</summary>
 public static class Cautions
@@ -30,29 +31,29 @@ public static class Cautions
         ArgumentNullException.ThrowIfNull(cares);
         var all = items.DistinctBy(i => i.Id).ToList();
         List<Caution> cautions = [];
-        void Add(string text, Func<CupboardItem, bool> brings)
+        void Add(string name, string text, Func<CupboardItem, bool> brings)
         {
             var which = all.Where(brings).Select(i => i.InSentence).ToList();
             if (which.Count > 0)
             {
-                cautions.Add(new(text, which));
+                cautions.Add(new(name, text, which));
             }
         }
 
         if (cares.Mouths)
         {
-            Add("Small parts, and someone here puts things in their mouth: count them out and back in, never leave them lying.", i => IsSmallPart(i) && !IsSmallBall(i));
-            Add("Small balls, and someone here puts things in their mouth: use balls of 45 mm or more.", IsSmallBall);
+            Add("Small part", "Small parts, and someone here puts things in their mouth: count them out and back in, never leave them lying.", i => IsSmallPart(i) && !IsSmallBall(i));
+            Add("Small ball", "Small balls, and someone here puts things in their mouth: use balls of 45 mm or more.", IsSmallBall);
         }
 
         foreach (var allergen in cares.Allergies.Order())
         {
-            Add($"Someone in this class has to keep away from {NameOf(allergen)}: use something else.", i => i.Contains.Contains(allergen));
+            Add(char.ToUpperInvariant(NameOf(allergen)[0]) + NameOf(allergen)[1..], $"Someone in this class has to keep away from {NameOf(allergen)}: use something else.", i => i.Contains.Contains(allergen));
         }
 
         foreach (var hazard in Enum.GetValues<Hazard>())
         {
-            Add(TextOf(hazard), i => i.Hazards.Contains(hazard));
+            Add(NameOf(hazard), TextOf(hazard), i => i.Hazards.Contains(hazard));
         }
 
         return cautions;
@@ -91,6 +92,14 @@ public static class Cautions
         Allergen.Gluten => "wheat and gluten",
         Allergen.Molluscs => "molluscs and shells",
         _ => $"{allergen}".ToLowerInvariant(),
+    };
+
+    private static string NameOf(Hazard hazard) => hazard switch
+    {
+        Hazard.RawPulses => "Raw pulses",
+        Hazard.ButtonCell => "Button cell",
+        Hazard.Trip => "On the floor",
+        _ => $"{hazard}",
     };
 
     private static string TextOf(Hazard hazard) => hazard switch

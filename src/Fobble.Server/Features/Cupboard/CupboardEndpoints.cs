@@ -8,7 +8,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Cupboard;
 
-public sealed record CupboardThing(string Id, string Name, Purpose Purpose, string Size, ItemShape Shape, string Colour, string Material, int Count, bool Own, IReadOnlyList<string> Cautions);
+public sealed record CupboardThing(string Id, string Name, Purpose Purpose, string Size, ItemShape Shape, string Colour, string Material, int Count, bool Own, IReadOnlyList<string> Risks);
 
 public sealed record CupboardShelfView(Purpose Purpose, string Name, IReadOnlyList<CupboardThing> Things);
 
@@ -16,8 +16,9 @@ public sealed record CaresView(bool Mouths, IReadOnlyList<Allergen> Allergies);
 
 public sealed record AllergenName(Allergen Allergen, string Name);
 
+/// <param name="Cautions">In full, for all that is owned.</param>
 /// <param name="Standing">What closes every list of cautions.</param>
-public sealed record CupboardView(IReadOnlyList<CupboardShelfView> Shelves, CaresView Cares, IReadOnlyList<AllergenName> Allergens, string Standing);
+public sealed record CupboardView(IReadOnlyList<CupboardShelfView> Shelves, CaresView Cares, IReadOnlyList<AllergenName> Allergens, IReadOnlyList<Caution> Cautions, string Standing);
 
 public sealed record StockCount(int Count);
 
@@ -58,11 +59,12 @@ internal static class CupboardEndpoints
                 [
                     .. g.Select(i => new CupboardThing(
                         i.Id.Value, i.Name, i.Purpose, CupboardWords.SizeOf(i), i.Shape, i.Colour, i.Material, counts.GetValueOrDefault(i.Id), CupboardCatalogue.Shipped.Find(i.Id) is null,
-                        [.. Cautions.For([i], cares).Select(c => c.Text)])),
+                        [.. Cautions.For([i], cares).Select(c => c.Name)])),
                 ])),
             ],
             new(cares.Mouths, [.. cares.Allergies.Order()]),
             [.. Enum.GetValues<Allergen>().Select(a => new AllergenName(a, Cautions.NameOf(a)))],
+            Cautions.For(stock.Where(s => s.Count > 0).Select(s => s.Item), cares),
             Cautions.Standing));
     }
 

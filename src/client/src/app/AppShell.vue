@@ -19,8 +19,11 @@ const places = computed(() => [
   { name: 'class', label: 'Class' },
   { name: 'groups', label: 'Groups' },
   { name: 'clipboard', label: 'Clipboard' },
+  { name: 'map', label: 'Map' },
+  { name: 'activities', label: 'Activities' },
   { name: 'mats', label: 'Mats' },
   { name: 'sheets', label: 'Sheets' },
+  { name: 'cupboard', label: 'Cupboard' },
   ...(leads.value ? [{ name: 'set-up', label: 'Set-up' }] : []),
 ])
 const owner: Record<string, string> = {
@@ -29,6 +32,10 @@ const owner: Record<string, string> = {
   carpet: 'today',
   mat: 'mats',
   jar: 'today',
+  activity: 'activities',
+  'activity-edit': 'activities',
+  'set-out': 'cupboard',
+  approach: 'set-up',
   'class-list': 'set-up',
 }
 const open = computed(() => owner[String(route.name)] ?? String(route.name))

@@ -30,6 +30,17 @@ const places: RouteRecordRaw[] = [
   { path: 'mats/:desk/:kind?', name: 'mat', component: () => import('@/features/mats/MatPage.vue') },
   { path: 'jar', name: 'jar', component: () => import('@/features/guess-jar/JarPage.vue') },
   { path: 'sheets', name: 'sheets', component: () => import('@/features/sheets/SheetsPage.vue') },
+  { path: 'map', name: 'map', component: () => import('@/features/skill-maps/MapPage.vue') },
+  { path: 'activities', name: 'activities', component: () => import('@/features/activities/LibraryPage.vue') },
+  { path: 'activities/:id', name: 'activity', component: () => import('@/features/activities/ActivityPage.vue') },
+  {
+    path: 'activities/:id/change',
+    name: 'activity-edit',
+    component: () => import('@/features/activities/EditPage.vue'),
+  },
+  { path: 'cupboard', name: 'cupboard', component: () => import('@/features/cupboard/CupboardPage.vue') },
+  { path: 'set-out/:day?', name: 'set-out', component: () => import('@/features/cupboard/SetOutPage.vue') },
+  { path: 'set-up/approach', name: 'approach', component: () => import('@/features/class-approach/ApproachPage.vue') },
   { path: 'set-up', name: 'set-up', component: () => import('@/features/set-up/SetUpPage.vue'), meta: { prime: true } },
   {
     path: 'set-up/class-list',

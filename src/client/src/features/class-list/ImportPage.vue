@@ -6,6 +6,7 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
+import { fileBody } from '@/ui/fileBody'
 import { say, sayError } from '@/ui/notices'
 
 const router = useRouter()
@@ -14,13 +15,7 @@ const { classId, current } = useAccount()
 const file = ref<File>()
 const dragging = ref(false)
 
-const asIs = (body: unknown) => body as Blob
-const request = (sent: File) => ({
-  params: { path: { classId: classId.value } },
-  body: sent as never,
-  bodySerializer: asIs,
-  headers: { 'Content-Type': 'text/csv' },
-})
+const request = (sent: File) => fileBody(classId.value, sent, 'text/csv')
 
 const preview = useMutation({
   mutationFn: (chosen: File) => take(api.POST('/api/classes/{classId}/class-list/preview', request(chosen))),

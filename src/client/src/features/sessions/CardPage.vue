@@ -7,6 +7,7 @@ import { api, take } from '@/app/api/client'
 import { clock, fullDay } from '@/app/dates'
 import PictureView from '@/mats/PictureView.vue'
 import MarkFrame from '@/ui/MarkFrame.vue'
+import CautionList from '@/ui/CautionList.vue'
 
 /** A session on one page: for a group, or for the whole class on the carpet. */
 const route = useRoute()
@@ -101,9 +102,7 @@ const { data: card, error } = useQuery({
               <b>{{ thing.amount }}</b> {{ thing.item }}
             </li>
           </ul>
-          <div v-if="card.cautions.length" class="cautions small">
-            <p v-for="caution in card.cautions" :key="caution">{{ caution }}</p>
-          </div>
+          <CautionList :cautions="card.cautions" />
           <h2 class="gap">What to look for</h2>
           <ul>
             <li v-for="sign in card.lookFor" :key="sign">{{ sign }}</li>
@@ -204,11 +203,6 @@ const { data: card, error } = useQuery({
   display: inline-block;
   min-width: 2rem;
   font-size: 1.1rem;
-}
-
-.cautions {
-  border-left: 4px solid var(--brick);
-  padding-left: 0.7rem;
 }
 
 .children {

@@ -5,7 +5,6 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { clock, dayAndMonth } from '@/app/dates'
 import { say, sayError } from '@/ui/notices'
-import ApproachChoice from './ApproachChoice.vue'
 
 const queries = useQueryClient()
 const { classId, current } = useAccount()
@@ -103,7 +102,15 @@ const addAdult = () =>
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <div v-if="table" class="parts">
-      <ApproachChoice class="wide" />
+      <section class="ruled wide">
+        <h2>How this class works</h2>
+        <p>
+          <RouterLink :to="{ name: 'approach', params: { classId } }"
+            >Frames, signs, sizes of numbers, words, groups, sheets</RouterLink
+          >
+          <span class="soft"> · where practitioners disagree, and this class has its way.</span>
+        </p>
+      </section>
       <section class="ruled wide">
         <h2>Timetable</h2>
         <p class="soft small">Small groups are formed for these places: who takes them, when and where.</p>

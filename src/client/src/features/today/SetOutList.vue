@@ -1,9 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useAccount } from '@/app/account'
 import type { Schemas } from '@/app/api/client'
+import CautionList from '@/ui/CautionList.vue'
 
 /** What to fetch and how many, by the place where it is used, with the cautions that go with it. */
-const props = defineProps<{ things: Schemas['TodaySetOut'][]; cautions: string[] }>()
+const props = defineProps<{
+  day: string
+  things: Schemas['TodaySetOut'][]
+  cautions: Schemas['Caution'][]
+  standing: string
+}>()
+const { classId } = useAccount()
 const settingOut = computed(() => {
   const places = new Map<string, Schemas['TodaySetOut'][]>()
   for (const thing of props.things) places.set(thing.for, [...(places.get(thing.for) ?? []), thing])
@@ -19,13 +27,17 @@ const settingOut = computed(() => {
       <ul class="things">
         <li v-for="thing in list" :key="thing.item">
           <b>{{ thing.amount }}</b> {{ thing.item }}
+          <span v-if="thing.short" class="warn small">{{ thing.short }}</span>
         </li>
       </ul>
     </template>
     <details v-if="cautions.length" class="small cautions">
-      <summary>Take care: {{ cautions.length - 1 }} {{ cautions.length === 2 ? 'thing' : 'things' }} to watch</summary>
-      <p v-for="caution in cautions" :key="caution">{{ caution }}</p>
+      <summary>Take care: {{ cautions.length }} {{ cautions.length === 1 ? 'thing' : 'things' }} to watch</summary>
+      <CautionList :cautions="cautions" :standing="standing" />
     </details>
+    <RouterLink :to="{ name: 'set-out', params: { classId, day } }"
+      >The whole list, what is short, what to print</RouterLink
+    >
   </section>
 </template>
 
@@ -41,10 +53,9 @@ const settingOut = computed(() => {
   min-width: 1.9rem;
 }
 
-.cautions {
-  margin-top: 0.4rem;
-  border-left: 4px solid var(--brick);
-  padding-left: 0.6rem;
+.things .warn {
+  display: block;
+  margin-left: 1.9rem;
 }
 
 .cautions summary {

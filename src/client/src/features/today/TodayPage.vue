@@ -114,7 +114,7 @@ const { data: view, error } = useQuery({
       </section>
 
       <div class="side">
-        <SetOutList :things="view.setOut" :cautions="view.cautions" />
+        <SetOutList :day="day" :things="view.setOut" :cautions="view.cautions" :standing="view.standing" />
         <AwayRegister :day="day" :children="view.children" />
         <section class="ruled" aria-labelledby="jar-head">
           <h2 id="jar-head">The jar</h2>

@@ -1,0 +1,229 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import { say } from '@/ui/notices'
+import { places } from './places'
+
+/** An activity in the form in which it is written: a new one begins as a copy of one that is there. */
+type Entry = Schemas['ActivityEntry']
+const route = useRoute()
+const router = useRouter()
+const queries = useQueryClient()
+const { classId } = useAccount()
+const isNew = computed(() => route.params.id === 'new')
+const from = ref('under-the-lid')
+const source = computed(() => (isNew.value ? from.value : String(route.params.id)))
+const refused = ref('')
+
+const { data: library } = useQuery({
+  queryKey: ['activities', classId, {}],
+  queryFn: () =>
+    take(api.GET('/api/classes/{classId}/activities', { params: { path: { classId: classId.value }, query: {} } })),
+})
+const { data: written } = useQuery({
+  queryKey: ['activities', classId, 'written', source],
+  queryFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/activities/{activityId}/written', {
+        params: { path: { classId: classId.value, activityId: source.value } },
+      }),
+    ),
+})
+const { data: cupboard } = useQuery({
+  queryKey: ['cupboard', classId],
+  queryFn: () => take(api.GET('/api/classes/{classId}/cupboard', { params: { path: { classId: classId.value } } })),
+})
+const entry = ref<Entry>()
+const lists = ['prepare', 'steps', 'say', 'lookFor'] as const
+const lines = ref<Record<(typeof lists)[number], string>>({ prepare: '', steps: '', say: '', lookFor: '' })
+watch(
+  written,
+  (w) => {
+    if (!w) return
+    entry.value = JSON.parse(JSON.stringify(w)) as Entry
+    if (isNew.value) entry.value = { ...entry.value, name: '', minutes: w.minutes || 10, game: null }
+    for (const list of lists) lines.value[list] = w[list].join('\n')
+  },
+  { immediate: true },
+)
+const labels = { prepare: 'To prepare', steps: 'Steps', say: 'What to say', lookFor: 'What to look for' }
+const slug = (name: string) =>
+  name
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-|-$/g, '')
+
+async function keep() {
+  if (!entry.value) return
+  const id = isNew.value ? `own-${slug(entry.value.name)}` : source.value
+  const body: Entry = { ...entry.value, id }
+  for (const list of lists)
+    body[list] = lines.value[list]
+      .split('\n')
+      .map((l) => l.trim())
+      .filter(Boolean)
+  refused.value = ''
+  try {
+    await take(
+      api.PUT('/api/classes/{classId}/activities/{activityId}', {
+        params: { path: { classId: classId.value, activityId: id } },
+        body,
+      }),
+    )
+    await queries.invalidateQueries()
+    say(`${entry.value.name} is in the library.`)
+    await router.push({ name: 'activity', params: { classId: classId.value, id } })
+  } catch (problem) {
+    refused.value = (problem as Error).message
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>{{ isNew ? 'An activity of our own' : `Change ${written?.name ?? ''}` }}</h1>
+      <label v-if="isNew" class="end">
+        Begin from
+        <select v-model="from" class="box">
+          <option v-for="a in library?.found" :key="a.id" :value="a.id">{{ a.name }}</option>
+        </select>
+      </label>
+    </div>
+    <form v-if="entry" class="form" @submit.prevent="keep">
+      <div>
+        <label class="field"><span>Name</span><input v-model="entry.name" type="text" required maxlength="80" /></label>
+        <label class="field"><span>Purpose</span><input v-model="entry.purpose" type="text" required /></label>
+        <label v-for="list in lists" :key="list" class="field">
+          <span>{{ labels[list] }}, a line each</span>
+          <textarea v-model="lines[list]" :rows="list === 'steps' ? 5 : 3" />
+        </label>
+        <label class="field"><span>Easier</span><input v-model="entry.easier" type="text" required /></label>
+        <label class="field"><span>Harder</span><input v-model="entry.harder" type="text" required /></label>
+        <label class="field"><span>On paper</span><input v-model="entry.sheet" type="text" required /></label>
+      </div>
+      <div>
+        <fieldset class="field">
+          <legend>When in the day</legend>
+          <label v-for="p in places" :key="p.value" class="check">
+            <input v-model="entry.places" type="checkbox" :value="p.value.toLowerCase()" /> {{ p.label }}
+          </label>
+        </fieldset>
+        <div class="pair">
+          <label class="field"
+            ><span>Minutes</span
+            ><input v-model.number="entry.minutes" type="number" min="0" max="60" :disabled="!!entry.game"
+          /></label>
+          <label class="field"
+            ><span>Children, such as 2-5</span><input v-model="entry.groupSize" type="text" required size="6"
+          /></label>
+        </div>
+        <label class="check"
+          ><input v-model="entry.quiet" type="checkbox" /> The point is to see: no counting word</label
+        >
+        <h2 class="after">Skills and their numbers</h2>
+        <div v-for="(s, i) in entry.skills" :key="i" class="row">
+          <select
+            v-model="s.id"
+            class="box"
+            :aria-label="`Skill ${i + 1}`"
+            @change="Object.assign(s, { items: null, range: null })"
+          >
+            <option v-for="k in library?.skills" :key="k.id" :value="k.id">{{ k.short }}</option>
+          </select>
+          <input v-model="s.range" type="text" size="6" placeholder="usual" :aria-label="`Numbers of skill ${i + 1}`" />
+          <button type="button" class="button plain small" @click="entry.skills.splice(i, 1)">Take out</button>
+        </div>
+        <button
+          type="button"
+          class="button small"
+          @click="entry.skills.push({ id: 'count.how-many-5', range: null, items: null })"
+        >
+          Another skill
+        </button>
+        <h2 class="after">Things and how many</h2>
+        <p class="soft small">
+          n is the largest number, and there are children, pairs and groups: for instance children * n, or n * (n + 1) /
+          2.
+        </p>
+        <div v-for="(m, i) in entry.materials" :key="i" class="row">
+          <select v-model="m.item" class="box" :aria-label="`Thing ${i + 1}`">
+            <optgroup v-for="shelf in cupboard?.shelves" :key="shelf.purpose" :label="shelf.name">
+              <option v-for="t in shelf.things.filter((x) => !x.own)" :key="t.id" :value="t.id">{{ t.name }}</option>
+            </optgroup>
+          </select>
+          <input v-model="m.amount" type="text" size="12" :aria-label="`How many of thing ${i + 1}`" />
+          <button type="button" class="button plain small" @click="entry.materials.splice(i, 1)">Take out</button>
+        </div>
+        <button
+          type="button"
+          class="button small"
+          @click="entry.materials.push({ item: 'counters-marigold', amount: 'n', alike: false, print: null })"
+        >
+          Another thing
+        </button>
+        <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
+        <div class="pair keep">
+          <button class="button main">Keep it</button>
+          <button type="button" class="button" @click="router.back()">Leave it</button>
+        </div>
+      </div>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+  gap: 0 2.2rem;
+}
+
+textarea {
+  padding: 0.4rem 0.6rem;
+  border: 1.5px solid var(--line-strong);
+  border-radius: var(--corner);
+  background: var(--card);
+  color: var(--ink);
+  font: inherit;
+}
+
+fieldset {
+  border: 0;
+  padding: 0;
+}
+
+legend {
+  font-weight: 700;
+  font-size: 0.9rem;
+}
+
+.check {
+  margin-right: 0.8rem;
+}
+
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem;
+  margin-bottom: 0.3rem;
+}
+
+.row select {
+  flex: 1 1 10rem;
+  min-width: 0;
+}
+
+.keep {
+  margin-top: 1.2rem;
+}
+
+@media (max-width: 1000px) {
+  .form {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,260 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import { fileBody } from '@/ui/fileBody'
+import { say, sayError } from '@/ui/notices'
+import { placeLabel, places, span } from './places'
+
+/** A teacher's question, and what answers it. The question stands in the address, so it can be gone back to. */
+const route = useRoute()
+const router = useRouter()
+const queries = useQueryClient()
+const { classId, leads } = useAccount()
+const asked = computed(() => {
+  const q = route.query
+  const number = (value: unknown) => (value ? Number(value) : undefined)
+  return {
+    text: (q.text as string) || undefined,
+    minutes: number(q.minutes),
+    children: number(q.children),
+    place: (q.place as Schemas['Place']) || undefined,
+    skill: (q.skill as string) || undefined,
+    part: number(q.part),
+    nothingToPrint: q.nothingToPrint === '1' || undefined,
+    onlyOwned: q.onlyOwned === '1' || undefined,
+    without: (q.without as string) || undefined,
+  }
+})
+const { data: library, error } = useQuery({
+  queryKey: ['activities', classId, asked],
+  queryFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/activities', {
+        params: { path: { classId: classId.value }, query: asked.value },
+      }),
+    ),
+  placeholderData: keepPreviousData,
+})
+const strands = computed(() => [...new Set(library.value?.skills.map((s) => s.strand))])
+
+function ask(name: string, value: string | boolean) {
+  const query = { ...route.query, [name]: value === true ? '1' : value || undefined }
+  void router.replace({ name: 'activities', params: { classId: classId.value }, query })
+}
+const text = (event: Event) => (event.target as HTMLInputElement).value
+const ticked = (event: Event) => (event.target as HTMLInputElement).checked
+
+let waiting: ReturnType<typeof setTimeout>
+function typed(event: Event) {
+  clearTimeout(waiting)
+  const words = text(event)
+  waiting = setTimeout(() => ask('text', words), 200)
+}
+
+async function takeFile(files: FileList | null) {
+  const file = files?.[0]
+  if (!file) return
+  try {
+    const { names } = await take(
+      api.POST('/api/classes/{classId}/activities/file', fileBody(classId.value, file, 'application/yaml')),
+    )
+    await queries.invalidateQueries()
+    say(`${names.join(', ')}: taken into the library.`)
+  } catch (problem) {
+    sayError(problem)
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Activities</h1>
+      <div v-if="leads" class="end">
+        <RouterLink class="button" :to="{ name: 'activity-edit', params: { classId, id: 'new' } }"
+          >Write one of our own</RouterLink
+        >
+        <label class="button">
+          Take one from a file
+          <input
+            type="file"
+            accept=".yaml,.yml"
+            class="hidden-words"
+            @change="takeFile(($event.target as HTMLInputElement).files)"
+          />
+        </label>
+      </div>
+    </div>
+    <form class="question" role="search" @submit.prevent>
+      <input
+        type="text"
+        class="words"
+        placeholder="hidden part to 7"
+        aria-label="What for: words and numbers"
+        :value="asked.text"
+        @input="typed"
+      />
+      <label>
+        <input
+          type="number"
+          min="1"
+          max="60"
+          placeholder="any"
+          :value="asked.minutes"
+          aria-label="At most this many minutes"
+          @change="ask('minutes', text($event))"
+        />
+        minutes
+      </label>
+      <label>
+        <input
+          type="number"
+          min="1"
+          max="30"
+          placeholder="any"
+          :value="asked.children"
+          aria-label="Number of children"
+          @change="ask('children', text($event))"
+        />
+        children
+      </label>
+      <select class="box" aria-label="When in the day" :value="asked.place ?? ''" @change="ask('place', text($event))">
+        <option value="">any time of day</option>
+        <option v-for="p in places" :key="p.value" :value="p.value">{{ p.label }}</option>
+      </select>
+      <select class="box skill" aria-label="Skill" :value="asked.skill ?? ''" @change="ask('skill', text($event))">
+        <option value="">any skill</option>
+        <optgroup v-for="strand in strands" :key="strand" :label="strand">
+          <option v-for="s in library?.skills.filter((x) => x.strand === strand)" :key="s.id" :value="s.id">
+            {{ s.short }}
+          </option>
+        </optgroup>
+      </select>
+      <select class="box" aria-label="Without" :value="asked.without ?? ''" @change="ask('without', text($event))">
+        <option value="">without … (nothing)</option>
+        <option v-for="i in library?.items" :key="i.id" :value="i.id">without {{ i.name.toLowerCase() }}</option>
+      </select>
+      <label class="check"
+        ><input type="checkbox" :checked="asked.nothingToPrint" @change="ask('nothingToPrint', ticked($event))" />
+        nothing to print</label
+      >
+      <label class="check"
+        ><input type="checkbox" :checked="asked.onlyOwned" @change="ask('onlyOwned', ticked($event))" /> with what we
+        own</label
+      >
+    </form>
+    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <template v-if="library">
+      <p class="soft" aria-live="polite">
+        {{ library.found.length }} of {{ library.all }} activities.
+        <RouterLink v-if="library.found.length < library.all" :to="{ name: 'activities', params: { classId } }"
+          >Ask anew</RouterLink
+        >
+      </p>
+      <p v-if="!library.found.length" class="none">
+        Nothing answers all of that. Leave out the minutes first, then what you own.
+      </p>
+      <ol class="found">
+        <li v-for="a in library.found" :key="a.id">
+          <RouterLink
+            :to="{
+              name: 'activity',
+              params: { classId, id: a.id },
+              query: { skill: a.skillId, children: asked.children },
+            }"
+          >
+            <b>{{ a.name }}</b>
+            <span class="purpose">{{ a.purpose }}</span>
+          </RouterLink>
+          <span class="for"
+            >{{ a.skill }}<span class="soft small"> numbers {{ a.numbers }}</span></span
+          >
+          <span class="small when">{{ a.places.map(placeLabel).join(', ') }}</span>
+          <span class="how small"
+            ><b>{{ a.minutes }}</b> min · <b>{{ span(a.least, a.most) }}</b> children</span
+          >
+          <span class="small notes">
+            <template v-if="a.own">our own. </template>
+            <template v-if="a.prints">to print. </template>
+            <template v-else-if="a.short"
+              ><span class="warn">{{ a.short }}</span></template
+            >
+          </span>
+        </li>
+      </ol>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.question {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.5rem 0.9rem;
+  padding: 0.7rem 0.9rem;
+  background: var(--paper-deep);
+  border-radius: var(--corner);
+}
+
+.words {
+  flex: 1 1 14rem;
+}
+
+.question input[type='number'] {
+  width: 4.6rem;
+}
+
+.skill {
+  max-width: 13rem;
+}
+
+.found {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+.found li {
+  display: grid;
+  grid-template-columns: minmax(0, 2.4fr) minmax(0, 1.3fr) minmax(0, 1.2fr) 9rem minmax(0, 0.9fr);
+  gap: 0.2rem 1rem;
+  align-items: baseline;
+  padding: 0.5rem 0;
+  border-top: 1px solid var(--line);
+}
+
+.found a {
+  display: block;
+  color: var(--ink);
+  text-decoration: none;
+}
+
+.found a b {
+  color: var(--spruce);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+
+.purpose {
+  display: block;
+}
+
+.for .small {
+  display: block;
+}
+
+.none {
+  padding: 2rem 0;
+  font-size: 1.1rem;
+}
+
+@media (max-width: 1000px) {
+  .found li {
+    grid-template-columns: 1fr auto;
+  }
+}
+</style>

@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useAccount } from '@/app/account'
+import { api, take } from '@/app/api/client'
+import PictureView from '@/mats/PictureView.vue'
+import { say, sayError } from '@/ui/notices'
+import { questions, type Choice } from './questions'
+
+/** Where practitioners disagree: a choice each, with a line on what it means. Plans, groups, mats, stories, prompts and sheets follow it. */
+const queries = useQueryClient()
+const { classId, current, leads } = useAccount()
+const { data: approach, error } = useQuery({
+  queryKey: ['approach', classId],
+  queryFn: () => take(api.GET('/api/classes/{classId}/approach', { params: { path: { classId: classId.value } } })),
+})
+
+async function choose(name: keyof Choice, value: string) {
+  if (!approach.value) return
+  try {
+    const body = { ...approach.value.choice, [name]: value } as Choice
+    await take(api.PUT('/api/classes/{classId}/approach', { params: { path: { classId: classId.value } }, body }))
+    await queries.invalidateQueries()
+    say('Everything follows it from now on.')
+  } catch (problem) {
+    sayError(problem)
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>How {{ current?.name }} works</h1>
+      <span class="soft"
+        >There is no one right way. Choose yours; plans, groups, mats, stories, prompts and sheets follow.</span
+      >
+    </div>
+    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <div v-if="approach" class="all">
+      <fieldset v-for="question in questions" :key="question.name" :disabled="!leads" class="ruled">
+        <legend>{{ question.asks }}</legend>
+        <PictureView v-if="question.name === 'frameFill'" class="six" :picture="approach.six" />
+        <label v-for="answer in question.of" :key="answer.value" class="answer">
+          <input
+            type="radio"
+            :name="question.name"
+            :value="answer.value"
+            :checked="approach.choice[question.name] === answer.value"
+            @change="choose(question.name, answer.value)"
+          />
+          <span>
+            <b>{{ answer.label }}</b>
+            <span class="soft small">{{ answer.means }}</span>
+          </span>
+        </label>
+      </fieldset>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.all {
+  columns: 24rem auto;
+  column-gap: 2.4rem;
+}
+
+fieldset {
+  break-inside: avoid;
+  margin: 0 0 1.1rem;
+  border: 0;
+  border-top: 1.5px solid var(--ink);
+  padding: 0;
+  position: relative;
+}
+
+legend {
+  padding: 0.45rem 0.6rem 0 0;
+  float: left;
+  width: 100%;
+  font-weight: 700;
+  font-size: 1.05rem;
+}
+
+.answer {
+  display: flex;
+  gap: 0.7rem;
+  align-items: start;
+  padding: 0.3rem 0;
+  clear: both;
+}
+
+.answer input {
+  flex: none;
+  width: 20px;
+  height: 20px;
+  margin-top: 2px;
+  accent-color: var(--spruce);
+}
+
+.answer b,
+.answer .soft {
+  display: block;
+}
+
+.six {
+  position: absolute;
+  right: 0;
+  top: 0.6rem;
+  width: 8rem;
+}
+</style>

@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import { say } from '@/ui/notices'
+
+/** A kind of thing that only this class has. Its size and what it is made of decide which cautions it brings. */
+const props = defineProps<{ cupboard: Schemas['CupboardView'] }>()
+const emit = defineEmits<{ done: [] }>()
+const queries = useQueryClient()
+const { classId } = useAccount()
+const kind = ref<Schemas['NewKind']>({
+  name: '',
+  purpose: props.cupboard.shelves[0]?.purpose ?? 'Counting',
+  shape: 'Uneven',
+  colour: '',
+  material: '',
+  length: null,
+  width: null,
+  height: null,
+  contains: [],
+  hazards: [],
+  count: 10,
+})
+const shapes: Record<Schemas['ItemShape'], string> = {
+  Flat: 'flat and round',
+  Ball: 'ball',
+  Cube: 'with corners',
+  Long: 'long',
+  Uneven: 'uneven',
+}
+const hazards: Record<Schemas['Hazard'], string> = {
+  RawPulses: 'raw dried pulses',
+  Food: 'food',
+  Magnet: 'magnet',
+  ButtonCell: 'button cell',
+  Glass: 'glass',
+  Hot: 'gets hot',
+  Sharp: 'sharp',
+  Trip: 'lies on the floor',
+}
+const refused = ref('')
+async function add() {
+  refused.value = ''
+  try {
+    await take(
+      api.POST('/api/classes/{classId}/cupboard/things', {
+        params: { path: { classId: classId.value } },
+        body: kind.value,
+      }),
+    )
+    await queries.invalidateQueries()
+    say(`${kind.value.name}: in the cupboard.`)
+    emit('done')
+  } catch (problem) {
+    refused.value = (problem as Error).message
+  }
+}
+</script>
+
+<template>
+  <form class="ruled" aria-label="A kind of our own" @submit.prevent="add">
+    <div class="fields">
+      <label class="field"><span>What</span><input v-model="kind.name" type="text" required maxlength="80" /></label>
+      <label class="field">
+        <span>What for</span>
+        <select v-model="kind.purpose" class="box">
+          <option v-for="s in cupboard.shelves" :key="s.purpose" :value="s.purpose">{{ s.name }}</option>
+        </select>
+      </label>
+      <label class="field"><span>How many</span><input v-model.number="kind.count" type="number" min="0" /></label>
+      <label class="field"><span>Colour</span><input v-model="kind.colour" type="text" /></label>
+      <label class="field"><span>Made of</span><input v-model="kind.material" type="text" /></label>
+      <label class="field">
+        <span>Shape</span>
+        <select v-model="kind.shape" class="box">
+          <option v-for="(label, value) in shapes" :key="value" :value="value">{{ label }}</option>
+        </select>
+      </label>
+      <div class="field">
+        <span>Length, width, height of one in mm</span>
+        <div class="pair">
+          <input v-model.number="kind.length" type="number" min="0" step="any" aria-label="Length in mm" />
+          <input v-model.number="kind.width" type="number" min="0" step="any" aria-label="Width in mm" />
+          <input v-model.number="kind.height" type="number" min="0" step="any" aria-label="Height in mm" />
+        </div>
+      </div>
+    </div>
+    <fieldset>
+      <legend>It holds</legend>
+      <label v-for="a in cupboard.allergens" :key="a.allergen" class="check"
+        ><input v-model="kind.contains" type="checkbox" :value="a.allergen" /> {{ a.name }}</label
+      >
+    </fieldset>
+    <fieldset>
+      <legend>It is</legend>
+      <label v-for="(label, value) in hazards" :key="value" class="check"
+        ><input v-model="kind.hazards" type="checkbox" :value="value" /> {{ label }}</label
+      >
+    </fieldset>
+    <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
+    <div class="pair">
+      <button class="button main">Put it in the cupboard</button>
+      <button type="button" class="button" @click="emit('done')">Leave it</button>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+form {
+  margin-bottom: 1rem;
+  padding-bottom: 1rem;
+}
+
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr));
+  gap: 0 1.2rem;
+}
+
+.pair input {
+  width: 5.2rem;
+}
+
+fieldset {
+  border: 0;
+  padding: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1rem;
+}
+
+legend {
+  font-weight: 700;
+  font-size: 0.9rem;
+}
+</style>

@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import { say } from '@/ui/notices'
+
+/** What the school does differently with a skill: season, links, words, or leaving it out. */
+const props = defineProps<{ skill: Schemas['MapSkillView']; map: Schemas['MapView'] }>()
+const emit = defineEmits<{ done: [] }>()
+const queries = useQueryClient()
+const { classId } = useAccount()
+const written = ref({ ...props.skill.written, needs: [...props.skill.written.needs] })
+const words = ref(props.skill.written.words.join(', '))
+const adding = ref('')
+const refused = ref('')
+const names = computed(() => new Map(props.map.skills.map((s) => [s.id, s.short])))
+const path = computed(() => ({ path: { classId: classId.value, skillId: props.skill.id } }))
+
+async function change(call: Promise<unknown>, done: string) {
+  refused.value = ''
+  try {
+    await call
+    await queries.invalidateQueries()
+    say(done)
+    emit('done')
+  } catch (problem) {
+    refused.value = (problem as Error).message
+  }
+}
+const keep = () =>
+  change(
+    take(
+      api.PUT('/api/classes/{classId}/map/skills/{skillId}', {
+        params: path.value,
+        body: { ...written.value, words: words.value.split(',') },
+      }),
+    ),
+    'The map is kept.',
+  )
+const takeBack = () =>
+  change(
+    take(api.DELETE('/api/classes/{classId}/map/skills/{skillId}/change', { params: path.value })),
+    props.skill.own ? 'The skill is gone.' : 'The skill is as it came.',
+  )
+function link() {
+  if (adding.value && !written.value.needs.includes(adding.value)) written.value.needs.push(adding.value)
+  adding.value = ''
+}
+</script>
+
+<template>
+  <form class="change" aria-label="Change this skill" @submit.prevent="keep">
+    <label class="field"><span>Name</span><input v-model="written.short" type="text" required maxlength="40" /></label>
+    <label class="field"
+      ><span>The child says</span><input v-model="written.iCan" type="text" required maxlength="120"
+    /></label>
+    <label class="field">
+      <span>Season</span>
+      <select v-model="written.when" class="box">
+        <option value="Autumn">autumn</option>
+        <option value="Spring">spring</option>
+        <option value="Summer">summer</option>
+        <option value="Beyond">beyond this year</option>
+      </select>
+    </label>
+    <div class="field">
+      <span>Needs</span>
+      <p v-for="need in written.needs" :key="need" class="need">
+        {{ names.get(need) }}
+        <button
+          type="button"
+          class="button plain small"
+          :aria-label="`Take out ${names.get(need)}`"
+          @click="written.needs = written.needs.filter((n) => n !== need)"
+        >
+          Take out
+        </button>
+      </p>
+      <select v-model="adding" class="box" aria-label="Add a skill that it needs" @change="link">
+        <option value="">Add one</option>
+        <option v-for="s in map.skills" :key="s.id" :value="s.id">{{ s.short }}</option>
+      </select>
+    </div>
+    <label class="field"><span>Words, with commas</span><input v-model="words" type="text" required /></label>
+    <label class="check"><input v-model="written.hidden" type="checkbox" /> Leave it out of our plans</label>
+    <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
+    <div class="pair">
+      <button class="button main">Keep</button>
+      <button type="button" class="button" @click="emit('done')">Leave as it is</button>
+      <button v-if="skill.changed" type="button" class="button plain" @click="takeBack">
+        {{ skill.own ? 'Remove this skill' : 'Back to how it came' }}
+      </button>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.change {
+  margin-top: 1rem;
+  border-top: 1px solid var(--line-strong);
+}
+
+.need {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  margin: 0;
+}
+
+select.box {
+  width: 100%;
+}
+</style>

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, Refused, take, type Schemas } from '@/app/api/client'
+import { fileBody } from '@/ui/fileBody'
+import FaultList from '@/ui/FaultList.vue'
+import { say, sayError } from '@/ui/notices'
+
+/** The map as a file, out and in. What a file would change is shown before it is taken. */
+const queries = useQueryClient()
+const { classId } = useAccount()
+const chosen = ref<File>()
+const seen = ref<Schemas['MapFilePreview']>()
+
+const sent = (file: File) => fileBody(classId.value, file, 'application/octet-stream')
+
+async function look(files: FileList | null) {
+  const file = files?.[0]
+  if (!file) return
+  try {
+    chosen.value = file
+    seen.value = await take(api.POST('/api/classes/{classId}/map/file/preview', sent(file)))
+  } catch (problem) {
+    sayError(problem)
+  }
+}
+
+async function takeIt() {
+  if (!chosen.value) return
+  try {
+    await take(api.POST('/api/classes/{classId}/map/file', sent(chosen.value)))
+    seen.value = undefined
+    await queries.invalidateQueries()
+    say('The map is taken.')
+  } catch (problem) {
+    if (problem instanceof Refused && problem.status === 422) seen.value = problem.body as Schemas['MapFilePreview']
+    else sayError(problem)
+  }
+}
+</script>
+
+<template>
+  <details class="file">
+    <summary class="button">As a file</summary>
+    <div class="sheet">
+      <p>
+        <a :href="`/api/classes/${classId}/map/file/case`" download>CASE 1.0 (JSON)</a> ·
+        <a :href="`/api/classes/${classId}/map/file/csv`" download>CSV</a>
+      </p>
+      <label class="field">
+        <span>Take a map from a file</span>
+        <input type="file" accept=".json,.csv" @change="look(($event.target as HTMLInputElement).files)" />
+      </label>
+      <template v-if="seen">
+        <FaultList :faults="seen.faults" />
+        <template v-if="seen.canBeTaken">
+          <p>
+            {{ seen.new.length }} new, {{ seen.changed.length }} changed, {{ seen.hidden.length }} hidden.
+            <span class="soft small">{{ [...seen.new, ...seen.changed, ...seen.hidden].slice(0, 8).join(', ') }}</span>
+          </p>
+          <button type="button" class="button main" @click="takeIt">Take it</button>
+        </template>
+      </template>
+    </div>
+  </details>
+</template>
+
+<style scoped>
+.file {
+  position: relative;
+}
+
+summary {
+  list-style: none;
+}
+
+.sheet {
+  position: absolute;
+  right: 0;
+  z-index: 5;
+  width: 24rem;
+  padding: 0.6rem 1rem 1rem;
+  border: 1.5px solid var(--ink);
+  border-radius: var(--corner);
+  background: var(--card);
+}
+</style>

@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import { representationLabel } from '@/ui/marks'
+import { say } from '@/ui/notices'
+
+/** A skill of the school's own. */
+const props = defineProps<{ map: Schemas['MapView'] }>()
+const emit = defineEmits<{ done: [id: string] }>()
+const queries = useQueryClient()
+const { classId } = useAccount()
+const kinds: Schemas['Representation'][] = ['Objects', 'Fingers', 'Picture', 'Spoken', 'Symbols']
+const skill = ref<Schemas['NewMapSkill']>({
+  strand: props.map.strands[0]?.id ?? 'count',
+  short: '',
+  iCan: 'I can ',
+  needs: [],
+  when: 'Summer',
+  low: 1,
+  high: 10,
+  shownIn: ['Objects'],
+  lookFor: '',
+  slip: '',
+  way: '',
+  words: [],
+})
+const words = ref('')
+const refused = ref('')
+
+async function add() {
+  refused.value = ''
+  try {
+    const added = await take(
+      api.POST('/api/classes/{classId}/map/skills', {
+        params: { path: { classId: classId.value } },
+        body: { ...skill.value, words: words.value.split(',') },
+      }),
+    )
+    await queries.invalidateQueries()
+    say(`${skill.value.short} is on the map.`)
+    emit('done', added.id)
+  } catch (problem) {
+    refused.value = (problem as Error).message
+  }
+}
+</script>
+
+<template>
+  <form class="ruled" aria-label="A skill of our own" @submit.prevent="add">
+    <h2>A skill of our own</h2>
+    <div class="fields">
+      <label class="field"><span>Name</span><input v-model="skill.short" type="text" required maxlength="40" /></label>
+      <label class="field"
+        ><span>The child says</span><input v-model="skill.iCan" type="text" required maxlength="120"
+      /></label>
+      <label class="field">
+        <span>Strand</span>
+        <select v-model="skill.strand" class="box">
+          <option v-for="s in map.strands" :key="s.id" :value="s.id">{{ s.name }}</option>
+        </select>
+      </label>
+      <label class="field">
+        <span>Season</span>
+        <select v-model="skill.when" class="box">
+          <option value="Autumn">autumn</option>
+          <option value="Spring">spring</option>
+          <option value="Summer">summer</option>
+          <option value="Beyond">beyond this year</option>
+        </select>
+      </label>
+      <label class="field">
+        <span>Needs (several with Ctrl)</span>
+        <select v-model="skill.needs" class="box" multiple size="4">
+          <option v-for="s in map.skills" :key="s.id" :value="s.id">{{ s.short }}</option>
+        </select>
+      </label>
+      <div class="field">
+        <span>Numbers</span>
+        <div class="pair">
+          <input v-model.number="skill.low" type="number" min="0" max="999" aria-label="Smallest number" />
+          <input v-model.number="skill.high" type="number" min="0" max="999" aria-label="Largest number" />
+        </div>
+      </div>
+      <fieldset class="field">
+        <legend>Shown with</legend>
+        <label v-for="k in kinds" :key="k" class="check"
+          ><input v-model="skill.shownIn" type="checkbox" :value="k" /> {{ representationLabel(k) }}</label
+        >
+      </fieldset>
+      <label class="field"><span>What to look for</span><input v-model="skill.lookFor" type="text" required /></label>
+      <label class="field"><span>A usual slip</span><input v-model="skill.slip" type="text" required /></label>
+      <label class="field"><span>A way of doing it</span><input v-model="skill.way" type="text" required /></label>
+      <label class="field"><span>Words, with commas</span><input v-model="words" type="text" required /></label>
+    </div>
+    <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
+    <div class="pair">
+      <button class="button main">Put it on the map</button>
+      <button type="button" class="button" @click="emit('done', '')">Leave it</button>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+form {
+  margin-bottom: 1rem;
+  padding-bottom: 1rem;
+}
+
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr));
+  gap: 0 1.2rem;
+}
+
+fieldset {
+  border: 0;
+  padding: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 0.8rem;
+  align-content: start;
+}
+
+legend {
+  font-weight: 700;
+  font-size: 0.9rem;
+}
+
+select[multiple] {
+  height: 6.5rem;
+}
+
+.pair input {
+  width: 6rem;
+}
+</style>
