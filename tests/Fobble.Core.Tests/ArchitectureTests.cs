@@ -24,7 +24,7 @@ public class ArchitectureTests
         ("Sheets", ["Numbers", "Pictures", "Approaches", "ItemSets", "Stories"]),
         ("Activities", ["Numbers", "Chance", "ItemSets", "Skills", "Sheets", "Cupboard"]),
         ("Evidence", ["Numbers", "Approaches", "Calendars", "Skills"]),
-        ("Planning", ["Approaches", "Calendars", "Skills", "Activities", "Evidence"]),
+        ("Planning", ["Numbers", "Approaches", "Calendars", "Skills", "Activities", "Evidence"]),
         ("Grouping", ["Numbers", "Approaches", "Calendars", "Skills", "Evidence"]),
         ("Sessions", ["Numbers", "Pictures", "Approaches", "Calendars", "ItemSets", "Skills", "Cupboard", "Activities", "Evidence"]),
         ("SettingOut", ["Numbers", "Approaches", "ItemSets", "Skills", "Sheets", "Cupboard", "Activities"]),

@@ -37,6 +37,9 @@ public sealed class ActivityLibrary
 
     public Activity? Find(ActivityId id) => _byId.GetValueOrDefault(id);
 
+    /// <summary>Skills for which there is something to do in a place.</summary>
+    public IReadOnlySet<SkillId> ServedIn(Place place) => Activities.Where(a => a.Places.Contains(place)).SelectMany(a => a.Skills.Select(s => s.Skill)).ToHashSet();
+
     /// <summary>Activities for a skill in a place, those made for fewest skills (the most pointed) first.</summary>
     public IReadOnlyList<Activity> For(SkillId skill, Place place) =>
         [.. Activities.Where(a => a.Places.Contains(place) && a.For(skill) is not null).OrderBy(a => a.Skills.Count)];

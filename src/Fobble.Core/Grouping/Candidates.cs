@@ -1,3 +1,4 @@
+using Fobble.Core.Approaches;
 using Fobble.Core.Evidence;
 using Fobble.Core.Skills;
 
@@ -18,7 +19,14 @@ public sealed record GroupingBrief(
     IReadOnlyList<SkillId> Focus,
     IReadOnlyList<PastGroup> Past,
     IReadOnlyDictionary<ChildId, IReadOnlySet<int>> AwayIn,
-    IReadOnlySet<ChildId> Excluded);
+    IReadOnlySet<ChildId> Excluded)
+{
+    /// <summary>Whether groups are of one next step, or have one who has it among those who nearly do.</summary>
+    public GroupWay Way { get; init; }
+
+    /// <summary>Skills that something can be done for in a group; null for all.</summary>
+    public IReadOnlySet<SkillId>? Teachable { get; init; }
+}
 
 /// <summary>Works out what each child could do in a group and what it is worth (rule R13). Numbers are settings in one place.</summary>
 public static class Candidates
@@ -27,6 +35,12 @@ public static class Candidates
     public const int MostFairness = 50;
     public const int LookAgainBase = 50;
     public const int CyclesRemembered = 3;
+
+    /// <summary>Of one who has it, in a mixed group: less than a next step of the child's own, more than being left out.</summary>
+    public const int ShowsBase = 50;
+
+    /// <summary>A skill is shown by one child to so many who are on their way with it.</summary>
+    private const int FewestToShow = 2;
     private const double UrgencyEach = 0.1;
     private const int MostWaiting = 5;
     private const double UrgencyOfFocus = 0.2;
@@ -37,16 +51,18 @@ public static class Candidates
     {
         ArgumentNullException.ThrowIfNull(brief);
         var map = brief.Evidence.Map;
-        var urgency = map.Skills.ToDictionary(s => s.Id, s => UrgencyOf(s.Id, brief));
+        var skills = map.Skills.Where(s => brief.Teachable?.Contains(s.Id) ?? true).ToList();
+        var urgency = skills.ToDictionary(s => s.Id, s => UrgencyOf(s.Id, brief));
+        var shown = skills.Where(s => brief.Way == GroupWay.Mixed && brief.Evidence.Children.Count(c => brief.Evidence.IsReady(c, s.Id) && brief.Evidence[c, s.Id].Strength >= Strength.Tried) >= FewestToShow).Select(s => s.Id).ToHashSet();
         return
         [
             .. brief.Evidence.Children.Where(c => !brief.Excluded.Contains(c)).Select(child =>
             {
                 var fairness = FairnessOf(child, brief);
-                var worths = map.Skills
-                    .Select(s => (s.Id, Base: BaseOf(child, s.Id, brief.Evidence)))
-                    .Where(w => w.Base > 0)
-                    .ToDictionary(w => w.Id, w => new Worth(w.Base, (int)Math.Round(w.Base * urgency[w.Id]), fairness));
+                var worths = skills
+                    .Select(s => (s.Id, Base: BaseOf(child, s.Id, brief.Evidence), Shows: shown.Contains(s.Id) && Has(child, s.Id, brief.Evidence)))
+                    .Where(w => w.Base > 0 || w.Shows)
+                    .ToDictionary(w => w.Id, w => w.Shows ? new Worth(ShowsBase, 0, fairness) { Shows = true } : new Worth(w.Base, (int)Math.Round(w.Base * urgency[w.Id]), fairness));
                 return new Candidate(child, worths, fairness, brief.AwayIn.GetValueOrDefault(child, Nowhere), SlipsOf(child, worths.Keys, brief.Evidence));
             }),
         ];
@@ -74,6 +90,13 @@ public static class Candidates
     /// <summary>It is a focus of the week, or a focus needs it.</summary>
     public static bool ServesFocus(SkillId skill, GroupingBrief brief) =>
         brief.Focus.Any(focus => focus == skill || brief.Evidence.Map.AllNeeds(focus).Contains(skill));
+
+    /// <summary>The child is secure in the skill and nothing asks for another look.</summary>
+    public static bool Has(ChildId child, SkillId skill, ClassEvidence evidence)
+    {
+        ArgumentNullException.ThrowIfNull(evidence);
+        return evidence[child, skill] is { Strength: >= Strength.Secure, LookAgain: false };
+    }
 
     private static int FairnessOf(ChildId child, GroupingBrief brief) =>
         DaysSinceGroup(child, brief) is { } days ? Math.Min(MostFairness, FairnessADay * days) : MostFairness;

@@ -53,6 +53,11 @@ public static class GroupScore
 
             broken.AddRange(group.Children.Where(c => !candidates[c].Worths.ContainsKey(group.Skill)).Select(c => $"{skillName(group.Skill)} is no next step for {name(c)}"));
             broken.AddRange(group.Children.Where(c => candidates[c].AwayIn.Contains(group.Slot)).Select(c => $"{name(c)} is out of class then"));
+            if (group.Children.Count(c => candidates[c].Worths.GetValueOrDefault(group.Skill)?.Shows ?? false) > 1)
+            {
+                broken.Add($"two who have {skillName(group.Skill)} in one group; one is enough to show it");
+            }
+
             broken.AddRange(Pairs(group).Where(rules.Apart.Contains).Select(p => $"{name(p.First)} and {name(p.Second)} are to be kept apart"));
         }
 

@@ -26,6 +26,7 @@ internal sealed class GroupingModel
         AddPairs();
         AddMeetings();
         AddSlips();
+        AddShowing();
         Model.Maximize(_objective);
     }
 
@@ -215,6 +216,18 @@ internal sealed class GroupingModel
             var further = Model.NewIntVar(0, kinds.Count - 1, "");
             Model.Add(further >= LinearExpr.Sum(present) - 1);
             _objective.AddTerm(further, -GroupScore.FurtherSlipCost);
+        }
+    }
+
+    private void AddShowing()
+    {
+        foreach (var copy in _copies)
+        {
+            var showing = copy.Members.Where(m => m.Key.Worths[copy.Skill].Shows).Select(m => m.Value).ToList();
+            if (showing.Count > 1)
+            {
+                Model.AddAtMostOne(showing);
+            }
         }
     }
 

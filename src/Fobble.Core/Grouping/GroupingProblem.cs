@@ -9,6 +9,9 @@ namespace Fobble.Core.Grouping;
 /// <param name="Fairness">For the school days since the child's last group.</param>
 public sealed record Worth(int Base, int Urgency, int Fairness)
 {
+    /// <summary>The child has the skill and would sit beside those who nearly do: one such child a group at most.</summary>
+    public bool Shows { get; init; }
+
     public int Total => Base + Urgency + Fairness;
 }
 

@@ -16,6 +16,7 @@ public static class Reasons
         var lately = Lately(skill, evidence.Seen(child, skillId), evidence.Today);
         var why = mark switch
         {
+            _ when Shows(child, skillId, brief) => $"Has {skill.InSentence}, and can show it to those who nearly do",
             { LookAgain: true, Strength: >= Strength.Secure } => $"Had {skill.InSentence}; time to look again, {lately}",
             { Strength: Strength.NotSeen } => skill.Needs.Count == 0
                 ? $"Not seen on {skill.InSentence} yet; it needs nothing before it"
@@ -36,10 +37,12 @@ public static class Reasons
     public static string ForPlaced(ChildId child, SkillId skill, GroupingBrief brief)
     {
         ArgumentNullException.ThrowIfNull(brief);
-        return brief.Evidence.IsReady(child, skill) || brief.Evidence[child, skill].LookAgain
+        return brief.Evidence.IsReady(child, skill) || brief.Evidence[child, skill].LookAgain || Shows(child, skill, brief)
             ? ForChild(child, skill, brief)
             : $"Put here by hand. {brief.Evidence.ReadyBecause(child, skill)}";
     }
+
+    private static bool Shows(ChildId child, SkillId skill, GroupingBrief brief) => brief.Way == Approaches.GroupWay.Mixed && Candidates.Has(child, skill, brief.Evidence);
 
     /// <summary>How good a result is, without more certainty than it has.</summary>
     public static string ForResult(GroupingResult result)
@@ -57,10 +60,13 @@ public static class Reasons
         var evidence = brief.Evidence;
         var skill = evidence.Map[group.Skill];
         var waiting = Candidates.Waiting(group.Skill, brief);
-        var again = group.Children.Count(c => !evidence.IsReady(c, group.Skill));
+        var shows = group.Children.Count(c => Shows(c, group.Skill, brief));
+        var again = group.Children.Count(c => !evidence.IsReady(c, group.Skill)) - shows;
         List<string> parts =
         [
-            again == 0
+            shows > 0
+                ? $"{Words.Capital(Words.Count(group.Children.Count - again - shows, "child is", "children are"))} ready for {skill.InSentence}{(again > 0 ? $", {Words.Number(again)} to look at again" : "")}, and one beside them has it"
+                : again == 0
                 ? $"All {Words.Number(group.Children.Count)} are ready for {skill.InSentence} and not secure yet"
                 : $"{Words.Capital(Words.Count(group.Children.Count - again, "child is", "children are"))} ready for {skill.InSentence}, {Words.Number(again)} to look at again",
         ];

@@ -1,3 +1,4 @@
+using Fobble.Core.Approaches;
 using Fobble.Core.Numbers;
 
 namespace Fobble.Core.ItemSets;
@@ -10,6 +11,7 @@ public static class ItemSetMaker
 {
     private const int MissedWeight = 3;
     private const int NotSeenWeight = 2;
+    private const int LargeWeight = 2;
     private const int Orders = 40;
 
     /// <summary>Exactly <see cref="ItemRequest.Count"/> items; the same request always gives the same set.</summary>
@@ -33,6 +35,8 @@ public static class ItemSetMaker
     // keep a case from meeting itself where two rounds join.
     private static List<IReadOnlyList<Item>> Choose(IReadOnlyList<Item> cases, ItemRequest request, SeededRandom random)
     {
+        // Where large numbers come early, the larger half is drawn first and so more often.
+        var large = request.Approach.Sizes == NumberSize.LargeEarly ? cases.Select(c => c.Difficulty).Order().ElementAt(cases.Count / 2) : int.MaxValue;
         List<IReadOnlyList<Item>> rounds = [];
         for (var open = request.Count; open > 0; open -= rounds[^1].Count)
         {
@@ -41,7 +45,7 @@ public static class ItemSetMaker
             var size = open % cases.Count == 0 ? cases.Count : open % cases.Count;
             while (round.Count < size)
             {
-                var index = random.PickWeighted([.. left.Select(item => WeightOf(item, request.History))]);
+                var index = random.PickWeighted([.. left.Select(item => WeightOf(item, request.History) * (item.Difficulty >= large ? LargeWeight : 1))]);
                 round.Add(left[index]);
                 left.RemoveAt(index);
             }

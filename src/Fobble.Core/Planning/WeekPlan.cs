@@ -1,4 +1,5 @@
 using Fobble.Core.Activities;
+using Fobble.Core.Approaches;
 using Fobble.Core.Evidence;
 using Fobble.Core.Skills;
 
@@ -15,6 +16,9 @@ public sealed record WeekRequest(ClassEvidence Evidence, DateOnly Monday, IReadO
 {
     /// <summary>First day to plan; later than Monday when the week has begun.</summary>
     public DateOnly From { get; init; } = Monday;
+
+    /// <summary>How the class works: the order of the year, the size of numbers and when signs come in weigh on the choice of a focus.</summary>
+    public Approach Approach { get; init; } = Approach.Usual;
 }
 
 public enum LessonStage

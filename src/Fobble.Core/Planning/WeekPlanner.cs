@@ -19,7 +19,6 @@ public static class WeekPlanner
 
     private const int CarryOnWithin = 10;
     private const int ContinueBonus = 40;
-    private const int SameStrandCost = 25;
     private const int AheadOfSeasonCost = 40;
     private const int WorthOfEachOpened = 3;
 
@@ -47,7 +46,8 @@ public static class WeekPlanner
 
     private static FocusLesson FocusFor(DateOnly day, WeekRequest request, List<TaughtLesson> taught)
     {
-        var best = request.Evidence.Map.Skills.Select(skill => Weigh(skill, day, request, taught)).MaxBy(w => w.Score)!;
+        var served = request.Library.ServedIn(Place.Carpet);
+        var best = request.Evidence.Map.Skills.Where(skill => served.Contains(skill.Id)).Select(skill => Weigh(skill, day, request, taught)).MaxBy(w => w.Score)!;
         var skill = best.Skill;
         var number = Math.Min(best.Given + 1, skill.Lessons);
         var stage = number == 1 ? LessonStage.Introduce : number == skill.Lessons ? LessonStage.Apply : LessonStage.Practise;
@@ -71,7 +71,7 @@ public static class WeekPlanner
         score += recent && !finished ? ContinueBonus : 0;
         score += WorthOfEachOpened * Math.Min(5, evidence.Map.Opens(skill.Id).Count);
         score -= AheadOfSeasonCost * Math.Max(0, skill.When - evidence.Calendar.SeasonOf(day));
-        score -= taught.Count > 0 && evidence.Map[taught[^1].Skill].Strand == skill.Strand ? SameStrandCost : 0;
+        score += ApproachWeight.Of(skill, taught.Count > 0 ? evidence.Map[taught[^1].Skill].Strand : null, request.Approach);
 
         // What must not be chosen as long as anything else can be: unready first of all, then known, then already taught in full.
         score -= inPlace ? 0 : 4000;

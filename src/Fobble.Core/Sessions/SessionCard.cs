@@ -23,7 +23,14 @@ public sealed record SessionCard(
     IReadOnlyList<Item> Items,
     IReadOnlyList<SetOut> SetOut,
     IReadOnlyList<LookFor> LookFor,
-    IReadOnlyList<Caution> Cautions);
+    IReadOnlyList<Caution> Cautions)
+{
+    /// <summary>When numerals and signs come in with this skill, as the class has it; null where the skill is not shown in both ways.</summary>
+    public string? Signs { get; init; }
+
+    /// <summary>What the sheet is for in this lesson; null where the class uses none.</summary>
+    public string? Sheet { get; init; }
+}
 
 /// <summary>Makes session cards. The same session (by its seed) and the same history give the same card.</summary>
 public static class SessionCards
@@ -55,8 +62,22 @@ public static class SessionCards
             items,
             setOut,
             [.. skill.LookFor.Concat(activity.LookFor).Distinct().Select(t => new LookFor(t, null)), .. skill.Slips.Select(s => new LookFor(s.Text, s.Id))],
-            Cautions.For(activity.Items, cares));
+            Cautions.For(activity.Items, cares))
+        {
+            Signs = SignsFor(skill, approach),
+            Sheet = approach.Sheets switch
+            {
+                SheetUse.None => null,
+                SheetUse.EveryLesson => $"In this lesson, for every child: {activity.Sheet}",
+                _ => children.Count == 0 ? null : $"Afterwards, as a record: {activity.Sheet}",
+            },
+        };
     }
+
+    private static string? SignsFor(Skill skill, Approach approach) =>
+        !skill.ShownIn.Contains(Representation.Symbols) || skill.ShownIn.Count == 1 ? null
+        : approach.Symbols == SymbolsWhen.FromTheStart ? "Lay numerals and signs beside the things each time."
+        : "Numerals and signs only where it is sure with objects, fingers and drawings.";
 
     /// <summary>What these children's record of the skill says about its cases.</summary>
     public static ItemHistory HistoryOf(IReadOnlyList<ChildId> children, SkillId skillId, ClassEvidence evidence)

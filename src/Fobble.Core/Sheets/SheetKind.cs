@@ -1,3 +1,4 @@
+using Fobble.Core.Approaches;
 using Fobble.Core.Numbers;
 
 namespace Fobble.Core.Sheets;
@@ -72,6 +73,13 @@ public sealed record SheetOffer(
         ArgumentNullException.ThrowIfNull(words);
         var word = words.SentenceName;
         return Kind == SheetKind.Sentences ? $"{char.ToUpperInvariant(word[0])}{word[1..]}s to finish" : Name;
+    }
+
+    /// <summary>Numbers it uses unless others are chosen: to twenty where the class has large numbers early, and the kind goes so far.</summary>
+    public NumberRange UsualIn(Approach approach)
+    {
+        ArgumentNullException.ThrowIfNull(approach);
+        return approach.Sizes == NumberSize.LargeEarly && Usual.High is >= 9 and < 20 ? new(Usual.Low, Math.Min(20, Widest.High)) : Usual;
     }
 
     public static SheetOffer Of(SheetKind kind) => All.First(o => o.Kind == kind);

@@ -93,7 +93,7 @@ public class GrouperTests
         List<Candidate> candidates = [.. Enumerable.Range(1, children).Select(i =>
         {
             var fairness = 5 * random.Next(11);
-            var worths = Enumerable.Range(0, skills).Where(_ => random.Chance(0.6)).ToDictionary(s => Skills[s], _ => new Worth(50 + (10 * random.Next(6)), random.Next(30), fairness));
+            var worths = Enumerable.Range(0, skills).Where(_ => random.Chance(0.6)).ToDictionary(s => Skills[s], _ => new Worth(50 + (10 * random.Next(6)), random.Next(30), fairness) { Shows = random.Chance(0.2) });
             return new Candidate(
                 new(i),
                 worths,

@@ -173,7 +173,11 @@ internal sealed class GroupingRound
                 [.. focus.Select(f => new SkillId(f)).Order()],
                 PastOf(cycles.Where(c => c.Monday < monday)),
                 await AwayAsync(classId, open, stop),
-                held.SelectMany(s => s.Members).Select(m => new ChildId(m.ChildId)).ToHashSet());
+                held.SelectMany(s => s.Members).Select(m => new ChildId(m.ChildId)).ToHashSet())
+            {
+                Way = (await facts.ApproachAsync(classId, stop)).Groups,
+                Teachable = library.ServedIn(Place.Group),
+            };
             return new GroupingRound(classId, monday, map, library, children, wishes, accepted, cycles.FirstOrDefault(), held, slots, open, brief);
         }
 

@@ -15,7 +15,8 @@ public sealed record MatOnShelf(string Desk, MatKind? Kind, string Name, string 
 
 /// <param name="State">As it stands in an address.</param>
 /// <param name="Refused">Why what was asked cannot be done; null where it was.</param>
-public sealed record CounterMat(MatKind Kind, string Name, string State, string? Refused, IReadOnlyList<MatCounterView> Counters, IReadOnlyList<bool> Covered, MatView View);
+/// <param name="SignsFirst">Whether the class has signs beside the things from the start.</param>
+public sealed record CounterMat(MatKind Kind, string Name, string State, string? Refused, IReadOnlyList<MatCounterView> Counters, IReadOnlyList<bool> Covered, MatView View, bool SignsFirst);
 
 /// <param name="Key">Of its shape in the picture.</param>
 public sealed record MatCounterView(int Id, string Key, int Zone, int? Place, string Says);
@@ -37,7 +38,8 @@ public sealed record StoryMat(
     IReadOnlyList<PossibleSlip> Slips);
 
 /// <summary>What stories can be chosen from.</summary>
-public sealed record StoryChoices(IReadOnlyList<StoryKindView> Kinds, IReadOnlyList<StoryTheme> Themes);
+/// <param name="Low">Numbers to tell with unless others are chosen, as the class has them.</param>
+public sealed record StoryChoices(IReadOnlyList<StoryKindView> Kinds, IReadOnlyList<StoryTheme> Themes, int Low, int High);
 
 public sealed record StoryKindView(StoryKind Kind, string Name);
 

@@ -50,11 +50,12 @@ internal static class MatsEndpoints
             outcome = MatDeeds.Do(outcome.State, new(doing, counter, zone, place, second ?? false, first ?? 0, more ?? 0, (ulong)(seed ?? 0)));
         }
 
-        var view = MatView.Of(outcome.State, await facts.ApproachAsync(classId, stop));
+        var approach = await facts.ApproachAsync(classId, stop);
+        var view = MatView.Of(outcome.State, approach);
         var zones = MatKinds.ZonesOf(kind);
         var lying = outcome.State.Zones.SelectMany((z, i) => z.Places.Select((c, p) => (Counter: c, Zone: i, Place: p))).Where(c => c.Counter is not null && !outcome.State.Zones[c.Zone].Covered)
             .Select(c => new MatCounterView(c.Counter!.Id, $"counter-{c.Counter.Id}", c.Zone, zones[c.Zone].Fixed ? c.Place : null, $"Counter {c.Counter.Id}, {zones[c.Zone].Name}"));
-        return TypedResults.Ok(new CounterMat(kind, MatKinds.NameOf(kind), outcome.State.ToString(), outcome.Refused, [.. lying], [.. outcome.State.Zones.Select(z => z.Covered)], view));
+        return TypedResults.Ok(new CounterMat(kind, MatKinds.NameOf(kind), outcome.State.ToString(), outcome.Refused, [.. lying], [.. outcome.State.Zones.Select(z => z.Covered)], view, approach.Symbols == SymbolsWhen.FromTheStart));
     }
 
     private static async Task<Results<Ok<SumMat>, ValidationProblem, NotFound>> SumsAsync(

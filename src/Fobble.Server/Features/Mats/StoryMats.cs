@@ -1,5 +1,6 @@
 using System.Globalization;
 using Fobble.Core.Mats;
+using Fobble.Core.Sheets;
 using Fobble.Core.Stories;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -10,14 +11,20 @@ internal static class StoryMats
 {
     public static void MapStories(this IEndpointRouteBuilder mats)
     {
-        mats.MapGet("/story/choices", Choices);
+        mats.MapGet("/story/choices", ChoicesAsync);
         mats.MapGet("/story", TellAsync);
         mats.MapGet("/story/check", CheckAsync);
     }
 
-    private static Ok<StoryChoices> Choices(int classId) => TypedResults.Ok(new StoryChoices(
-        [.. StoryKinds.All.Select(k => new StoryKindView(k, StoryKinds.NameOf(k)))],
-        [.. StorySetting.Shipped.Select(s => s.Theme).Distinct().Select(t => new StoryTheme(t, t.Replace('-', ' ')))]));
+    private static async Task<Ok<StoryChoices>> ChoicesAsync(int classId, ClassFacts facts, CancellationToken stop)
+    {
+        var usual = SheetOffer.Of(SheetKind.Stories).UsualIn(await facts.ApproachAsync(classId, stop));
+        return TypedResults.Ok(new StoryChoices(
+            [.. StoryKinds.All.Select(k => new StoryKindView(k, StoryKinds.NameOf(k)))],
+            [.. StorySetting.Shipped.Select(s => s.Theme).Distinct().Select(t => new StoryTheme(t, t.Replace('-', ' ')))],
+            usual.Low,
+            usual.High));
+    }
 
     private static async Task<Results<Ok<StoryMat>, ValidationProblem>> TellAsync(int classId, StoryKind kind, int low, int high, string? theme, long seed, ClassFacts facts, CancellationToken stop)
     {

@@ -2,7 +2,9 @@ using Fobble.Core.Activities;
 using Fobble.Core.Cupboard;
 using Fobble.Core.Evidence;
 using Fobble.Core.ItemSets;
+using Fobble.Core.Numbers;
 using Fobble.Core.Sessions;
+using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Server.Features.Mats;
@@ -25,11 +27,14 @@ public sealed record CardActivity(string Id, string Name, string Purpose, int Mi
 
 public sealed record CardSetOut(string Item, int Amount);
 
+/// <summary>What the lesson's sheet is for, and where it lies ready.</summary>
+public sealed record CardSheet(string Text, string Kind, string Variant, int Low, int High);
+
 /// <summary>A session card: everything on one page. For the whole class on the carpet there is no group, and children are all.</summary>
 /// <param name="Mats">In the order of the items: where the mat opens ready laid, below the class's mats; null where nothing is laid out.</param>
 public sealed record Card(
     int? SessionId, DateOnly Day, TimeOnly Start, int Minutes, string Adult, string Where, Setting Setting, string Reason, CardSkill Skill, CardActivity Activity,
-    IReadOnlyList<Item> Items, IReadOnlyList<string?> Mats, IReadOnlyList<CardSetOut> SetOut, IReadOnlyList<string> LookFor, IReadOnlyList<Caution> Cautions, IReadOnlyList<CardChild> Children);
+    IReadOnlyList<Item> Items, IReadOnlyList<string?> Mats, IReadOnlyList<CardSetOut> SetOut, IReadOnlyList<string> LookFor, IReadOnlyList<Caution> Cautions, IReadOnlyList<CardChild> Children, string? Signs, CardSheet? Sheet);
 
 internal static class SessionEndpoints
 {
@@ -102,7 +107,15 @@ internal sealed class CardReader(FobbleDb db, ClassFacts facts, ActivityLibrary 
             card.Cautions,
             [.. children.Select(c => new CardChild(
                 c.Id, c.Name, reasons?.GetValueOrDefault(c.Id) ?? "", away.Contains(c.Id), (int)evidence[new ChildId(c.Id), skillId].Strength,
-                [.. recorded.Where(r => r.ChildId == c.Id).Select(r => r.Row)]))]);
+                [.. recorded.Where(r => r.ChildId == c.Id).Select(r => r.Row)]))],
+            card.Signs,
+            card.Sheet is { } text ? SheetOf(text, activity, activity.For(skillId)!.Range) : null);
+    }
+
+    private static CardSheet SheetOf(string text, Activity activity, NumberRange range)
+    {
+        var widest = SheetOffer.Of(activity.SheetPrint.Kind).Widest;
+        return new(text, $"{activity.SheetPrint.Kind}", $"{activity.SheetPrint.Variant}", Math.Clamp(range.Low, widest.Low, widest.High), Math.Clamp(range.High, widest.Low, widest.High));
     }
 
     private sealed record Head(int ClassId, int? SessionId, DateOnly Day, TimeOnly Start, int Minutes, string Adult, string Where, Setting Setting, string Reason);

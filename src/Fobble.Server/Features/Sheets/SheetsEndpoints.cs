@@ -75,7 +75,7 @@ internal static class SheetsEndpoints
             .Select(s => new { s.Id, s.Day, s.Slot!.Start, s.Skill, Children = s.Members.Select(m => m.ChildId).ToList() }).ToListAsync(stop);
         var approach = await facts.ApproachAsync(classId, stop);
         return TypedResults.Ok(new SheetShelf(
-            [.. SheetOffer.All.Select(o => new SheetOfferView(o.Kind, o.NameIn(approach.Words), o.Purpose, o.Variants, o.Widest.Low, o.Widest.High, o.Usual.Low, o.Usual.High, o.Count, o.MostCount, o.EachChild))],
+            [.. SheetOffer.All.Select(o => new SheetOfferView(o.Kind, o.NameIn(approach.Words), o.Purpose, o.Variants, o.Widest.Low, o.Widest.High, o.UsualIn(approach).Low, o.UsualIn(approach).High, o.Count, o.MostCount, o.EachChild))],
             await facts.ChildrenAsync(classId, stop), [.. sessions.Select(s => new SheetGroup(s.Id, s.Day, s.Start, map[new SkillId(s.Skill)].Short, s.Children))],
             approach.Frames.Fill, today));
     }

@@ -61,7 +61,7 @@ internal static class WeekEndpoints
 
         var taught = await db.PlannedDays.Where(d => d.ClassId == classId && d.Day < open[0]).OrderBy(d => d.Day).Select(d => new TaughtLesson(d.Day, new SkillId(d.FocusSkill))).ToListAsync(stop);
         var evidence = await facts.EvidenceAsync(classId, today, stop);
-        var plan = WeekPlanner.Plan(new WeekRequest(evidence, monday, taught, library) { From = open[0] });
+        var plan = WeekPlanner.Plan(new WeekRequest(evidence, monday, taught, library) { From = open[0], Approach = await facts.ApproachAsync(classId, stop) });
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
         await db.PlannedDays.Where(d => d.ClassId == classId && open.Contains(d.Day)).ExecuteDeleteAsync(stop);
         db.PlannedDays.AddRange(plan.Days.Select(d => ToRow(classId, d)));

@@ -6,11 +6,11 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { fullDay } from '@/app/dates'
 import PictureView from '@/mats/PictureView.vue'
+import { placeSheets } from '@/features/sheets/sheetLink'
 import CautionList from '@/ui/CautionList.vue'
 import StepNumber from '@/ui/StepNumber.vue'
 import { say, sayError } from '@/ui/notices'
 import { placeLabel, span } from './places'
-import { placeSheets } from './sheetLink'
 
 /** One activity, complete: an adult who has never seen it can run it from this page. */
 const route = useRoute()

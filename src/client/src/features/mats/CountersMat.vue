@@ -21,7 +21,7 @@ const route = useRoute()
 const queries = useQueryClient()
 const { classId } = useAccount()
 const kind = computed(() => String(route.params.kind || 'TenFrame') as Kind)
-const { at, put } = useAddress({ state: '', sum: '1', read: '1' })
+const { at, put } = useAddress({ state: '', sum: '', read: '1' })
 
 const tools: { tool: Tool; key: string; label: string }[] = [
   { tool: 'a', key: '1', label: 'Lay' },
@@ -134,6 +134,9 @@ function key(pressed: string) {
   else if (pressed === 'z') undo()
   else tool.value = tools.find((t) => t.key === pressed)?.tool ?? tool.value
 }
+
+// Where signs come after things, the sum is put under a mat by hand.
+const withSum = computed(() => (at.value.sum === '' ? (mat.value?.signsFirst ?? false) : at.value.sum !== '0'))
 </script>
 
 <template>
@@ -156,7 +159,7 @@ function key(pressed: string) {
         @spot="use(spots[$event]!)"
       />
       <template #under>
-        <span v-if="mat?.view.sentence && at.sum !== '0'" class="sentence">{{ mat.view.sentence }}</span>
+        <span v-if="mat?.view.sentence && withSum" class="sentence">{{ mat.view.sentence }}</span>
         <span v-if="mat && hasCounters && at.read !== '0'" class="readings" aria-live="polite">{{
           mat.view.readings.join(' · ')
         }}</span>
@@ -183,8 +186,7 @@ function key(pressed: string) {
       <section class="ruled">
         <h2>Under it</h2>
         <label class="check"
-          ><input type="checkbox" :checked="at.sum !== '0'" @change="put({ sum: at.sum === '0' ? '1' : '0' })" /> the
-          sum</label
+          ><input type="checkbox" :checked="withSum" @change="put({ sum: withSum ? '0' : '1' })" /> the sum</label
         >
         <label class="check"
           ><input type="checkbox" :checked="at.read !== '0'" @change="put({ read: at.read === '0' ? '1' : '0' })" />

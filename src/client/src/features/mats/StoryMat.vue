@@ -16,8 +16,8 @@ import { useStoryChoices } from './useStoryChoices'
 /** A story: read line by line, drawn by the class and checked, or drawn by Fobble step by step. */
 const { at, put } = useAddress({
   kind: 'TakeFromChange',
-  low: '5',
-  high: '10',
+  low: '',
+  high: '',
   theme: '',
   seed: '1',
   by: 'us',
@@ -26,11 +26,11 @@ const { at, put } = useAddress({
   circled: '',
   crossed: '',
 })
-const { kinds, themes } = useStoryChoices()
+const { kinds, themes, usual } = useStoryChoices()
 const told = computed(() => ({
   kind: at.value.kind as Schemas['StoryKind'],
-  low: whole(at.value.low, 2, 20, 5),
-  high: Math.max(whole(at.value.low, 2, 20, 5), whole(at.value.high, 2, 20, 10)),
+  low: whole(at.value.low, 2, 20, usual.value.low),
+  high: Math.max(whole(at.value.low, 2, 20, usual.value.low), whole(at.value.high, 2, 20, usual.value.high)),
   theme: at.value.theme,
   seed: whole(at.value.seed, 1, 999_999, 1),
 }))

@@ -32,6 +32,7 @@ const mat = (
   state: '',
   refused: null,
   covered: [false],
+  signsFirst: false,
   counters: counters.map(([id, zone, cell]) => ({
     id,
     key: `counter-${id}`,

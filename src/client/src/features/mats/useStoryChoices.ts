@@ -12,5 +12,9 @@ export function useStoryChoices() {
       take(api.GET('/api/classes/{classId}/mats/story/choices', { params: { path: { classId: classId.value } } })),
     staleTime: Infinity,
   })
-  return { kinds: computed(() => data.value?.kinds ?? []), themes: computed(() => data.value?.themes ?? []) }
+  return {
+    kinds: computed(() => data.value?.kinds ?? []),
+    themes: computed(() => data.value?.themes ?? []),
+    usual: computed(() => ({ low: data.value?.low ?? 5, high: data.value?.high ?? 10 })),
+  }
 }

@@ -5,6 +5,7 @@ import { useRoute } from 'vue-router'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { clock, fullDay } from '@/app/dates'
+import { placeSheets } from '@/features/sheets/sheetLink'
 import PictureView from '@/mats/PictureView.vue'
 import MarkFrame from '@/ui/MarkFrame.vue'
 import CautionList from '@/ui/CautionList.vue'
@@ -41,7 +42,13 @@ const { data: card, error } = useQuery({
             >{{ fullDay(card.day) }}, {{ clock(card.start) }} · {{ card.adult }} · {{ card.where.toLowerCase() }} ·
             {{ card.activity.minutes }} minutes</span
           >
-          <h1>{{ card.activity.name }}</h1>
+          <h1>
+            <RouterLink
+              class="name"
+              :to="{ name: 'activity', params: { classId, id: card.activity.id }, query: { skill: card.skill.id } }"
+              >{{ card.activity.name }}</RouterLink
+            >
+          </h1>
         </div>
         <div class="end">
           <RouterLink
@@ -92,7 +99,11 @@ const { data: card, error } = useQuery({
           <p class="small"><b>Words:</b> {{ card.skill.words.join(', ') }}</p>
           <p class="small"><b>Easier:</b> {{ card.activity.easier }}</p>
           <p class="small"><b>Harder:</b> {{ card.activity.harder }}</p>
-          <p class="small"><b>On paper afterwards:</b> {{ card.activity.sheet }}</p>
+          <p v-if="card.signs" class="small"><b>Signs:</b> {{ card.signs }}</p>
+          <p v-if="card.sheet" class="small">
+            <b>On paper:</b> {{ card.sheet.text }}
+            <RouterLink :to="placeSheets(classId, card.sheet)">The sheet</RouterLink>
+          </p>
         </section>
 
         <section class="ruled" aria-labelledby="fetch">
@@ -139,6 +150,10 @@ const { data: card, error } = useQuery({
 .aim,
 .wide {
   grid-column: 1 / -1;
+}
+
+.name {
+  color: inherit;
 }
 
 .can {
