@@ -18,6 +18,8 @@ async function choose(name: keyof Choice, value: string) {
   if (!approach.value) return
   try {
     const body = { ...approach.value.choice, [name]: value } as Choice
+    // At once, so that a second choice made before the answer comes does not undo the first.
+    queries.setQueryData(['approach', classId.value], { ...approach.value, choice: body })
     await take(api.PUT('/api/classes/{classId}/approach', { params: { path: { classId: classId.value } }, body }))
     await queries.invalidateQueries()
     say('Everything follows it from now on.')

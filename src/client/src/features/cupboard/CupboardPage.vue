@@ -59,11 +59,14 @@ const remove = (item: string, name: string) =>
   )
 function care(cares: Partial<Schemas['CaresView']>) {
   if (!cupboard.value) return
+  const body = { ...cupboard.value.cares, ...cares }
+  // At once, so that a second tick made before the answer comes does not undo the first.
+  queries.setQueryData(['cupboard', classId.value], { ...cupboard.value, cares: body })
   void change(
     take(
       api.PUT('/api/classes/{classId}/cares', {
         params: { path: { classId: classId.value } },
-        body: { ...cupboard.value.cares, ...cares },
+        body,
       }),
     ),
   )
