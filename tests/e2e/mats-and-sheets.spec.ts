@@ -112,6 +112,7 @@ test('a number is flashed for its time and then hidden until it is asked for', a
 
 test('counters are laid, turned, crossed out and undone by keys alone', async ({ page }) => {
   await openMat(page, 'Ten frame')
+  await page.getByLabel('the sum').check()
   const mat = page.getByRole('application')
   for (let tabs = 0; tabs < 40 && !(await mat.evaluate((m) => m === document.activeElement)); tabs++)
     await page.keyboard.press('Tab')
@@ -142,6 +143,7 @@ test('counters are laid, turned, crossed out and undone by keys alone', async ({
 
 test('a counter is dragged over to fill the ten, and a covered part gives nothing away', async ({ page }) => {
   await openMat(page, 'Two ten frames')
+  await page.getByLabel('the sum').check()
   await page.getByRole('textbox', { name: 'First part' }).fill('9')
   await page.getByRole('textbox', { name: 'Second part' }).fill('4')
   await page.keyboard.press('Tab')

@@ -28,7 +28,9 @@ internal sealed class SetOutReader(FobbleDb db, ClassFacts facts, WeekReader wee
         var planned = await db.PlannedDays.AsNoTracking().Include(d => d.Starters).Where(d => d.ClassId == classId && d.Day >= from && d.Day <= to).ToListAsync(stop);
         var slots = await db.LessonSlots.AsNoTracking().Where(s => s.ClassId == classId && !s.Retired).OrderBy(s => s.Start).ToListAsync(stop);
         var away = await db.Absences.Where(a => a.Child!.ClassId == classId && a.Day >= from && a.Day <= to).Select(a => new { a.ChildId, a.Day }).ToListAsync(stop);
-        int Present(DateOnly day) => children.Count - away.Count(a => a.Day == day);
+
+        // On the carpet as many work with the things as the activity is made for; the others watch and take their turn.
+        int AtOnce(Activity activity, DateOnly day) => Math.Min(children.Count - away.Count(a => a.Day == day), activity.GroupSize.High);
         List<Use> uses = [];
         foreach (var day in planned)
         {
@@ -37,8 +39,8 @@ internal sealed class SetOutReader(FobbleDb db, ClassFacts facts, WeekReader wee
             var where = carpet?.Where ?? "Carpet";
             var focus = library[new(day.FocusActivity)];
             uses.AddRange(day.Starters.Select(s => (activity: library[new(s.Activity)], skill: new SkillId(s.Skill)))
-                .Select(s => new Use(day.Day, start, s.activity.Minutes, where, "Starter", s.activity, RangeFor(s.activity, s.skill, evidence), Present(day.Day), 1, [], false)));
-            uses.Add(new(day.Day, start, carpet?.Minutes ?? 20, where, "Carpet", focus, RangeFor(focus, new(day.FocusSkill), evidence), Math.Min(Present(day.Day), focus.GroupSize.High), 1, [], true));
+                .Select(s => new Use(day.Day, start, s.activity.Minutes, where, "Starter", s.activity, RangeFor(s.activity, s.skill, evidence), AtOnce(s.activity, day.Day), 1, [], false)));
+            uses.Add(new(day.Day, start, carpet?.Minutes ?? 20, where, "Carpet", focus, RangeFor(focus, new(day.FocusSkill), evidence), AtOnce(focus, day.Day), 1, [], true));
             if (day.Choice is { } choice && SlotOf(slots, SlotKind.Choice, day.Day) is { } centres)
             {
                 var centre = library[new(choice)];
@@ -46,7 +48,7 @@ internal sealed class SetOutReader(FobbleDb db, ClassFacts facts, WeekReader wee
             }
 
             var change = library[new(day.Transition)];
-            uses.Add(new(day.Day, (carpet?.Start ?? new TimeOnly(9, 0)).AddMinutes(carpet?.Minutes ?? 20), change.Minutes, where, "Change-over", change, RangeFor(change, null, evidence), Present(day.Day), 1, [], false));
+            uses.Add(new(day.Day, (carpet?.Start ?? new TimeOnly(9, 0)).AddMinutes(carpet?.Minutes ?? 20), change.Minutes, where, "Change-over", change, RangeFor(change, null, evidence), AtOnce(change, day.Day), 1, [], false));
         }
 
         foreach (var session in await weeks.SessionsAsync(classId, from, to, stop))

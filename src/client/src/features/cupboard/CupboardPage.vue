@@ -257,6 +257,11 @@ async function takeIt() {
   flex: none;
 }
 
+.shelf .button {
+  margin-left: auto;
+  white-space: nowrap;
+}
+
 .shelf li b,
 .shelf li .soft {
   display: block;

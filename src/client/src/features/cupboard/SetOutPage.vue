@@ -110,8 +110,8 @@ const byPlace = computed(() => {
                   <td class="many">{{ t.atOnce }}</td>
                   <td class="small">
                     <span v-for="(s, i) in t.shares" :key="i" class="share">
-                      <template v-if="week">{{ shortWeekday(s.day) }} </template>{{ clock(s.start) }}
-                      {{ s.where.toLowerCase() }}: <b>{{ s.amount }}</b>, <span class="soft">{{ s.activity }}</span>
+                      {{ week ? `${shortWeekday(s.day)} ` : '' }}{{ clock(s.start) }} {{ s.where.toLowerCase() }}:
+                      <b>{{ s.amount }}</b>, <span class="soft">{{ s.activity }}</span>
                     </span>
                   </td>
                 </tr>
@@ -146,9 +146,7 @@ const byPlace = computed(() => {
           <section v-if="list.together.length" class="ruled">
             <h2>At the same time</h2>
             <p v-for="(t, i) in list.together" :key="i" class="small">
-              <b
-                ><template v-if="week">{{ shortWeekday(t.day) }} </template>{{ clock(t.start) }}</b
-              >
+              <b>{{ week ? `${shortWeekday(t.day)} ` : '' }}{{ clock(t.start) }}</b>
               {{ t.what.join(' · ') }}
             </p>
           </section>

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { say } from '@/ui/notices'
+import SeasonSelect from './SeasonSelect.vue'
 
 /** What the school does differently with a skill: season, links, words, or leaving it out. */
 const props = defineProps<{ skill: Schemas['MapSkillView']; map: Schemas['MapView'] }>()
@@ -55,15 +56,7 @@ function link() {
     <label class="field"
       ><span>The child says</span><input v-model="written.iCan" type="text" required maxlength="120"
     /></label>
-    <label class="field">
-      <span>Season</span>
-      <select v-model="written.when" class="box">
-        <option value="Autumn">autumn</option>
-        <option value="Spring">spring</option>
-        <option value="Summer">summer</option>
-        <option value="Beyond">beyond this year</option>
-      </select>
-    </label>
+    <SeasonSelect v-model="written.when" />
     <div class="field">
       <span>Needs</span>
       <p v-for="need in written.needs" :key="need" class="need">

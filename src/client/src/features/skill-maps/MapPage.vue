@@ -383,5 +383,10 @@ svg {
   .layout.open {
     grid-template-columns: minmax(0, 1fr);
   }
+
+  .layout.open .scroller {
+    max-height: 45vh;
+    min-height: 18rem;
+  }
 }
 </style>

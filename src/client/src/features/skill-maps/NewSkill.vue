@@ -5,6 +5,7 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { representationLabel } from '@/ui/marks'
 import { say } from '@/ui/notices'
+import SeasonSelect from './SeasonSelect.vue'
 
 /** A skill of the school's own. */
 const props = defineProps<{ map: Schemas['MapView'] }>()
@@ -61,15 +62,7 @@ async function add() {
           <option v-for="s in map.strands" :key="s.id" :value="s.id">{{ s.name }}</option>
         </select>
       </label>
-      <label class="field">
-        <span>Season</span>
-        <select v-model="skill.when" class="box">
-          <option value="Autumn">autumn</option>
-          <option value="Spring">spring</option>
-          <option value="Summer">summer</option>
-          <option value="Beyond">beyond this year</option>
-        </select>
-      </label>
+      <SeasonSelect v-model="skill.when" />
       <label class="field">
         <span>Needs (several with Ctrl)</span>
         <select v-model="skill.needs" class="box" multiple size="4">
