@@ -35,7 +35,7 @@ public static class ItemCases
         ItemKind.Ring => EachSplit(range, s => new(
             $"{s}", $"{s.First} inside, {s.Second} outside", Compared(s.First, s.Second, "inside", "outside"), s.First, 10 - Math.Abs(s.First - s.Second), Things.Ring(s.First, s.Second))),
         ItemKind.OneMore => Each(range, n => new($"more:{n}", $"{Capitalised(n)} and one more", Of(n + 1), n + 1, n, Patterns.Row(n, 1))),
-        ItemKind.OneFewer => Each(range, n => new($"fewer:{n}", $"{Capitalised(n)}, take one away", Of(n - 1), n - 1, n, Patterns.Row(n))),
+        ItemKind.OneFewer => Each(range, n => new($"fewer:{n}", $"{Capitalised(n)}, {(approach?.Words.Take == TakeWord.Subtract ? "subtract one" : "take one away")}", Of(n - 1), n - 1, n, Patterns.Row(n))),
         ItemKind.CompareSets => EachPair(range, (a, b) => new(
             $"{a}:{b}", $"A row of {a} and a row of {b}", Compared(a, b, "upper row", "lower row"), a - b, 10 - Math.Abs(a - b), Patterns.TwoRows(a, b))),
         ItemKind.CompareNumerals => EachPair(range, (a, b) => new(

@@ -1,4 +1,5 @@
 using Fobble.Core.Activities;
+using Fobble.Core.Approaches;
 using Fobble.Core.ItemSets;
 using Fobble.Core.Numbers;
 
@@ -73,6 +74,12 @@ public class ItemSetTests
         ItemCases.All(ItemKind.TakingAway, new(0, 10), 1).Select(i => i.Key).ShouldBeUnique();
         Item.KeyInWords("take:9-4").ShouldBe("9 − 4");
     }
+
+    [Theory]
+    [InlineData(TakeWord.TakeAway, "Five, take one away")]
+    [InlineData(TakeWord.Subtract, "Five, subtract one")]
+    public void What_is_asked_is_in_the_classs_words(TakeWord word, string asks) =>
+        ItemCases.All(ItemKind.OneFewer, new(5, 5), 1, Approach.Usual with { Words = new(Take: word) }).Single().Ask.ShouldBe(asks);
 
     [Fact]
     public void Easy_ones_come_first()
