@@ -32,13 +32,13 @@ public sealed class CupboardTests : IDisposable
     public async Task A_kind_of_ones_own_brings_its_own_cautions_and_can_be_taken_out()
     {
         var ines = await _school.ComeInAsAsync("ines");
-        NewKind seeds = new("Pine seeds", Purpose.Counting, ItemShape.Uneven, "brown", "plant", 12, 8, 5, [Allergen.Nuts], [], 40);
+        NewKind seeds = new("Melon seeds", Purpose.Counting, ItemShape.Uneven, "brown", "plant", 12, 8, 5, [Allergen.Nuts], [], 40);
         (await ines.PostAsync($"{Rowan}/cupboard/things", seeds)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        Things(await ines.ReadAsync<CupboardView>($"{Rowan}/cupboard")).Single(t => t.Id == "pine-seeds").Risks.ShouldBe(["Small part", "Nuts"]);
+        Things(await ines.ReadAsync<CupboardView>($"{Rowan}/cupboard")).Single(t => t.Id == "melon-seeds").Risks.ShouldBe(["Small part", "Nuts"]);
         (await Visitor.SaysAsync(await ines.PostAsync($"{Rowan}/cupboard/things", seeds))).ShouldContain("in the cupboard already");
         (await Visitor.SaysAsync(await ines.PostAsync($"{Rowan}/cupboard/things", seeds with { Name = "Large seeds", Length = 9999 }))).ShouldContain("is no number from");
-        (await ines.SendAsync(HttpMethod.Delete, $"{Rowan}/cupboard/things/pine-seeds")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        Things(await ines.ReadAsync<CupboardView>($"{Rowan}/cupboard")).ShouldNotContain(t => t.Id == "pine-seeds");
+        (await ines.SendAsync(HttpMethod.Delete, $"{Rowan}/cupboard/things/melon-seeds")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        Things(await ines.ReadAsync<CupboardView>($"{Rowan}/cupboard")).ShouldNotContain(t => t.Id == "melon-seeds");
     }
 
     [Fact]

@@ -1,0 +1,41 @@
+using System.Text;
+using CsCheck;
+using Fobble.Formats.Csv;
+
+namespace Fobble.Formats.Tests;
+
+/// <summary>RFC 4180, written and read back.</summary>
+public class CsvTableTests
+{
+    private static readonly Gen<string> Field = Gen.String[Gen.Char["ab ,\"\n;ä–"], 0, 8].Select(s => s.Trim());
+
+    [Fact]
+    public void Whatever_is_written_is_read_back() => Field.Array[3].Array[1, 6].Sample(rows =>
+    {
+        IReadOnlyList<string>[] all = [["One", "Two", "Three"], .. rows.Where(r => r.Any(f => f.Length > 0))];
+        var table = CsvTable.Read(Encoding.UTF8.GetBytes(CsvTable.Write(all)), lineBreaks: true);
+        table.Faults.ShouldBeEmpty();
+        table.Rows.Count.ShouldBe(all.Length);
+        foreach (var (read, written) in table.Rows.Zip(all))
+        {
+            read.Fields.ShouldBe(written);
+        }
+    });
+
+    [Fact]
+    public void Columns_are_found_by_their_heading_whatever_its_case()
+    {
+        var table = CsvTable.Read(Encoding.UTF8.GetBytes("name,COUNT\nbell,2\ndrum"));
+        table.Field(table.Rows[1], "Count").ShouldBe("2");
+        table.Field(table.Rows[2], "Count").ShouldBe("");
+        table.Field(table.Rows[1], "Colour").ShouldBe("");
+        table.Lacks("Name", "Colour").ShouldBe(["Colour"]);
+    }
+
+    [Fact]
+    public void Lines_are_numbered_as_the_person_who_has_the_file_open_sees_them()
+    {
+        var table = CsvTable.Read(Encoding.UTF8.GetBytes("Item,Count\r\n\r\nbell,1\r\n"));
+        table.Rows[1].Line.ShouldBe(3);
+    }
+}
