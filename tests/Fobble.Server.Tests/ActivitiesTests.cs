@@ -1,6 +1,7 @@
 using System.Text;
 using Fobble.Core.Activities;
 using Fobble.Server.Features.Activities;
+using Fobble.Server.Features.ClassApproach;
 using Fobble.Server.Features.Cupboard;
 using Fobble.Server.Features.Week;
 
@@ -63,6 +64,21 @@ public sealed class ActivitiesTests : IDisposable
         taken.Names.ShouldBe(["Handful of bells"]);
         (await ines.ReadAsync<ActivityView>($"{Library}/handful")).Name.ShouldBe("Handful of bells");
         (await (await _school.ComeInAsAsync("tomasz")).PutAsync($"{Library}/handful", written)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+    }
+
+    [Fact]
+    public async Task A_changed_activity_still_speaks_each_classs_words()
+    {
+        var (ines, maeve) = (await _school.ComeInAsAsync("ines"), await _school.ComeInAsAsync("maeve"));
+        var approach = (await maeve.ReadAsync<ApproachView>("/api/classes/2/approach")).Choice;
+        await maeve.PutAsync("/api/classes/2/approach", approach with { FewerWord = Fobble.Core.Numbers.FewerWord.Less });
+        var written = await maeve.ReadAsync<ActivityEntry>("/api/classes/2/activities/next-door/written");
+        written.Say.ShouldContain("One {fewer} than … is …");
+        await maeve.PutAsync("/api/classes/2/activities/next-door", written with { Minutes = 2 });
+        (await ines.ReadAsync<ActivityView>($"{Library}/next-door")).Say.ShouldContain("One fewer than … is …");
+        var other = await maeve.ReadAsync<ActivityView>("/api/classes/2/activities/next-door");
+        other.Say.ShouldContain("One less than … is …");
+        (other.Minutes, other.Own).ShouldBe((2, true));
     }
 
     [Fact]

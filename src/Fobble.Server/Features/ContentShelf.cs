@@ -11,7 +11,8 @@ using Microsoft.EntityFrameworkCore;
 namespace Fobble.Server.Features;
 
 /// <summary>What a class plans and judges with: its school's map and activities, in the class's words.</summary>
-internal sealed record ClassContent(SchoolMap School, SkillMap Map, ActivityLibrary Library)
+/// <param name="Written">The activities with the places for a class's words left open, to be changed and handed on.</param>
+internal sealed record ClassContent(SchoolMap School, SkillMap Map, ActivityLibrary Library, IReadOnlyList<Activity> Written)
 {
     public static ClassContent Shipped { get; } = Of([], [], Wording.Usual);
 
@@ -20,7 +21,8 @@ internal sealed record ClassContent(SchoolMap School, SkillMap Map, ActivityLibr
         SchoolMap school = new(SkillMapLoader.AsWritten(), changes);
         var map = school.Map.InWords(words);
         var ownIds = own.Select(a => a.Id).ToHashSet();
-        return new(school, map, new ActivityLibrary(map, [.. ActivityLoader.AsWritten.Where(a => !ownIds.Contains(a.Id)).Concat(own).Select(a => a.InWords(words))]));
+        List<Activity> written = [.. ActivityLoader.AsWritten.Where(a => !ownIds.Contains(a.Id)), .. own];
+        return new(school, map, new ActivityLibrary(map, [.. written.Select(a => a.InWords(words))]), written);
     }
 }
 

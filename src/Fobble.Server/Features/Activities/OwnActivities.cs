@@ -31,9 +31,9 @@ internal static class OwnActivities
 
     /// <summary>The form in which it is changed.</summary>
     private static Results<Ok<ActivityEntry>, NotFound> Written(int classId, string activityId, ClassContent content) =>
-        content.Library.Find(new(activityId)) is { } activity ? TypedResults.Ok(ActivityEntry.Of(activity)) : TypedResults.NotFound();
+        content.Written.FirstOrDefault(a => a.Id.Value == activityId) is { } activity ? TypedResults.Ok(ActivityEntry.Of(activity)) : TypedResults.NotFound();
 
-    private static Results<FileContentHttpResult, NotFound> File(int classId, string activityId, ClassContent content) => content.Library.Find(new(activityId)) is { } activity
+    private static Results<FileContentHttpResult, NotFound> File(int classId, string activityId, ClassContent content) => content.Written.FirstOrDefault(a => a.Id.Value == activityId) is { } activity
         ? TypedResults.File(System.Text.Encoding.UTF8.GetBytes(ActivityLoader.Write([activity])), "application/yaml", $"{activity.Id}.yaml")
         : TypedResults.NotFound();
 

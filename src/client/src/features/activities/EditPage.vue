@@ -165,6 +165,9 @@ async function keep() {
         >
           Another thing
         </button>
+        <p v-if="JSON.stringify(lines).includes('{')" class="soft small">
+          A word in braces stands for the class’s own, such as fewer or less.
+        </p>
         <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
         <div class="pair keep">
           <button class="button main">Keep it</button>

@@ -77,6 +77,9 @@ function link() {
     </div>
     <label class="field"><span>Words, with commas</span><input v-model="words" type="text" required /></label>
     <label class="check"><input v-model="written.hidden" type="checkbox" /> Leave it out of our plans</label>
+    <p v-if="`${written.short}${written.iCan}${words}`.includes('{')" class="soft small">
+      A word in braces stands for the class’s own, such as fewer or less.
+    </p>
     <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
     <div class="pair">
       <button class="button main">Keep</button>

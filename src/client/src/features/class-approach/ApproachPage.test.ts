@@ -1,0 +1,35 @@
+import { flushPromises } from '@vue/test-utils'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { answer, calls, fakeApi, openPage } from '@/testing/page'
+import ApproachPage from './ApproachPage.vue'
+import { questions, type Choice } from './questions'
+
+vi.mock('@/app/api/client', async (original) => ({ ...(await original<object>()), api: fakeApi }))
+
+const usual = Object.fromEntries(questions.map((q) => [q.name, q.of[0]!.value])) as unknown as Choice
+
+describe('the page of the class’s approach', () => {
+  beforeEach(() =>
+    answer('GET', '/api/classes/{classId}/approach', {
+      choice: usual,
+      six: { width: 5, height: 2, description: 'six', shapes: [] },
+    }),
+  )
+
+  it('asks every question of the class’s choice once, with the usual answer first', () => {
+    expect(new Set(questions.map((q) => q.name)).size).toBe(questions.length)
+    expect(questions).toHaveLength(13)
+    for (const question of questions) expect(new Set(question.of.map((o) => o.value)).size).toBe(question.of.length)
+  })
+
+  it('keeps the first of two choices that follow each other before the server has answered', async () => {
+    const { wrapper } = await openPage(ApproachPage, '/c/1/approach')
+    const choose = (name: string, value: string) => wrapper.get(`input[name=${name}][value=${value}]`).trigger('change')
+    void choose('fewerWord', 'Less')
+    void choose('symbols', 'FromTheStart')
+    await flushPromises()
+    const sent = calls.filter((c) => c.method === 'PUT').map((c) => c.body as Choice)
+    expect(sent).toHaveLength(2)
+    expect(sent[1]).toEqual({ ...usual, fewerWord: 'Less', symbols: 'FromTheStart' })
+  })
+})

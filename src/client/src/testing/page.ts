@@ -1,0 +1,58 @@
+import { VueQueryPlugin } from '@tanstack/vue-query'
+import { flushPromises, mount } from '@vue/test-utils'
+import type { Component } from 'vue'
+import { createMemoryHistory, createRouter } from 'vue-router'
+
+/** What was asked of the server in a test, and what it answers: by method and path. */
+export interface Call {
+  method: string
+  path: string
+  params: { path?: Record<string, unknown>; query?: Record<string, unknown> }
+  body?: unknown
+}
+export const calls: Call[] = []
+const answers = new Map<string, unknown>()
+const account = {
+  signedIn: {
+    fullName: 'Ines Okonjo',
+    classes: [{ id: 1, name: 'Rowan', role: 'LeadTeacher', school: 'Lantern Hill' }],
+  },
+  today: '2026-11-25',
+}
+
+export const answer = (method: string, path: string, data: unknown) => answers.set(`${method} ${path}`, data)
+
+const asked =
+  (method: string) =>
+  (path: string, init: Partial<Call> = {}) => {
+    calls.push({ method, path, params: init.params ?? {}, body: init.body })
+    const data = path === '/api/account' ? account : answers.get(`${method} ${path}`)
+    return Promise.resolve({ data, response: { ok: true, status: 200 } })
+  }
+
+export const fakeApi = { GET: asked('GET'), PUT: asked('PUT'), POST: asked('POST'), DELETE: asked('DELETE') }
+
+const names = ['activities', 'activity', 'activity-edit', 'cupboard', 'set-out', 'map', 'plan', 'sheets', 'approach']
+
+/** A page at its address, with what it asks for answered. */
+export async function openPage(page: Component, path: string) {
+  calls.length = 0
+  const nothing = { template: '<p />' }
+  const router = createRouter({
+    history: createMemoryHistory(),
+    routes: [
+      { path: '/c/:classId/set-out/:day?', name: 'set-out', component: nothing },
+      { path: '/c/:classId/activities/:id', name: 'activity', component: nothing },
+      { path: '/c/:classId/activities/:id/change', name: 'activity-edit', component: nothing },
+      ...names
+        .filter((n) => !['set-out', 'activity', 'activity-edit'].includes(n))
+        .map((name) => ({ path: `/c/:classId/${name}`, name, component: nothing })),
+      { path: '/:rest(.*)*', component: nothing },
+    ],
+  })
+  await router.push(path)
+  const wrapper = mount(page, { global: { plugins: [router, VueQueryPlugin] }, attachTo: document.body })
+  await flushPromises()
+  await flushPromises()
+  return { wrapper, router }
+}
