@@ -85,11 +85,12 @@ public static class ActivityLoader
         var id = new SkillId(skill.Id);
         var known = map.Has(id) ? map[id] : throw new FormatException($"Activity {entry.Id} serves {id}, which does not exist.");
         var range = skill.Range is { } text ? NumberRange.Parse(text) : known.Range;
-        return new ActivitySkill(id, Words(skill) is { } word ? ContentFile.Word<ItemKind>(entry.Id, word) : KindFor(id) ?? throw new FormatException($"Activity {entry.Id}: what is asked for {id} is missing (items)."), range);
-
-        string? Words(ActivitySkillEntry asked) => asked.Items ?? entry.Items ?? (KindFor(id) is null && entry.Skills[0] != skill ? entry.Skills[0].Items : null);
+        var word = skill.Items ?? entry.Items;
+        var kind = word is null ? KindFor(id) : ContentFile.Word<ItemKind>(entry.Id, word);
+        return new ActivitySkill(id, kind ?? ContentFile.Word<ItemKind>(entry.Id, entry.Skills.Select(s => s.Items).FirstOrDefault(i => i is not null) ?? "(what is asked is missing)"), range);
     }
 
+    // While what ships is itself being read there is nothing to look in yet.
     private static ItemKind? KindFor(SkillId id) => ShippedActivities.IsValueCreated ? AsWritten.Select(a => a.For(id)?.Items).FirstOrDefault(k => k is not null) : null;
 
     private static Material ToMaterial(string where, MaterialEntry entry) => new(

@@ -13,12 +13,13 @@ internal sealed class StarterPlanner(WeekRequest request)
     private const int MostADay = 2;
     private static readonly (int From, int To)[] Windows = [(2, 5), (8, 14), (25, 40)];
     private readonly HashSet<SkillId> _used = [];
+    private readonly IReadOnlySet<SkillId> _served = request.Library.ServedIn(Place.Starter).Concat(request.Library.ServedIn(Place.Carpet)).ToHashSet();
 
     public IReadOnlyList<Starter> For(DateOnly day, SkillId focus)
     {
         var evidence = request.Evidence;
         var due = evidence.Map.Skills
-            .Where(skill => skill.Id != focus && !_used.Contains(skill.Id))
+            .Where(skill => skill.Id != focus && !_used.Contains(skill.Id) && _served.Contains(skill.Id))
             .Select(skill => (skill, Again: evidence.Children.Count(c => evidence[c, skill.Id].LookAgain), Since: SinceTaught(skill.Id, day)))
             .Where(d => d.Again > 0 || IsDue(d.Since))
             .OrderByDescending(d => d.Again)

@@ -2,6 +2,7 @@ using Fobble.Core.Activities;
 using Fobble.Core.Approaches;
 using Fobble.Core.Cupboard;
 using Fobble.Core.Numbers;
+using Fobble.Core.Sheets;
 
 namespace Fobble.Core.SettingOut;
 
@@ -77,7 +78,7 @@ public static class SettingOutRules
             lines,
             PrintsOf(inTime, lines, approach),
             lines.Sum(l => l.Item.PrepareMinutes),
-            Fobble.Core.Cupboard.Cautions.For(lines.SelectMany(l => l.Supplied.StandIns.Select(s => s.Item).Prepend(l.Item)), cares),
+            Cupboard.Cautions.For(lines.SelectMany(l => l.Supplied.StandIns.Select(s => s.Item).Prepend(l.Item)), cares),
             [.. moments.Where(m => m.Count > 1).DistinctBy(m => string.Join("|", m.Select(u => inTime.IndexOf(u))))]);
     }
 
@@ -90,9 +91,11 @@ public static class SettingOutRules
 
     private static List<ToPrint> PrintsOf(IReadOnlyList<Use> uses, IReadOnlyList<SetOutLine> lines, Approach approach)
     {
-        var short_ = lines.Where(l => l.Printed).Select(l => l.Item.Id).ToHashSet();
-        var things = uses.SelectMany(u => u.Activity.Materials.Where(m => m.Print is not null && short_.Contains(m.Item.Id)).Select(m => new ToPrint(m.Print!, u, u.AmountOf(m), false)));
+        var missing = lines.Where(l => l.Printed).Select(l => l.Item.Id).ToHashSet();
+        var things = uses.SelectMany(u => u.Activity.Materials.Where(m => m.Print is not null && missing.Contains(m.Item.Id)).Select(m => new ToPrint(m.Print!, u, u.AmountOf(m), false)));
         var sheets = approach.Sheets == SheetUse.None ? [] : uses.Where(u => u.Lesson && (u.Names.Count > 0 || approach.Sheets == SheetUse.EveryLesson)).Select(u => new ToPrint(u.Activity.SheetPrint, u, u.Children, true));
-        return [.. things.Concat(sheets).DistinctBy(p => (p.Sheet, p.Use.Range, p.EachChild ? p.Use : null))];
+
+        // A child's own page is printed for each; anything else once for the same numbers, whatever it is for.
+        return [.. things.Concat(sheets).DistinctBy(p => (p.Sheet, p.Use.Range, p.EachChild && SheetOffer.Of(p.Sheet.Kind).EachChild ? p.Use : null))];
     }
 }

@@ -48,6 +48,18 @@ public class WeekPlannerTests
     });
 
     [Fact]
+    public void A_skill_that_nothing_serves_yet_is_neither_focus_nor_starter_however_much_it_is_due()
+    {
+        var lemons = Map[new("count.say-5")] with { Id = new("own.lemons"), Needs = [] };
+        SkillMap map = new(Map.Strands, [.. Map.Skills, lemons]);
+        var seen = Children.SelectMany(c => Enumerable.Range(0, 3).Select(day => Saw(day, Support.Alone, Representation.Spoken, skill: lemons, child: c.Value)));
+        var evidence = new ClassEvidence(map, Calendar, EvidenceSettings.Default, Children, seen, NextMonday);
+        evidence.Children.ShouldContain(c => evidence[c, lemons.Id].LookAgain);
+        var plan = WeekPlanner.Plan(new WeekRequest(evidence, NextMonday, [], new ActivityLibrary(map, Library.Activities)));
+        plan.Days.SelectMany(d => d.Starters.Select(s => s.Skill).Append(d.Focus.Skill)).ShouldNotContain(lemons.Id);
+    }
+
+    [Fact]
     public void A_week_has_a_whole_plan_for_each_day_and_no_starter_twice() => AnyWeek.Sample(request =>
     {
         var plan = WeekPlanner.Plan(request);

@@ -81,6 +81,14 @@ public class SettingOutTests
             .Prints.Count(p => p.EachChild).ShouldBe(sheets);
 
     [Fact]
+    public void Cards_that_are_wanted_twice_with_the_same_numbers_are_printed_once()
+    {
+        // Torn tickets are what the game is played with, and the sheet of the lesson as well.
+        Use tickets = At("torn-tickets", 9, 0, lesson: true, names: ["Amara N.", "Bo T."]);
+        Plan([tickets, tickets with { Start = new(10, 0) }], approach: Approach.Usual).Prints.Count(p => p.Sheet.Kind == SheetKind.HalfCards).ShouldBe(1);
+    }
+
+    [Fact]
     public void The_pack_holds_every_page_and_each_childs_own()
     {
         var plan = Plan([At("load-the-wagon", 9, 0, high: 10), At("under-the-lid", 9, 30, lesson: true, names: ["Amara N.", "Bo T."])], [Own("counters-blue", 50), Own("cloths", 5)], approach: Approach.Usual);
