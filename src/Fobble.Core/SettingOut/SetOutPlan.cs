@@ -95,7 +95,14 @@ public static class SettingOutRules
         var things = uses.SelectMany(u => u.Activity.Materials.Where(m => m.Print is not null && missing.Contains(m.Item.Id)).Select(m => new ToPrint(m.Print!, u, u.AmountOf(m), false)));
         var sheets = approach.Sheets == SheetUse.None ? [] : uses.Where(u => u.Lesson && (u.Names.Count > 0 || approach.Sheets == SheetUse.EveryLesson)).Select(u => new ToPrint(u.Activity.SheetPrint, u, u.Children, true));
 
-        // A child's own page is printed for each; anything else once for the same numbers, whatever it is for.
-        return [.. things.Concat(sheets).DistinctBy(p => (p.Sheet, p.Use.Range, p.EachChild && SheetOffer.Of(p.Sheet.Kind).EachChild ? p.Use : null))];
+        // A child's own page is printed for each; anything else once for the same numbers, whatever it is for, and as many as are wanted at most.
+        return
+        [
+            .. things.Concat(sheets)
+                .GroupBy(p => (p.Sheet, Range: HasNumbers(p.Sheet) ? p.Use.Range : (NumberRange?)null, p.EachChild && SheetOffer.Of(p.Sheet.Kind).EachChild ? p.Use : null))
+                .Select(g => g.First() with { Copies = g.Max(p => p.Copies) }),
+        ];
     }
+
+    private static bool HasNumbers(SheetChoice sheet) => sheet is not ({ Variant: SheetVariant.Blank or SheetVariant.DoubleBlank or SheetVariant.Turns } or { Kind: SheetKind.GuessSlips });
 }

@@ -89,6 +89,13 @@ public class SettingOutTests
     }
 
     [Fact]
+    public void Blank_frames_are_the_same_whatever_numbers_are_laid_on_them()
+    {
+        var print = Plan([At("load-the-wagon", 9, 0, children: 3, high: 5), At("load-the-wagon", 10, 0, children: 5, high: 10)]).Prints.Single();
+        print.Copies.ShouldBe(5);
+    }
+
+    [Fact]
     public void The_pack_holds_every_page_and_each_childs_own()
     {
         var plan = Plan([At("load-the-wagon", 9, 0, high: 10), At("under-the-lid", 9, 30, lesson: true, names: ["Amara N.", "Bo T."])], [Own("counters-blue", 50), Own("cloths", 5)], approach: Approach.Usual);
