@@ -36,8 +36,8 @@ public static class Candidates
     public const int LookAgainBase = 50;
     public const int CyclesRemembered = 3;
 
-    /// <summary>Of one who has it, in a mixed group: less than a next step of the child's own, more than being left out.</summary>
-    public const int ShowsBase = 50;
+    /// <summary>Of one who has it, in a mixed group: somewhat more than a usual next step of the child's own, so that a group that can have one has one.</summary>
+    public const int ShowsBase = 110;
 
     /// <summary>A skill is shown by one child to so many who are on their way with it.</summary>
     private const int FewestToShow = 2;
@@ -62,7 +62,7 @@ public static class Candidates
                 var worths = skills
                     .Select(s => (s.Id, Base: BaseOf(child, s.Id, brief.Evidence), Shows: shown.Contains(s.Id) && Has(child, s.Id, brief.Evidence)))
                     .Where(w => w.Base > 0 || w.Shows)
-                    .ToDictionary(w => w.Id, w => w.Shows ? new Worth(ShowsBase, 0, fairness) { Shows = true } : new Worth(w.Base, (int)Math.Round(w.Base * urgency[w.Id]), fairness));
+                    .ToDictionary(w => w.Id, w => WorthOf(w.Shows ? ShowsBase : w.Base, urgency[w.Id], fairness) with { Shows = w.Shows });
                 return new Candidate(child, worths, fairness, brief.AwayIn.GetValueOrDefault(child, Nowhere), SlipsOf(child, worths.Keys, brief.Evidence));
             }),
         ];
@@ -91,12 +91,14 @@ public static class Candidates
     public static bool ServesFocus(SkillId skill, GroupingBrief brief) =>
         brief.Focus.Any(focus => focus == skill || brief.Evidence.Map.AllNeeds(focus).Contains(skill));
 
-    /// <summary>The child is secure in the skill and nothing asks for another look.</summary>
+    /// <summary>The child is secure in the skill; showing it to others is another look as well, where one is due.</summary>
     public static bool Has(ChildId child, SkillId skill, ClassEvidence evidence)
     {
         ArgumentNullException.ThrowIfNull(evidence);
-        return evidence[child, skill] is { Strength: >= Strength.Secure, LookAgain: false };
+        return evidence[child, skill].Strength >= Strength.Secure;
     }
+
+    private static Worth WorthOf(int points, double urgency, int fairness) => new(points, (int)Math.Round(points * urgency), fairness);
 
     private static int FairnessOf(ChildId child, GroupingBrief brief) =>
         DaysSinceGroup(child, brief) is { } days ? Math.Min(MostFairness, FairnessADay * days) : MostFairness;

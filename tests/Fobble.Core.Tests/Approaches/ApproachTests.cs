@@ -130,6 +130,7 @@ public class ApproachTests
         }
 
         mixed.Candidates.Single(c => c.Child == Children[0]).Worths[new("see.to-3")].Shows.ShouldBeTrue();
+        mixed.Result.Groups.ShouldContain(g => g.Children.Any(c => c.Value <= 2));
         mixed.Result.Groups.ShouldAllBe(g => g.Children.Count(c => mixed.Candidates.Single(k => k.Child == c).Worths[g.Skill].Shows) <= 1);
         FormedGroup withOne = new(new("see.to-3"), 0, [new(1), new(3), new(4)]);
         Reasons.ForPlaced(new(1), withOne.Skill, mixed.Brief).ShouldStartWith("Has “see to three”, and can show it to those who nearly do");
