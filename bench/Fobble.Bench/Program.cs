@@ -5,40 +5,44 @@ using Fobble.Bench;
 // Measures what the issue asks for and writes bench/RESULTS.md. Whole runs of the real thing, on this machine, without asserting anything.
 CultureInfo.DefaultThreadCurrentCulture = CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
 var root = Root.Find();
-var rows = new List<Figure>();
 (string Name, Func<Task<IReadOnlyList<Figure>>> Run)[] parts =
 [
     ("groups", () => Task.FromResult<IReadOnlyList<Figure>>([.. GroupingBench.Run()])),
     ("classroom", () => Task.FromResult<IReadOnlyList<Figure>>([.. ClassroomBench.Run()])),
+    ("baseline", () => Task.FromResult<IReadOnlyList<Figure>>([.. BaselineBench.Run()])),
     ("server", ServerBench.RunAsync),
     ("start", () => StartUpBench.RunAsync(root)),
     ("client", () => Task.FromResult<IReadOnlyList<Figure>>([.. ClientSize.Measure(root)])),
 ];
 
-// A name or more on the command line measures only those parts, and writes nothing.
+// Each part has its own section, with its own day: a name or more on the command line measures only those parts and leaves the others as they are.
+var file = Path.Combine(root, "bench", "RESULTS.md");
+var sections = (File.Exists(file) ? File.ReadAllText(file) : "").Split("\n## ").Skip(1).ToDictionary(s => s[..s.IndexOf('\n', StringComparison.Ordinal)].Trim(), s => s[s.IndexOf('\n', StringComparison.Ordinal)..].Trim());
 foreach (var part in parts.Where(p => args.Length == 0 || args.Contains(p.Name)))
 {
     Console.WriteLine($"{part.Name} …");
-    rows.AddRange(await part.Run());
+    var section = new StringBuilder();
+    section.AppendLine($"Measured on {DateTime.UtcNow:yyyy-MM-dd}: {Environment.ProcessorCount} cores, {System.Runtime.InteropServices.RuntimeInformation.FrameworkDescription}, {System.Runtime.InteropServices.RuntimeInformation.OSDescription.Split('#')[0].Trim()}.");
+    section.AppendLine();
+    section.AppendLine("| what | measured | aim |");
+    section.AppendLine("| --- | --- | --- |");
+    foreach (var row in await part.Run())
+    {
+        section.AppendLine($"| {row.What} | {row.Measured} | {row.Aim} |");
+        Console.WriteLine($"{row.What}: {row.Measured}");
+    }
+
+    sections[part.Name] = section.ToString().Trim();
 }
 
 var text = new StringBuilder();
 text.AppendLine("# Results");
 text.AppendLine();
-text.AppendLine($"Made by `./fobble bench` on {DateTime.UtcNow:yyyy-MM-dd}: {Environment.ProcessorCount} cores, {System.Runtime.InteropServices.RuntimeInformation.FrameworkDescription}, {System.Runtime.InteropServices.RuntimeInformation.OSDescription.Split('#')[0].Trim()}.");
-text.AppendLine("Each figure is from one run; they differ by some ten per cent from run to run.");
-text.AppendLine();
-text.AppendLine("| what | measured | aim |");
-text.AppendLine("| --- | --- | --- |");
-foreach (var row in rows)
+text.AppendLine("Made by `./fobble bench` (or `./fobble bench NAME` for one section). Each figure is from one run; they differ by some ten per cent from run to run.");
+foreach (var (name, _) in parts.Where(p => sections.ContainsKey(p.Name)))
 {
-    text.AppendLine($"| {row.What} | {row.Measured} | {row.Aim} |");
-    Console.WriteLine($"{row.What}: {row.Measured}");
+    text.AppendLine($"\n## {name}\n\n{sections[name]}");
 }
 
-if (args.Length == 0)
-{
-    File.WriteAllText(Path.Combine(root, "bench", "RESULTS.md"), text.ToString());
-}
-
+File.WriteAllText(file, text.ToString());
 return 0;

@@ -1,0 +1,80 @@
+using Fobble.Core.Evidence;
+using Fobble.Core.Skills;
+
+namespace Fobble.Core.Baseline;
+
+/// <summary>What is inferred about a skill that need not have been asked for.</summary>
+/// <param name="Chance">That the child has it.</param>
+/// <param name="Held">The more likely of the two. Together the held ones are a down-closed set, and the set with the most skills expected to be rightly placed.</param>
+public sealed record Inferred(SkillId Skill, double Chance, bool Held)
+{
+    public double Sure => Math.Max(Chance, 1 - Chance);
+}
+
+/// <summary>How far a child seems to be in one strand.</summary>
+/// <param name="UpTo">The last skill of the strand, in teaching order, that is likely held; null for none.</param>
+public sealed record StrandReach(string Strand, int Held, int Of, double Sure, SkillId? UpTo, string Sentence);
+
+/// <summary>Where a baseline check stands after some answers.</summary>
+public sealed class BaselineState
+{
+    private const int MostShownSure = 94;
+    private readonly Dictionary<SkillId, Inferred> _by;
+
+    internal BaselineState(SkillMap map, double[] chances, double sure, bool done, SkillId? next)
+    {
+        (Map, Sure, Done, Next) = (map, sure, done, next);
+        Skills = [.. map.Skills.Select((s, i) => new Inferred(s.Id, chances[i], chances[i] > 0.5))];
+        _by = Skills.ToDictionary(s => s.Skill);
+    }
+
+    public SkillMap Map { get; }
+
+    /// <summary>In teaching order.</summary>
+    public IReadOnlyList<Inferred> Skills { get; }
+
+    /// <summary>Share of the skills looked at that is expected to be rightly placed.</summary>
+    public double Sure { get; }
+
+    /// <summary>Sure enough, or as many questions as a child should be asked.</summary>
+    public bool Done { get; }
+
+    /// <summary>What to ask next; null when done.</summary>
+    public SkillId? Next { get; }
+
+    public Inferred this[SkillId skill] => _by[skill];
+
+    /// <summary>How sure it is, never put higher than it is worth: an adult's own slips are not in the reckoning.</summary>
+    public string SureInWords => $"about {Math.Min(MostShownSure, (int)Math.Round(Sure * 100))} % sure";
+
+    public IReadOnlyList<StrandReach> Reach =>
+    [
+        .. Map.Strands.Select(strand =>
+        {
+            var own = Skills.Where(s => Map[s.Skill].Strand == strand.Id).ToList();
+            var held = own.Where(s => s.Held).ToList();
+            SkillId? upTo = held.Count > 0 ? held[^1].Skill : null;
+            return new StrandReach(strand.Id, held.Count, own.Count, own.Count == 0 ? 1 : own.Average(s => s.Sure), upTo, SentenceFor(held.Count, own.Count, upTo));
+        }).Where(r => r.Of > 0),
+    ];
+
+    private string SentenceFor(int held, int of, SkillId? upTo) =>
+        held == 0 ? "Likely at its beginning."
+        : held == of ? "Likely through all of it."
+        : $"Likely up to {Map[upTo!.Value].InSentence}: {Words.Number(held)} of {Words.Number(of)} skills.";
+
+    /// <summary>What is inferred, with what an adult knows better put over it: who has a skill has what it needs, who lacks it lacks what needs it.</summary>
+    public IReadOnlyList<Inferred> With(IReadOnlyDictionary<SkillId, bool> overrides)
+    {
+        ArgumentNullException.ThrowIfNull(overrides);
+        var yes = overrides.Where(o => o.Value && Map.Has(o.Key)).SelectMany(o => Map.AllNeeds(o.Key).Append(o.Key)).ToHashSet();
+        var no = overrides.Where(o => !o.Value && Map.Has(o.Key)).Select(o => o.Key).ToHashSet();
+        return
+        [
+            .. Skills.Select(s =>
+                no.Contains(s.Skill) || Map.AllNeeds(s.Skill).Overlaps(no) ? new Inferred(s.Skill, 0, false)
+                : yes.Contains(s.Skill) ? new Inferred(s.Skill, 1, true)
+                : s),
+        ];
+    }
+}
