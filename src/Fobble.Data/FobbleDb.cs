@@ -42,6 +42,10 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     public DbSet<Withdrawal> Withdrawals => Set<Withdrawal>();
 
+    public DbSet<PhotoRow> Photos => Set<PhotoRow>();
+
+    public DbSet<BaselineCheckRow> BaselineChecks => Set<BaselineCheckRow>();
+
     public DbSet<JarRoundRow> JarRounds => Set<JarRoundRow>();
 
     public DbSet<JarGuessRow> JarGuesses => Set<JarGuessRow>();
@@ -139,9 +143,29 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
             e.HasIndex(o => new { o.ChildId, o.Skill, o.At });
             e.HasIndex(o => o.SessionId);
             e.HasOne<GroupSession>().WithMany().HasForeignKey(o => o.SessionId).OnDelete(DeleteBehavior.Restrict);
+
+            // No foreign key: SQLite would have to build the table anew, and with it the trigger that guards it.
+            e.HasIndex(o => o.CheckId);
+            e.HasOne(o => o.Photo).WithOne().HasForeignKey<PhotoRow>(p => p.ObservationId);
             e.HasOne(o => o.Withdrawal).WithOne().HasForeignKey<Withdrawal>(w => w.ObservationId);
         });
         builder.Entity<Withdrawal>().HasKey(w => w.ObservationId);
+        builder.Entity<PhotoRow>().HasKey(p => p.ObservationId);
+        builder.Entity<BaselineCheckRow>(e =>
+        {
+            e.HasOne<SchoolClass>().WithMany().HasForeignKey(c => c.ClassId);
+            e.HasIndex(c => new { c.ClassId, c.ChildId });
+            e.Property(c => c.Inferred).HasConversion(
+                inferred => System.Text.Json.JsonSerializer.Serialize(inferred, (System.Text.Json.JsonSerializerOptions?)null),
+                text => System.Text.Json.JsonSerializer.Deserialize<Dictionary<string, double>>(text, (System.Text.Json.JsonSerializerOptions?)null) ?? new(),
+                new Microsoft.EntityFrameworkCore.ChangeTracking.ValueComparer<Dictionary<string, double>>(
+                    (one, other) => one == other || (one != null && other != null && one.Count == other.Count && !one.Except(other).Any()), d => d.Count, d => new(d)));
+        });
+        builder.Entity<CheckOverride>(e =>
+        {
+            e.HasKey(o => new { o.CheckId, o.Skill });
+            e.HasOne<BaselineCheckRow>().WithMany(c => c.Overrides).HasForeignKey(o => o.CheckId);
+        });
         builder.Entity<SkillChangeRow>(e =>
         {
             e.HasKey(c => new { c.SchoolId, c.Skill });

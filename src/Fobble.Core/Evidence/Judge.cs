@@ -34,7 +34,15 @@ public sealed class Judge(SchoolCalendar calendar, EvidenceSettings settings)
             Explanation.Of(skill, observations, mark, clauses, lastAlone, weighed.FirstSecure, calendar, today));
     }
 
-    private Weighed Weigh(Skill skill, IReadOnlyList<Observation> observations, DateOnly today)
+    /// <summary>How strength went up and down, each change on the day of the observation that made it.</summary>
+    public IReadOnlyList<StrengthStep> StepsOf(Skill skill, IReadOnlyList<Observation> observations)
+    {
+        List<StrengthStep> steps = [];
+        Weigh(skill, observations, DateOnly.MinValue, steps);
+        return steps;
+    }
+
+    private Weighed Weigh(Skill skill, IReadOnlyList<Observation> observations, DateOnly today, List<StrengthStep>? steps = null)
     {
         var model = new BeliefModel(settings, calendar);
         DateOnly? firstSecure = null;
@@ -50,6 +58,11 @@ public sealed class Judge(SchoolCalendar calendar, EvidenceSettings settings)
             {
                 firstSecure ??= observations[i].Day;
                 strength = calendar.SchoolDaysBetween(firstSecure.Value, lastAlone ?? firstSecure.Value) >= settings.KeptAfter ? Strength.Kept : Strength.Secure;
+            }
+
+            if (steps is not null && strength != (steps.Count > 0 ? steps[^1].Strength : Strength.NotSeen))
+            {
+                steps.Add(new(observations[i].Day, strength));
             }
         }
 

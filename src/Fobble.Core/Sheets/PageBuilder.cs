@@ -25,6 +25,8 @@ internal sealed class PageBuilder(Paper paper)
 
     public bool HasPages => _pages.Count > 0;
 
+    public int Pages => _pages.Count;
+
     public void NewPage(bool isKey = false)
     {
         _pages.Add(([], isKey));

@@ -31,7 +31,14 @@ public sealed record SheetRequest(
 
 /// <summary>A page as a picture whose unit is the millimetre.</summary>
 /// <param name="IsKey">Whether it holds the answers, for the adult.</param>
-public sealed record SheetPage(Picture Picture, bool IsKey);
+public sealed record SheetPage(Picture Picture, bool IsKey)
+{
+    /// <summary>Photos that lie on it; only reports have them.</summary>
+    public IReadOnlyList<PagePhoto> Photos { get; init; } = [];
+}
+
+/// <summary>A JPEG in a box on a page, in millimetres; it keeps its shape within the box.</summary>
+public sealed record PagePhoto(byte[] Jpeg, double X, double Y, double Width, double Height);
 
 /// <summary>What is printed.</summary>
 /// <param name="Made">The day whose records its numbers rest on.</param>

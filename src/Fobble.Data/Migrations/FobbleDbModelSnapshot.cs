@@ -102,6 +102,65 @@ namespace Fobble.Data.Migrations
                     b.ToTable("AspNetUsers", (string)null);
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.BaselineCheckRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ChildId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ClassId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Inferred")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("StartedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("StartedBy")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Strand")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChildId");
+
+                    b.HasIndex("ClassId", "ChildId");
+
+                    b.ToTable("BaselineChecks");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.CheckOverride", b =>
+                {
+                    b.Property<int>("CheckId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Skill")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("AdultId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Has")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("CheckId", "Skill");
+
+                    b.ToTable("CheckOverride");
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.Child", b =>
                 {
                     b.Property<int>("Id")
@@ -121,6 +180,9 @@ namespace Fobble.Data.Migrations
                     b.Property<string>("GivenName")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("PhotosAllowed")
+                        .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 
@@ -378,6 +440,9 @@ namespace Fobble.Data.Migrations
                     b.Property<long>("At")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int?>("CheckId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("ChildId")
                         .HasColumnType("INTEGER");
 
@@ -392,6 +457,9 @@ namespace Fobble.Data.Migrations
 
                     b.Property<int>("Representation")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("SeenBy")
+                        .HasColumnType("TEXT");
 
                     b.Property<int?>("SessionId")
                         .HasColumnType("INTEGER");
@@ -415,6 +483,8 @@ namespace Fobble.Data.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("AdultId");
+
+                    b.HasIndex("CheckId");
 
                     b.HasIndex("SessionId");
 
@@ -456,6 +526,20 @@ namespace Fobble.Data.Migrations
                     b.HasIndex("SecondId");
 
                     b.ToTable("PairWishes");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.PhotoRow", b =>
+                {
+                    b.Property<Guid>("ObservationId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<byte[]>("Jpeg")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.HasKey("ObservationId");
+
+                    b.ToTable("Photos");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.PlannedDayRow", b =>
@@ -777,6 +861,32 @@ namespace Fobble.Data.Migrations
                     b.Navigation("Child");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.BaselineCheckRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.Child", "Child")
+                        .WithMany()
+                        .HasForeignKey("ChildId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Fobble.Data.Model.SchoolClass", null)
+                        .WithMany()
+                        .HasForeignKey("ClassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.Navigation("Child");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.CheckOverride", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.BaselineCheckRow", null)
+                        .WithMany("Overrides")
+                        .HasForeignKey("CheckId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.Child", b =>
                 {
                     b.HasOne("Fobble.Data.Model.SchoolClass", "Class")
@@ -962,6 +1072,15 @@ namespace Fobble.Data.Migrations
                     b.Navigation("Second");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.PhotoRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.ObservationRow", null)
+                        .WithOne("Photo")
+                        .HasForeignKey("Fobble.Data.Model.PhotoRow", "ObservationId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.PlannedDayRow", b =>
                 {
                     b.HasOne("Fobble.Data.Model.SchoolClass", null)
@@ -1104,6 +1223,11 @@ namespace Fobble.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.BaselineCheckRow", b =>
+                {
+                    b.Navigation("Overrides");
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.GroupCycle", b =>
                 {
                     b.Navigation("Sessions");
@@ -1121,6 +1245,8 @@ namespace Fobble.Data.Migrations
 
             modelBuilder.Entity("Fobble.Data.Model.ObservationRow", b =>
                 {
+                    b.Navigation("Photo");
+
                     b.Navigation("Withdrawal");
                 });
 

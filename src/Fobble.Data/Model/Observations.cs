@@ -41,6 +41,14 @@ public sealed class ObservationRow
 
     public int? SessionId { get; set; }
 
+    /// <summary>The baseline check in which it was asked for.</summary>
+    public int? CheckId { get; set; }
+
+    /// <summary>Who saw it, where it came with a file from elsewhere; <see cref="Adult"/> is then who brought it in.</summary>
+    public string? SeenBy { get; set; }
+
+    public PhotoRow? Photo { get; set; }
+
     public Withdrawal? Withdrawal { get; set; }
 }
 
@@ -56,4 +64,12 @@ public sealed class Withdrawal
     public Adult? Adult { get; set; }
 
     public required string Why { get; set; }
+}
+
+/// <summary>A picture of what the child made, never of the child: scaled down, without place or time.</summary>
+public sealed class PhotoRow
+{
+    public Guid ObservationId { get; set; }
+
+    public required byte[] Jpeg { get; set; }
 }

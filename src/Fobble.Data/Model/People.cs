@@ -107,6 +107,9 @@ public sealed class Child
     public required string FamilyName { get; set; }
 
     public DateOnly? Born { get; set; }
+
+    /// <summary>The family has agreed that what the child makes may be photographed.</summary>
+    public bool PhotosAllowed { get; set; }
 }
 
 /// <summary>A child was away for a day. No row means present.</summary>

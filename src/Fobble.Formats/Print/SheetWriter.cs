@@ -25,6 +25,7 @@ public static class SheetWriter
                 using var canvas = document.BeginPage((float)sheet.Paper.Width * PointsPerMm, (float)sheet.Paper.Height * PointsPerMm);
                 canvas.Scale(PointsPerMm);
                 Draw(canvas, page.Picture, ink, textAsText: true);
+                DrawPhotos(canvas, page);
                 document.EndPage();
             }
 
@@ -104,6 +105,16 @@ public static class SheetWriter
                     canvas.DrawPath(inside, paint);
                 }
             }
+        }
+    }
+
+    private static void DrawPhotos(SKCanvas canvas, SheetPage page)
+    {
+        foreach (var photo in page.Photos)
+        {
+            using var image = SKImage.FromEncodedData(photo.Jpeg);
+            var scale = (float)Math.Min(photo.Width / image.Width, photo.Height / image.Height);
+            canvas.DrawImage(image, SKRect.Create((float)photo.X, (float)photo.Y, image.Width * scale, image.Height * scale), new SKSamplingOptions(SKFilterMode.Linear));
         }
     }
 
