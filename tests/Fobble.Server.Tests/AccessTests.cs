@@ -25,7 +25,8 @@ public class AccessTests(School school) : IClassFixture<School>
 
     // Addresses that take a file take no other type.
     private static string TypeOf(string path) =>
-        path.Contains("class-list", StringComparison.Ordinal) || path.Contains("cupboard/file", StringComparison.Ordinal) ? "text/csv"
+        path.Contains("class-list", StringComparison.Ordinal) || path.Contains("records/csv", StringComparison.Ordinal) || path.Contains("cupboard/file", StringComparison.Ordinal) ? "text/csv"
+        : path.EndsWith("photo", StringComparison.Ordinal) ? "image/jpeg"
         : path.Contains("map/file", StringComparison.Ordinal) ? "application/octet-stream"
         : path.Contains("activities/file", StringComparison.Ordinal) ? "application/yaml"
         : "application/json";
@@ -93,6 +94,14 @@ public class AccessTests(School school) : IClassFixture<School>
         (await ines.PutAsync($"/api/classes/{Rowan}/attendance/2026-11-25/{child}", new { away = true })).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         db.Absences.Any(a => a.ChildId == child && a.Day == School.Today).ShouldBeFalse();
     }
+
+    [Theory]
+    [InlineData("tomasz", "records/csv")]
+    [InlineData("maeve", "records/statements")]
+    [InlineData("tomasz", "children/1/file")]
+    [InlineData("maeve", "children/1/family-page")]
+    public async Task What_carries_names_out_of_the_house_is_the_lead_teachers(string adult, string path) =>
+        (await (await school.ComeInAsAsync(adult)).GetAsync($"/api/classes/1/{path}")).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
 
     [Fact]
     public async Task What_changes_something_needs_the_token_of_our_own_page()

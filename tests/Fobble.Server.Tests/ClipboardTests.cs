@@ -11,7 +11,7 @@ namespace Fobble.Server.Tests;
 /// <summary>Observations: never lost, never double, never changed.</summary>
 public class ClipboardTests(School school) : IClassFixture<School>
 {
-    private static readonly DateTimeOffset Now = new(2026, 11, 25, 8, 0, 0, TimeZoneInfo.Local.GetUtcOffset(new DateTime(2026, 11, 25, 8, 0, 0)));
+    public static readonly DateTimeOffset Now = new(2026, 11, 25, 8, 0, 0, TimeZoneInfo.Local.GetUtcOffset(new DateTime(2026, 11, 25, 8, 0, 0)));
 
     [Fact]
     public async Task A_repeated_send_is_one_observation()
@@ -108,6 +108,6 @@ public class ClipboardTests(School school) : IClassFixture<School>
         return school.Db(scope).Observations.Count(which);
     }
 
-    private static NewObservation Tap(int child) =>
+    public static NewObservation Tap(int child) =>
         new(Guid.NewGuid(), child, "see.to-3", Now, Setting.Group, Support.Alone, Representation.Objects, "see:3", null, "saw", null, null);
 }

@@ -97,6 +97,7 @@ internal sealed class ShapeReader : JsonConverter<Shape>
 
 public sealed class Visitor(HttpClient client)
 {
+    private readonly System.Collections.Concurrent.ConcurrentDictionary<string, string> _cookies = new();
     private string? _token;
 
     /// <summary>Whether the token is sent with what changes something.</summary>
@@ -110,7 +111,10 @@ public sealed class Visitor(HttpClient client)
         return (await response.Content.ReadFromJsonAsync<AccountState>(School.Json))!;
     }
 
-    public Task<HttpResponseMessage> SendAsync(HttpMethod method, string path, HttpContent? body = null)
+    /// <summary>The cookies that the server has set, for what does not go through this visitor's client.</summary>
+    public string Cookies => string.Join("; ", _cookies.Select(c => $"{c.Key}={c.Value}"));
+
+    public async Task<HttpResponseMessage> SendAsync(HttpMethod method, string path, HttpContent? body = null)
     {
         var request = new HttpRequestMessage(method, path) { Content = body };
         if (SendsToken && method != HttpMethod.Get)
@@ -118,7 +122,14 @@ public sealed class Visitor(HttpClient client)
             request.Headers.Add("X-XSRF-TOKEN", _token);
         }
 
-        return client.SendAsync(request);
+        var response = await client.SendAsync(request);
+        foreach (var cookie in response.Headers.TryGetValues("Set-Cookie", out var set) ? set : [])
+        {
+            var pair = cookie[..cookie.IndexOf(';', StringComparison.Ordinal)].Split('=', 2);
+            _cookies[pair[0]] = pair[1];
+        }
+
+        return response;
     }
 
     public Task<HttpResponseMessage> GetAsync(string path) => SendAsync(HttpMethod.Get, path);

@@ -54,6 +54,20 @@ public sealed class CsvTable
         return column >= 0 && column < row.Fields.Count ? row.Fields[column] : "";
     }
 
+    /// <summary>A field that names one of a few words, such as <c>Not yet</c>; null, and a fault, where it does not.</summary>
+    public T? Word<T>((int Line, IReadOnlyList<string> Fields) row, string heading, string word)
+        where T : struct, Enum
+    {
+        ArgumentNullException.ThrowIfNull(word);
+        if (!word.All(char.IsAsciiDigit) && Enum.TryParse<T>(word.Replace(" ", "", StringComparison.Ordinal), ignoreCase: true, out var value) && Enum.IsDefined(value))
+        {
+            return value;
+        }
+
+        Faults.Add(new(row.Line, heading, $"“{word}” is none of {string.Join(", ", Enum.GetNames<T>())}."));
+        return null;
+    }
+
     /// <summary>Of these headings those that the file lacks.</summary>
     public IReadOnlyList<string> Lacks(params IEnumerable<string> headings) => [.. headings.Where(h => ColumnOf(h) < 0)];
 

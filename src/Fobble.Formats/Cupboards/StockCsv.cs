@@ -82,8 +82,8 @@ public static class StockCsv
         }
 
         var sides = ((string[])["Length mm", "Width mm", "Height mm"]).Where(h => table.Field(row, h).Length > 0).Select(h => Number(table, row, h, 0.1, 5000)).OfType<double>().ToList();
-        var purpose = Word<Purpose>(table, row, "Purpose", table.Field(row, "Purpose"));
-        var shape = table.Field(row, "Shape") is { Length: > 0 } text ? Word<ItemShape>(table, row, "Shape", text) : ItemShape.Uneven;
+        var purpose = table.Word<Purpose>(row, "Purpose", table.Field(row, "Purpose"));
+        var shape = table.Field(row, "Shape") is { Length: > 0 } text ? table.Word<ItemShape>(row, "Shape", text) : ItemShape.Uneven;
         return new(
             new(id), name, purpose ?? default, sides, shape ?? default, table.Field(row, "Colour"), table.Field(row, "Material"), Words<Allergen>(table, row, "Contains"), Words<Hazard>(table, row, "Dangers"), false, 0);
     }
@@ -102,17 +102,5 @@ public static class StockCsv
 
     private static List<T> Words<T>(CsvTable table, (int Line, IReadOnlyList<string> Fields) row, string heading)
         where T : struct, Enum =>
-        [.. table.Field(row, heading).Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Select(w => Word<T>(table, row, heading, w)).OfType<T>()];
-
-    private static T? Word<T>(CsvTable table, (int Line, IReadOnlyList<string> Fields) row, string heading, string word)
-        where T : struct, Enum
-    {
-        if (!word.All(char.IsAsciiDigit) && Enum.TryParse<T>(word.Replace(" ", "", StringComparison.Ordinal), ignoreCase: true, out var value) && Enum.IsDefined(value))
-        {
-            return value;
-        }
-
-        table.Faults.Add(new(row.Line, heading, $"“{word}” is none of {string.Join(", ", Enum.GetNames<T>())}."));
-        return null;
-    }
+        [.. table.Field(row, heading).Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Select(w => table.Word<T>(row, heading, w)).OfType<T>()];
 }

@@ -71,8 +71,18 @@ internal sealed class ClassFacts(FobbleDb db, SkillMap map, ObservationLog log)
         var children = await ChildrenAsync(classId, stop);
         var calendar = await CalendarAsync(classId, stop);
         var seen = await log.ReadAsync(db, classId, stop);
+        var inferred = await InferredAsync(classId, until, stop);
         IEnumerable<Observation> then = until is { } moment ? seen.Where(o => o.At <= moment) : seen;
-        return _evidence[(classId, today, until)] = new ClassEvidence(map, calendar, EvidenceSettings.Default with { Strictness = (await ApproachAsync(classId, stop)).Secure }, [.. children.Select(c => new ChildId(c.Id))], then, today);
+        return _evidence[(classId, today, until)] = new ClassEvidence(map, calendar, EvidenceSettings.Default with { Strictness = (await ApproachAsync(classId, stop)).Secure }, [.. children.Select(c => new ChildId(c.Id))], then, today, inferred);
+    }
+
+    // What ended checks take to be the case; of a strand looked at again the later check counts.
+    private async Task<IReadOnlyDictionary<ChildId, Inference>> InferredAsync(int classId, DateTimeOffset? until, CancellationToken stop)
+    {
+        var checks = await db.BaselineChecks.AsNoTracking().Where(c => c.ClassId == classId && c.EndedAt != null).OrderBy(c => c.EndedAt).ToListAsync(stop);
+        return checks.Where(c => until is null || c.EndedAt <= until).GroupBy(c => c.ChildId).ToDictionary(
+            g => new ChildId(g.Key),
+            g => new Inference(DateOnly.FromDateTime(g.Last().EndedAt!.Value.LocalDateTime), g.SelectMany(c => c.Inferred).GroupBy(p => p.Key).ToDictionary(p => new SkillId(p.Key), p => p.Last().Value)));
     }
 
     private async Task<SchoolClass> OwnAsync(int classId, CancellationToken stop) =>

@@ -5,6 +5,9 @@ namespace Fobble.Server.Security;
 /// <summary>Every request that changes something has to carry the token that only our own pages can read.</summary>
 internal sealed class AntiforgeryGate(RequestDelegate next, IAntiforgery antiforgery)
 {
+    /// <summary>Tells the client apart from a refusal: with a new token the same request may well be taken.</summary>
+    private const string OutOfDate = "urn:fobble:out-of-date";
+
     public const string CookieName = "XSRF-TOKEN";
 
     public async Task InvokeAsync(HttpContext context)
@@ -13,7 +16,7 @@ internal sealed class AntiforgeryGate(RequestDelegate next, IAntiforgery antifor
         var changes = !HttpMethods.IsGet(method) && !HttpMethods.IsHead(method) && !HttpMethods.IsOptions(method);
         if (changes && context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal) && !await antiforgery.IsRequestValidAsync(context))
         {
-            await TypedResults.Problem("This page is out of date. Reload it and try again; nothing was changed.", statusCode: StatusCodes.Status400BadRequest, title: "Out of date")
+            await TypedResults.Problem("This page is out of date. Reload it and try again; nothing was changed.", statusCode: StatusCodes.Status400BadRequest, title: "Out of date", type: OutOfDate)
                 .ExecuteAsync(context);
             return;
         }

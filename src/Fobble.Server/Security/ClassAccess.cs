@@ -2,13 +2,17 @@ using System.Security.Claims;
 using Fobble.Data;
 using Fobble.Data.Model;
 using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Options;
 
 namespace Fobble.Server.Security;
 
 /// <summary>What an adult may do in a class. Every address below a class asks for one of these.</summary>
 internal static class Policies
 {
+    internal const string FullNameClaim = "fobble:name";
+
     public const string See = "see the class";
     public const string Record = "record in the class";
     public const string Lead = "lead the class";
@@ -25,6 +29,20 @@ internal static class Policies
 
     public static int AdultId(this ClaimsPrincipal user) =>
         int.Parse(user.FindFirstValue(ClaimTypes.NameIdentifier) ?? throw new InvalidOperationException("Nobody is signed in."), System.Globalization.CultureInfo.InvariantCulture);
+
+    /// <summary>Who is signed in. The name stands in the cookie, so that saying who recorded something costs no query.</summary>
+    public static (int Id, string Name) Adult(this ClaimsPrincipal user) => (user.AdultId(), user.FindFirstValue(FullNameClaim) ?? user.Identity?.Name ?? "");
+}
+
+/// <summary>Puts the adult's full name into the cookie.</summary>
+internal sealed class AdultClaims(UserManager<Adult> adults, IOptions<IdentityOptions> options) : UserClaimsPrincipalFactory<Adult>(adults, options)
+{
+    protected override async Task<ClaimsIdentity> GenerateClaimsAsync(Adult user)
+    {
+        var identity = await base.GenerateClaimsAsync(user);
+        identity.AddClaim(new(Policies.FullNameClaim, user.FullName));
+        return identity;
+    }
 }
 
 /// <summary>Be a member of the class in the address, in one of these roles.</summary>

@@ -1,3 +1,4 @@
+using Fobble.Core.Activities;
 using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Core.ItemSets;
@@ -14,25 +15,38 @@ public sealed record GridStrand(string Id, string Name);
 public sealed record GridSkill(string Id, string Strand, string Short, string ICan, Season When);
 
 /// <param name="Strength">0 to 5.</param>
-public sealed record GridMark(int Strength, bool LookAgain, bool Ready);
+/// <param name="Inferred">A baseline check takes it to be there; nobody has seen it yet.</param>
+public sealed record GridMark(int Strength, bool LookAgain, bool Ready, bool Inferred);
 
 /// <param name="Marks">In the order of the grid's skills.</param>
 public sealed record GridChild(int Id, string Name, bool Away, IReadOnlyList<GridMark> Marks);
 
-/// <param name="Skills">By strand, and within it in teaching order.</param>
-public sealed record Grid(IReadOnlyList<GridStrand> Strands, IReadOnlyList<GridSkill> Skills, IReadOnlyList<GridChild> Children);
+/// <summary>A small group of this week, to look at its children only.</summary>
+public sealed record GridGroup(int SessionId, DateOnly Day, string Short, IReadOnlyList<int> Children);
 
-public sealed record SeenOnce(Guid Id, DateTimeOffset At, string By, Setting Setting, Support Support, Representation Representation, string? Numbers, string? Slip, string? Strategy, string? Note, string? WithdrawnWhy);
+/// <param name="Skills">By strand, and within it in teaching order.</param>
+/// <param name="Season">Of today.</param>
+public sealed record Grid(string Class, Season Season, IReadOnlyList<GridStrand> Strands, IReadOnlyList<GridSkill> Skills, IReadOnlyList<GridChild> Children, IReadOnlyList<GridGroup> Groups);
+
+public sealed record ColumnChild(int Id, string Name, int Strength, bool LookAgain, bool Guess, string Why);
+
+/// <summary>One skill across the class: who has it, who is ready, who is not yet.</summary>
+public sealed record ColumnView(string Skill, string Short, string ICan, string Sentence, IReadOnlyList<ColumnChild> Ready, IReadOnlyList<ColumnChild> Has, IReadOnlyList<ColumnChild> NotYet, string? ActivityId, string? Activity, string? Purpose);
+
+public sealed record SeenOnce(Guid Id, DateTimeOffset At, string By, Setting Setting, Support Support, Representation Representation, string? Numbers, string? Slip, string? Strategy, string? Note, bool HasPhoto, string? WithdrawnWhy);
+
+public sealed record CellStep(DateOnly Day, int Strength);
 
 public sealed record CellClause(string Asks, bool Holds, string StillToCome);
 
-public sealed record Cell(string Child, string Skill, string ICan, int Strength, bool LookAgain, double Belief, string Sentence, string Ready, IReadOnlyList<CellClause> Clauses, IReadOnlyList<string> LookFor, IReadOnlyList<SeenOnce> Seen);
+public sealed record Cell(string Child, string Skill, string ICan, int Strength, bool LookAgain, bool Inferred, double Belief, string Sentence, string Ready, IReadOnlyList<CellClause> Clauses, IReadOnlyList<CellStep> Steps, IReadOnlyList<string> LookFor, IReadOnlyList<SeenOnce> Seen);
 
 internal static class ClassGridEndpoints
 {
     public static void MapClassGrid(this IEndpointRouteBuilder ofClass)
     {
         ofClass.MapGet("/grid", GridAsync);
+        ofClass.MapGet("/grid/{skillId}", ColumnAsync);
         ofClass.MapGet("/children/{childId:int}/skills/{skillId}", CellAsync);
     }
 
@@ -43,10 +57,41 @@ internal static class ClassGridEndpoints
         var evidence = await facts.EvidenceAsync(classId, today, stop);
         var away = await db.Absences.Where(a => a.Day == today && a.Child!.ClassId == classId).Select(a => a.ChildId).ToListAsync(stop);
         var skills = map.Strands.SelectMany(strand => map.Skills.Where(s => s.Strand == strand.Id)).ToList();
+        var monday = SchoolCalendar.MondayOf(today);
+        var groups = await db.GroupSessions.Where(s => s.ClassId == classId && s.Day >= monday && s.Day < monday.AddDays(7)).OrderBy(s => s.Day).ThenBy(s => s.Slot!.Start)
+            .Select(s => new { s.Id, s.Day, s.Skill, Children = s.Members.Select(m => m.ChildId).ToList() }).ToListAsync(stop);
         return TypedResults.Ok(new Grid(
+            await db.Classes.Where(c => c.Id == classId).Select(c => c.Name).FirstAsync(stop),
+            (await facts.CalendarAsync(classId, stop)).SeasonOf(today),
             [.. map.Strands.Select(s => new GridStrand(s.Id, s.Name))],
             [.. skills.Select(s => new GridSkill(s.Id.Value, s.Strand, s.Short, s.ICan, s.When))],
-            [.. children.Select(c => new GridChild(c.Id, c.Name, away.Contains(c.Id), [.. skills.Select(s => MarkOf(evidence, new ChildId(c.Id), s.Id))]))]));
+            [.. children.Select(c => new GridChild(c.Id, c.Name, away.Contains(c.Id), [.. skills.Select(s => MarkOf(evidence, new ChildId(c.Id), s.Id))]))],
+            [.. groups.Select(g => new GridGroup(g.Id, g.Day, map.Has(new(g.Skill)) ? map[new(g.Skill)].Short : g.Skill, g.Children))]));
+    }
+
+    private static async Task<Results<Ok<ColumnView>, NotFound>> ColumnAsync(int classId, string skillId, ClassFacts facts, SkillMap map, ActivityLibrary library, TimeProvider clock, CancellationToken stop)
+    {
+        if (!map.Has(new(skillId)))
+        {
+            return TypedResults.NotFound();
+        }
+
+        var skill = map[new(skillId)];
+        var evidence = await facts.EvidenceAsync(classId, clock.Today(), stop);
+        var rows = (await facts.ChildrenAsync(classId, stop)).Select(c => (id: new ChildId(c.Id), row: RowOf(evidence, c, skill.Id))).ToList();
+        var activity = library.For(skill.Id, Place.Group) is [var first, ..] ? first : null;
+        return TypedResults.Ok(new ColumnView(
+            skillId, skill.Short, skill.ICan, evidence.OverviewOf(skill.Id).Sentence,
+            [.. rows.Where(r => evidence.IsReady(r.id, skill.Id)).Select(r => r.row).OrderByDescending(r => r.Strength)],
+            [.. rows.Where(r => evidence[r.id, skill.Id].Strength >= Strength.Secure || evidence.LikelyHas(r.id, skill.Id)).Select(r => r.row).OrderByDescending(r => r.LookAgain)],
+            [.. rows.Where(r => evidence[r.id, skill.Id].Strength < Strength.Secure && !evidence.IsReady(r.id, skill.Id) && !evidence.LikelyHas(r.id, skill.Id)).Select(r => r.row)],
+            activity?.Id.Value, activity?.Name, activity?.Purpose));
+    }
+
+    private static ColumnChild RowOf(ClassEvidence evidence, ChildName child, SkillId skill)
+    {
+        var (id, mark) = (new ChildId(child.Id), evidence[new(child.Id), skill]);
+        return new(child.Id, child.Name, (int)mark.Strength, mark.LookAgain, evidence.IsReadyByGuess(id, skill) || evidence.LikelyHas(id, skill), mark.Strength > Strength.NotSeen ? evidence.Judgement(id, skill).Sentence : evidence.ReadyBecause(id, skill));
     }
 
     private static async Task<Results<Ok<Cell>, NotFound>> CellAsync(int classId, int childId, string skillId, ClassFacts facts, FobbleDb db, SkillMap map, TimeProvider clock, CancellationToken stop)
@@ -61,7 +106,7 @@ internal static class ClassGridEndpoints
         var evidence = await facts.EvidenceAsync(classId, clock.Today(), stop);
         var judgement = evidence.Judgement(new ChildId(childId), skill.Id);
         var seen = await db.Observations.Where(o => o.ChildId == childId && o.Skill == skillId).OrderByDescending(o => o.At)
-            .Select(o => new SeenOnce(o.Id, o.At, o.Adult!.FullName, o.Setting, o.Support, o.Representation, o.Numbers, o.Slip, o.Strategy, o.Note, o.Withdrawal!.Why))
+            .Select(o => new SeenOnce(o.Id, o.At, o.SeenBy ?? o.Adult!.FullName, o.Setting, o.Support, o.Representation, o.Numbers, o.Slip, o.Strategy, o.Note, o.Photo != null, o.Withdrawal!.Why))
             .ToListAsync(stop);
         return TypedResults.Ok(new Cell(
             child.Name,
@@ -69,10 +114,12 @@ internal static class ClassGridEndpoints
             skill.ICan,
             (int)judgement.Strength,
             judgement.LookAgain,
+            evidence.LikelyHas(new ChildId(childId), skill.Id),
             judgement.Belief,
             judgement.Sentence,
             evidence.ReadyBecause(new ChildId(childId), skill.Id),
             [.. judgement.Clauses.Select(c => new CellClause(c.Asks, c.Holds, c.StillToCome))],
+            [.. evidence.StepsOf(new ChildId(childId), skill.Id).Select(s => new CellStep(s.Day, (int)s.Strength))],
             skill.LookFor,
             [.. seen.Select(s => InWords(s, skill))]));
     }
@@ -80,7 +127,7 @@ internal static class ClassGridEndpoints
     private static GridMark MarkOf(ClassEvidence evidence, ChildId child, SkillId skill)
     {
         var mark = evidence[child, skill];
-        return new GridMark((int)mark.Strength, mark.LookAgain, evidence.IsReady(child, skill));
+        return new GridMark((int)mark.Strength, mark.LookAgain, evidence.IsReady(child, skill), evidence.LikelyHas(child, skill));
     }
 
     private static SeenOnce InWords(SeenOnce seen, Skill skill) => seen with

@@ -15,9 +15,10 @@ using Microsoft.EntityFrameworkCore;
 namespace Fobble.Server.Features.Sessions;
 
 /// <param name="Recorded">Observations of this child in this session, the newest last.</param>
-public sealed record CardChild(int Id, string Name, string Reason, bool Away, int Strength, IReadOnlyList<RecordedNow> Recorded);
+public sealed record CardChild(int Id, string Name, string Reason, bool Away, bool PhotosAllowed, int Strength, IReadOnlyList<RecordedNow> Recorded);
 
-public sealed record RecordedNow(Guid Id, Support Support, string? Numbers);
+/// <param name="AdultId">Who recorded it: two adults may watch one group.</param>
+public sealed record RecordedNow(Guid Id, Support Support, string? Numbers, int AdultId);
 
 public sealed record CardSkill(string Id, string Short, string ICan, IReadOnlyList<Representation> ShownIn, IReadOnlyList<CardChoice> Slips, IReadOnlyList<CardChoice> Strategies, IReadOnlyList<string> Words);
 
@@ -93,12 +94,13 @@ internal sealed class CardReader(FobbleDb db, ClassFacts facts, ActivityLibrary 
         var then = until is null ? evidence : await facts.EvidenceAsync(head.ClassId, clock.Today(), stop, until);
         var card = SessionCards.Make(skillId, library[new ActivityId(activityId)], reasons is null ? [] : [.. children.Select(c => new ChildId(c.Id))], then, await facts.ApproachAsync(head.ClassId, stop), await facts.CaresAsync(head.ClassId, stop), seed);
         var away = await db.Absences.Where(a => a.Day == head.Day && a.Child!.ClassId == head.ClassId).Select(a => a.ChildId).ToListAsync(stop);
+        var photos = await db.Children.Where(c => c.ClassId == head.ClassId && c.PhotosAllowed).Select(c => c.Id).ToListAsync(stop);
         var recorded = head.SessionId is null ? [] : await db.Observations.Where(o => o.SessionId == head.SessionId && o.Withdrawal == null).OrderBy(o => o.At)
-            .Select(o => new { o.ChildId, Row = new RecordedNow(o.Id, o.Support, o.Numbers) }).ToListAsync(stop);
+            .Select(o => new { o.ChildId, Row = new RecordedNow(o.Id, o.Support, o.Numbers, o.AdultId) }).ToListAsync(stop);
         var (skill, activity) = (card.Skill, card.Activity);
         return new Card(
             head.SessionId, head.Day, head.Start, head.Minutes, head.Adult, head.Where, head.Setting, head.Reason,
-            new CardSkill(skill.Id.Value, skill.Short, skill.ICan, skill.ShownIn, [.. skill.Slips.Select(s => new CardChoice(s.Id, s.Text))], [.. skill.Strategies.Select(s => new CardChoice(s.Id, s.Text))], skill.Words),
+            Describe(skill),
             new CardActivity(activity.Id.Value, activity.Name, activity.Purpose, activity.Minutes, activity.Quiet, activity.Prepare, activity.Steps, activity.Say, activity.Easier, activity.Harder, activity.Sheet),
             card.Items,
             [.. card.Items.Select(i => MatOpenings.For(activity.For(skillId)!.Items, i))],
@@ -106,11 +108,14 @@ internal sealed class CardReader(FobbleDb db, ClassFacts facts, ActivityLibrary 
             [.. card.LookFor.Where(l => l.SlipId is null).Select(l => l.Text)],
             card.Cautions,
             [.. children.Select(c => new CardChild(
-                c.Id, c.Name, reasons?.GetValueOrDefault(c.Id) ?? "", away.Contains(c.Id), (int)evidence[new ChildId(c.Id), skillId].Strength,
+                c.Id, c.Name, reasons?.GetValueOrDefault(c.Id) ?? "", away.Contains(c.Id), photos.Contains(c.Id), (int)evidence[new ChildId(c.Id), skillId].Strength,
                 [.. recorded.Where(r => r.ChildId == c.Id).Select(r => r.Row)]))],
             card.Signs,
             card.Sheet is { } text ? SheetOf(text, activity, activity.For(skillId)!.Range) : null);
     }
+
+    internal static CardSkill Describe(Skill skill) =>
+        new(skill.Id.Value, skill.Short, skill.ICan, skill.ShownIn, [.. skill.Slips.Select(s => new CardChoice(s.Id, s.Text))], [.. skill.Strategies.Select(s => new CardChoice(s.Id, s.Text))], skill.Words);
 
     private static CardSheet SheetOf(string text, Activity activity, NumberRange range)
     {

@@ -1,0 +1,89 @@
+using Fobble.Core.Activities;
+using Fobble.Core.Baseline;
+using Fobble.Core.Evidence;
+using Fobble.Core.Numbers;
+using Fobble.Core.Skills;
+using Fobble.Data;
+using Fobble.Data.Model;
+using Fobble.Server.Features.Sessions;
+using Fobble.Server.Hosting;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Features.Baseline;
+
+/// <summary>Reads a check with its answers, and shows where it stands.</summary>
+internal sealed class BaselineReader(FobbleDb db, ClassFacts facts, SkillMap map, ActivityLibrary library, BaselineDesk desk, TimeProvider clock)
+{
+    public Task<BaselineCheckRow?> FindAsync(int classId, int checkId, CancellationToken stop) =>
+        db.BaselineChecks.Include(c => c.Child).Include(c => c.Overrides).FirstOrDefaultAsync(c => c.Id == checkId && c.ClassId == classId, stop);
+
+    /// <summary>What the reckoning needs: the answers so far, and for one strand what is on record from before.</summary>
+    public async Task<(CheckSoFar Check, List<AnswerRow> Answers)> SoFarAsync(BaselineCheckRow row, CancellationToken stop)
+    {
+        var answers = await db.Observations.Where(o => o.CheckId == row.Id && o.Withdrawal == null).OrderBy(o => o.At)
+            .Select(o => new AnswerRow(o.Id, o.Skill, o.Support, o.At, o.Adult!.FullName)).ToListAsync(stop);
+        var day = DateOnly.FromDateTime(row.StartedAt.LocalDateTime);
+        var known = row.Strand is null ? [] : await KnownAsync(row, day, stop);
+        return (new(row.Strand, BaselineSettings.ShiftFor(row.Child!.Born, day), [.. answers.Select(a => new BaselineAnswer(new(a.Skill), a.Support))], known), answers);
+    }
+
+    public async Task<CheckView> ViewAsync(BaselineCheckRow row, CancellationToken stop)
+    {
+        var (check, answers) = await SoFarAsync(row, stop);
+        var state = await desk.StateAsync(map, library, check);
+        var (child, classId) = (new ChildId(row.ChildId), row.ClassId);
+        var name = (await facts.ChildrenAsync(classId, stop)).First(c => c.Id == row.ChildId).Name;
+        var evidence = await facts.EvidenceAsync(classId, clock.Today(), stop);
+        QuestionView? question = null;
+        if (row.EndedAt is null && state.Next is { } next)
+        {
+            desk.LookAhead(map, library, check, next);
+            question = QuestionOf(BaselineQuestion.For(
+                next, child, evidence, library, await facts.ApproachAsync(classId, stop), await facts.CaresAsync(classId, stop), SeededRandom.SeedOf($"check {row.Id} {next}")));
+        }
+
+        var overrides = row.Overrides.ToDictionary(o => new SkillId(o.Skill), o => o.Has);
+        var inferred = state.With(overrides);
+        var asked = answers.GroupBy(a => a.Skill).ToDictionary(g => g.Key, g => g.Last().Support);
+        var held = inferred.Where(i => i.Held).Select(i => i.Skill).ToHashSet();
+        var names = map.Strands.ToDictionary(s => s.Id, s => s.Name);
+        return new CheckView(
+            row.Id, row.ChildId, name, row.Strand, answers.Count, BaselineSettings.Default.MostQuestions, state.Sure, state.SureInWords, state.Done, row.StartedAt, row.EndedAt, question,
+            [.. answers.Select(a => new AnswerView(a.Id, a.Skill, map.Has(new(a.Skill)) ? map[new(a.Skill)].Short : a.Skill, a.Support, a.At, a.By))],
+            [.. state.Reach.Where(r => row.Strand is null || r.Strand == row.Strand).Select(r => new ReachView(r.Strand, names[r.Strand], r.Held, r.Of, r.Sure, r.Sentence))],
+            [
+                .. inferred.Where(i => row.Strand is null || map[i.Skill].Strand == row.Strand).Select(i => new PathSkill(
+                    i.Skill.Value, map[i.Skill].Short, map[i.Skill].Strand, i.Held, i.Chance, asked.TryGetValue(i.Skill.Value, out var support) ? support : null, overrides.TryGetValue(i.Skill, out var better) ? better : null,
+                    (int)evidence[child, i.Skill].Strength)),
+            ],
+            [.. map.Skills.Where(s => (row.Strand is null || s.Strand == row.Strand) && !held.Contains(s.Id) && s.Needs.All(held.Contains)).Take(6).Select(s => s.Short)]);
+    }
+
+    /// <summary>What is kept with a check that has ended: the chances of what was not asked for.</summary>
+    public async Task<Dictionary<string, double>> InferredAsync(BaselineCheckRow row, CancellationToken stop)
+    {
+        var (check, answers) = await SoFarAsync(row, stop);
+        var state = await desk.StateAsync(map, library, check);
+        var asked = answers.Select(a => a.Skill).ToHashSet();
+        return state.With(row.Overrides.ToDictionary(o => new SkillId(o.Skill), o => o.Has))
+            .Where(i => !asked.Contains(i.Skill.Value) && (row.Strand is null || map[i.Skill].Strand == row.Strand))
+            .ToDictionary(i => i.Skill.Value, i => Math.Round(i.Chance, 3));
+    }
+
+    // For one strand, the rest of the record speaks: what is secure, and what was tried in vain.
+    private async Task<IReadOnlyList<BaselineAnswer>> KnownAsync(BaselineCheckRow row, DateOnly day, CancellationToken stop)
+    {
+        var evidence = await facts.EvidenceAsync(row.ClassId, day, stop, row.StartedAt);
+        return
+        [
+            .. map.Skills.Where(s => s.Strand != row.Strand).Select(s => (s.Id, evidence[new(row.ChildId), s.Id].Strength))
+                .Where(p => p.Strength is >= Strength.Secure or Strength.Tried).Select(p => new BaselineAnswer(p.Id, p.Strength >= Strength.Secure ? Support.Alone : Support.Together)),
+        ];
+    }
+
+    private static QuestionView QuestionOf(BaselineQuestion question) => new(
+        question.Skill.Id.Value, question.Skill.Short, question.Skill.Strand, question.Skill.ICan, [.. question.LayOut.Select(s => new CardSetOut(s.Item.Name, s.Amount))], question.Items, question.Right,
+        [.. question.Skill.Slips.Select(s => new CardChoice(s.Id, s.Text))], question.Skill.ShownIn, question.Cautions);
+
+    public sealed record AnswerRow(Guid Id, string Skill, Support Support, DateTimeOffset At, string By);
+}

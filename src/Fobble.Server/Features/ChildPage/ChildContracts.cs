@@ -1,0 +1,38 @@
+using Fobble.Core.Evidence;
+using Fobble.Core.Skills;
+using Fobble.Server.Features.ClassGrid;
+
+namespace Fobble.Server.Features.ChildPage;
+
+public sealed record ChildStep(string Skill, string Short, string ICan, int Strength, bool LookAgain, bool Guess, string Because, string? ActivityId, string? Activity, string? Easier);
+
+public sealed record ChildShown(Representation Representation, int Alone, int Seen);
+
+public sealed record ChildSlip(string Skill, string Short, string Slip, int Times, DateOnly Last);
+
+public sealed record ChildBond(int Whole, int Part, int Other, bool Known, DateOnly Last);
+
+/// <param name="Secured">Short names of skills that became secure in the week.</param>
+public sealed record ChildBead(DateOnly Monday, int Seen, IReadOnlyList<string> Secured);
+
+public sealed record ChildStrand(string Id, string Name, IReadOnlyList<ChildSkill> Skills);
+
+/// <param name="Since">The day on which it last reached this strength; null where it was not seen.</param>
+public sealed record ChildSkill(string Id, string Short, int Strength, bool LookAgain, bool Ready, bool Inferred, DateOnly? Since);
+
+public sealed record ChildJar(DateOnly Filled, int Guess, int? Counted);
+
+public sealed record ChildGroup(int SessionId, DateOnly Day, string Skill, IReadOnlyList<string> With, string Reason);
+
+/// <summary>One observation with everything around it, for the child's page and the trail.</summary>
+/// <param name="By">Who saw it; where it came with a file, who had seen it elsewhere.</param>
+/// <param name="BroughtBy">Who brought it in, where it came with a file.</param>
+public sealed record ChildSeen(
+    Guid Id, DateTimeOffset At, string Skill, string Short, string By, string? BroughtBy, Setting Setting, Support Support, Representation Representation, string? Numbers, string? Slip, string? Strategy, string? Note, bool HasPhoto,
+    string? WithdrawnWhy, string? WithdrawnBy, DateTimeOffset? WithdrawnAt);
+
+public sealed record ChildView(
+    int Id, string Name, DateOnly? Born, bool PhotosAllowed, int? CheckId, DateTimeOffset? CheckedAt, IReadOnlyList<ChildBead> Weeks, IReadOnlyList<ChildStep> Next, IReadOnlyList<ChildShown> Shown, IReadOnlyList<ChildSlip> Slips,
+    IReadOnlyList<ChildBond> Bonds, IReadOnlyList<ChildStrand> Strands, IReadOnlyList<ChildJar> Jars, IReadOnlyList<ChildGroup> Groups, IReadOnlyList<DateOnly> Away, int SchoolDays, IReadOnlyList<ChildSeen> Seen, int SeenInAll);
+
+public sealed record PhotosAllowed(bool Allowed);

@@ -1,0 +1,52 @@
+using Fobble.Core.Activities;
+using Fobble.Core.Evidence;
+using Fobble.Core.Portraits;
+using Fobble.Core.Skills;
+using Fobble.Data;
+using Fobble.Server.Features.Sessions;
+using Fobble.Server.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Features.Clipboard;
+
+/// <param name="Why">Why it stands among the first for this child.</param>
+public sealed record DueSkill(string Skill, string Why);
+
+public sealed record AnyoneChild(int Id, string Name, bool Away, bool PhotosAllowed, IReadOnlyList<DueSkill> Due);
+
+/// <param name="Skills">All of them, by strand, with what can be noted about each.</param>
+/// <param name="Playing">Skills of today's choice time and of what was recorded there last: most likely what is being watched.</param>
+public sealed record AnyoneView(IReadOnlyList<CardSkill> Skills, IReadOnlyList<string> Playing, string PlayingName, IReadOnlyList<AnyoneChild> Children);
+
+/// <summary>For choice time: any child, any skill, in two taps. Everything comes at once, so that no tap waits for the network.</summary>
+internal static class Anyone
+{
+    private const int MostDue = 8;
+    private const int MostPlaying = 5;
+
+    public static async Task<Ok<AnyoneView>> GetAsync(int classId, ClassFacts facts, SkillMap map, ActivityLibrary library, FobbleDb db, TimeProvider clock, CancellationToken stop)
+    {
+        var today = clock.Today();
+        var children = await facts.ChildrenAsync(classId, stop);
+        var evidence = await facts.EvidenceAsync(classId, today, stop);
+        var away = await db.Absences.Where(a => a.Day == today && a.Child!.ClassId == classId).Select(a => a.ChildId).ToListAsync(stop);
+        var photos = await db.Children.Where(c => c.ClassId == classId && c.PhotosAllowed).Select(c => c.Id).ToListAsync(stop);
+        var choice = await db.PlannedDays.Where(d => d.ClassId == classId && d.Day == today).Select(d => d.Choice).FirstOrDefaultAsync(stop);
+        var activity = choice is null ? null : library.Find(new(choice));
+        var lately = await db.Observations.Where(o => o.Child!.ClassId == classId && o.Day == today && o.Setting == Setting.Choice).OrderByDescending(o => o.At).Select(o => o.Skill).Take(30).ToListAsync(stop);
+        List<string> playing = [.. lately.Concat(activity?.Skills.Select(s => s.Skill.Value) ?? []).Distinct().Where(s => map.Has(new(s)) && !map[new(s)].Hidden).Take(MostPlaying)];
+        return TypedResults.Ok(new AnyoneView(
+            [.. map.Strands.SelectMany(t => map.Skills.Where(s => s.Strand == t.Id)).Select(CardReader.Describe)],
+            playing,
+            activity?.Name ?? "",
+            [.. children.Select(c => new AnyoneChild(c.Id, c.Name, away.Contains(c.Id), photos.Contains(c.Id), DueFor(new(c.Id), evidence, library)))]));
+    }
+
+    private static IReadOnlyList<DueSkill> DueFor(ChildId child, ClassEvidence evidence, ActivityLibrary library)
+    {
+        var again = evidence.Map.Skills.Where(s => evidence[child, s.Id].LookAgain).OrderBy(s => evidence[child, s.Id].Belief).Take(MostDue / 2).Select(s => new DueSkill(s.Id.Value, "look again"));
+        var next = new ChildPortrait(evidence, library, child).NextSteps.Select(n => new DueSkill(n.Skill.Value, n.Guess ? "a guess to confirm" : n.Mark.Strength > Strength.NotSeen ? "under way" : "ready"));
+        return [.. again.Concat(next).DistinctBy(d => d.Skill).Take(MostDue)];
+    }
+}
