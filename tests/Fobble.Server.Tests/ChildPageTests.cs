@@ -31,7 +31,7 @@ public class ChildPageTests(School school) : IClassFixture<School>
         child.Seen.Count.ShouldBe(Math.Min(60, child.SeenInAll));
         child.Seen.ShouldBe(child.Seen.OrderByDescending(s => s.At));
         child.SchoolDays.ShouldBeGreaterThan(30);
-        var rest = await ines.ReadAsync<List<ChildSeen>>("/api/classes/1/children/3/observations?skip=60");
+        var rest = await ines.ReadAsync<List<SeenOnce>>("/api/classes/1/children/3/observations?skip=60");
         rest.Count.ShouldBe(Math.Max(0, Math.Min(200, child.SeenInAll - 60)));
         (await ines.GetAsync("/api/classes/1/children/30")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         (await ines.GetAsync("/api/classes/1/children/30/observations")).StatusCode.ShouldBe(HttpStatusCode.NotFound);

@@ -12,6 +12,8 @@ import { makeRouter } from './app/router'
 const queries = new QueryClient({
   defaultOptions: {
     queries: {
+      // Without a network the service worker answers from what it has kept.
+      networkMode: 'always',
       staleTime: 10_000,
       retry: (count, error) => !(error instanceof Refused) && count < 2,
     },

@@ -1,6 +1,4 @@
-using Fobble.Core.Evidence;
 using Fobble.Core.Skills;
-using Fobble.Server.Features.ClassGrid;
 
 namespace Fobble.Server.Features.ChildPage;
 
@@ -20,19 +18,13 @@ public sealed record ChildStrand(string Id, string Name, IReadOnlyList<ChildSkil
 /// <param name="Since">The day on which it last reached this strength; null where it was not seen.</param>
 public sealed record ChildSkill(string Id, string Short, int Strength, bool LookAgain, bool Ready, bool Inferred, DateOnly? Since);
 
-public sealed record ChildJar(DateOnly Filled, int Guess, int? Counted);
+/// <param name="Error">How far off, as a share of what was counted; null while it is not opened.</param>
+public sealed record ChildJar(DateOnly Filled, int Guess, int? Counted, double? Error);
 
 public sealed record ChildGroup(int SessionId, DateOnly Day, string Skill, IReadOnlyList<string> With, string Reason);
 
-/// <summary>One observation with everything around it, for the child's page and the trail.</summary>
-/// <param name="By">Who saw it; where it came with a file, who had seen it elsewhere.</param>
-/// <param name="BroughtBy">Who brought it in, where it came with a file.</param>
-public sealed record ChildSeen(
-    Guid Id, DateTimeOffset At, string Skill, string Short, string By, string? BroughtBy, Setting Setting, Support Support, Representation Representation, string? Numbers, string? Slip, string? Strategy, string? Note, bool HasPhoto,
-    string? WithdrawnWhy, string? WithdrawnBy, DateTimeOffset? WithdrawnAt);
-
 public sealed record ChildView(
     int Id, string Name, DateOnly? Born, bool PhotosAllowed, int? CheckId, DateTimeOffset? CheckedAt, IReadOnlyList<ChildBead> Weeks, IReadOnlyList<ChildStep> Next, IReadOnlyList<ChildShown> Shown, IReadOnlyList<ChildSlip> Slips,
-    IReadOnlyList<ChildBond> Bonds, IReadOnlyList<ChildStrand> Strands, IReadOnlyList<ChildJar> Jars, IReadOnlyList<ChildGroup> Groups, IReadOnlyList<DateOnly> Away, int SchoolDays, IReadOnlyList<ChildSeen> Seen, int SeenInAll);
+    IReadOnlyList<ChildBond> Bonds, IReadOnlyList<ChildStrand> Strands, IReadOnlyList<ChildJar> Jars, IReadOnlyList<ChildGroup> Groups, IReadOnlyList<DateOnly> Away, int SchoolDays, IReadOnlyList<SeenOnce> Seen, int SeenInAll);
 
 public sealed record PhotosAllowed(bool Allowed);

@@ -1,7 +1,6 @@
 using Fobble.Core.Activities;
 using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
-using Fobble.Core.ItemSets;
 using Fobble.Core.Portraits;
 using Fobble.Core.Skills;
 using Fobble.Data;
@@ -54,7 +53,7 @@ internal static class ChildEndpoints
             [.. portrait.Bonds.Select(b => new ChildBond(b.Whole, b.Part, b.Other, b.Known, b.Last))],
             [.. map.Strands.Select(t => new ChildStrand(t.Id, t.Name, [.. map.Skills.Where(s => s.Strand == t.Id).Select(s => SkillOf(evidence, id, s))])).Where(t => t.Skills.Count > 0)],
             await db.JarRounds.Where(r => r.ClassId == classId && r.Guesses.Any(g => g.ChildId == childId)).OrderBy(r => r.Filled)
-                .Select(r => new ChildJar(r.Filled, r.Guesses.First(g => g.ChildId == childId).Guess, r.Counted)).ToListAsync(stop),
+                .Select(r => new ChildJar(r.Filled, r.Guesses.First(g => g.ChildId == childId).Guess, r.Counted, r.Counted == null ? null : (r.Guesses.First(g => g.ChildId == childId).Guess - r.Counted.Value) / (double)r.Counted.Value)).ToListAsync(stop),
             await GroupsAsync(classId, childId, names, map, db, today, stop),
             away,
             calendar.SchoolDaysBetween(from.AddDays(-1), today),
@@ -63,7 +62,7 @@ internal static class ChildEndpoints
     }
 
     /// <summary>More of them, the newest first.</summary>
-    private static async Task<Results<Ok<IReadOnlyList<ChildSeen>>, NotFound>> ObservationsAsync(int classId, int childId, int? skip, SkillMap map, FobbleDb db, CancellationToken stop) =>
+    private static async Task<Results<Ok<IReadOnlyList<SeenOnce>>, NotFound>> ObservationsAsync(int classId, int childId, int? skip, SkillMap map, FobbleDb db, CancellationToken stop) =>
         await db.Children.AnyAsync(c => c.Id == childId && c.ClassId == classId, stop)
             ? TypedResults.Ok(await SeenAsync(classId, childId, Math.Max(0, skip ?? 0), 200, map, db, stop)) : TypedResults.NotFound();
 
@@ -85,31 +84,10 @@ internal static class ChildEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<IReadOnlyList<ChildSeen>> SeenAsync(int classId, int childId, int skip, int take, SkillMap map, FobbleDb db, CancellationToken stop)
+    private static async Task<IReadOnlyList<SeenOnce>> SeenAsync(int classId, int childId, int skip, int take, SkillMap map, FobbleDb db, CancellationToken stop)
     {
-        var rows = await db.Observations.Where(o => o.ChildId == childId && o.Child!.ClassId == classId).OrderByDescending(o => o.At).Skip(skip).Take(take).Select(Projection).ToListAsync(stop);
-        return [.. rows.Select(r => InWords(r, map))];
-    }
-
-    internal static readonly System.Linq.Expressions.Expression<Func<Data.Model.ObservationRow, ChildSeen>> Projection = o => new ChildSeen(
-        o.Id, o.At, o.Skill, "", o.SeenBy ?? o.Adult!.FullName, o.SeenBy == null ? null : o.Adult!.FullName, o.Setting, o.Support, o.Representation, o.Numbers, o.Slip, o.Strategy, o.Note, o.Photo != null,
-        o.Withdrawal!.Why, o.Withdrawal.Adult!.FullName, (DateTimeOffset?)o.Withdrawal.At);
-
-    internal static ChildSeen InWords(ChildSeen seen, SkillMap map)
-    {
-        if (!map.Has(new(seen.Skill)))
-        {
-            return seen with { Short = seen.Skill };
-        }
-
-        var skill = map[new(seen.Skill)];
-        return seen with
-        {
-            Short = skill.Short,
-            Numbers = seen.Numbers is { } key ? Item.KeyInWords(key) : null,
-            Slip = skill.Slips.FirstOrDefault(s => s.Id == seen.Slip)?.Text,
-            Strategy = skill.Strategies.FirstOrDefault(s => s.Id == seen.Strategy)?.Text,
-        };
+        var rows = await db.Observations.Where(o => o.ChildId == childId && o.Child!.ClassId == classId).OrderByDescending(o => o.At).Skip(skip).Take(take).Select(SeenRecord.Projection).ToListAsync(stop);
+        return [.. rows.Select(r => SeenRecord.InWords(r, map))];
     }
 
     private static ChildSkill SkillOf(ClassEvidence evidence, ChildId child, Skill skill)

@@ -1,7 +1,6 @@
 using Fobble.Core.Activities;
 using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
-using Fobble.Core.ItemSets;
 using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Server.Hosting;
@@ -32,8 +31,6 @@ public sealed record ColumnChild(int Id, string Name, int Strength, bool LookAga
 
 /// <summary>One skill across the class: who has it, who is ready, who is not yet.</summary>
 public sealed record ColumnView(string Skill, string Short, string ICan, string Sentence, IReadOnlyList<ColumnChild> Ready, IReadOnlyList<ColumnChild> Has, IReadOnlyList<ColumnChild> NotYet, string? ActivityId, string? Activity, string? Purpose);
-
-public sealed record SeenOnce(Guid Id, DateTimeOffset At, string By, Setting Setting, Support Support, Representation Representation, string? Numbers, string? Slip, string? Strategy, string? Note, bool HasPhoto, string? WithdrawnWhy);
 
 public sealed record CellStep(DateOnly Day, int Strength);
 
@@ -106,7 +103,7 @@ internal static class ClassGridEndpoints
         var evidence = await facts.EvidenceAsync(classId, clock.Today(), stop);
         var judgement = evidence.Judgement(new ChildId(childId), skill.Id);
         var seen = await db.Observations.Where(o => o.ChildId == childId && o.Skill == skillId).OrderByDescending(o => o.At)
-            .Select(o => new SeenOnce(o.Id, o.At, o.SeenBy ?? o.Adult!.FullName, o.Setting, o.Support, o.Representation, o.Numbers, o.Slip, o.Strategy, o.Note, o.Photo != null, o.Withdrawal!.Why))
+            .Select(SeenRecord.Projection)
             .ToListAsync(stop);
         return TypedResults.Ok(new Cell(
             child.Name,
@@ -121,7 +118,7 @@ internal static class ClassGridEndpoints
             [.. judgement.Clauses.Select(c => new CellClause(c.Asks, c.Holds, c.StillToCome))],
             [.. evidence.StepsOf(new ChildId(childId), skill.Id).Select(s => new CellStep(s.Day, (int)s.Strength))],
             skill.LookFor,
-            [.. seen.Select(s => InWords(s, skill))]));
+            [.. seen.Select(s => SeenRecord.InWords(s, map))]));
     }
 
     private static GridMark MarkOf(ClassEvidence evidence, ChildId child, SkillId skill)
@@ -129,11 +126,4 @@ internal static class ClassGridEndpoints
         var mark = evidence[child, skill];
         return new GridMark((int)mark.Strength, mark.LookAgain, evidence.IsReady(child, skill), evidence.LikelyHas(child, skill));
     }
-
-    private static SeenOnce InWords(SeenOnce seen, Skill skill) => seen with
-    {
-        Numbers = seen.Numbers is { } key ? Item.KeyInWords(key) : null,
-        Slip = skill.Slips.FirstOrDefault(s => s.Id == seen.Slip)?.Text,
-        Strategy = skill.Strategies.FirstOrDefault(s => s.Id == seen.Strategy)?.Text,
-    };
 }

@@ -1,6 +1,5 @@
 using Fobble.Core.Skills;
 using Fobble.Data;
-using Fobble.Server.Features.ChildPage;
 using Fobble.Server.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -11,7 +10,7 @@ namespace Fobble.Server.Features.Trail;
 /// <param name="By">Only what this adult recorded or withdrew.</param>
 public sealed record TrailQuestion(DateOnly? From, DateOnly? To, int? Child, int? By, bool? OnlyWithdrawn);
 
-public sealed record TrailEntry(int ChildId, string Child, ChildSeen Seen);
+public sealed record TrailEntry(int ChildId, string Child, SeenOnce Seen);
 
 public sealed record TrailAdult(int Id, string Name);
 
@@ -39,9 +38,9 @@ internal static class TrailEndpoints
         rows = asked.By is { } by ? rows.Where(o => o.AdultId == by || o.Withdrawal!.AdultId == by) : rows;
         rows = asked.OnlyWithdrawn == true ? rows.Where(o => o.Withdrawal != null) : rows;
         var newest = rows.OrderByDescending(o => o.At).Take(Most + 1);
-        var seen = await newest.Select(ChildEndpoints.Projection).ToListAsync(stop);
+        var seen = await newest.Select(SeenRecord.Projection).ToListAsync(stop);
         var whose = await newest.Select(o => new { o.Id, o.ChildId }).ToDictionaryAsync(o => o.Id, o => o.ChildId, stop);
         var adults = await db.Memberships.Where(m => m.ClassId == classId).Select(m => new TrailAdult(m.AdultId, m.Adult!.FullName)).ToListAsync(stop);
-        return TypedResults.Ok(new TrailView(from, to, [.. seen.Take(Most).Select(s => new TrailEntry(whose[s.Id], names[whose[s.Id]], ChildEndpoints.InWords(s, map)))], seen.Count > Most, adults));
+        return TypedResults.Ok(new TrailView(from, to, [.. seen.Take(Most).Select(s => new TrailEntry(whose[s.Id], names[whose[s.Id]], SeenRecord.InWords(s, map)))], seen.Count > Most, adults));
     }
 }

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useAccount, useForget } from './account'
 import { api, take } from './api/client'
 import BeadString from './BeadString.vue'
 import { useWeek } from './week'
+import { useDayAhead } from '@/features/clipboard/useDayAhead'
+import { outbox, tapsAreOf } from '@/features/clipboard/useOutbox'
 
 const route = useRoute()
 const router = useRouter()
@@ -12,6 +14,13 @@ const { account, classId, current, today, leads } = useAccount()
 const forget = useForget()
 
 const { day, week } = useWeek()
+
+watch(
+  () => account.value?.signedIn?.id,
+  (id) => tapsAreOf(id),
+  { immediate: true },
+)
+useDayAhead()
 
 const places = computed(() => [
   { name: 'today', label: 'Today' },
@@ -28,7 +37,16 @@ const places = computed(() => [
 ])
 const owner: Record<string, string> = {
   record: 'clipboard',
+  anyone: 'clipboard',
   session: 'clipboard',
+  child: 'class',
+  'look-again': 'class',
+  slips: 'class',
+  baseline: 'class',
+  check: 'class',
+  trail: 'class',
+  records: 'class',
+  agreement: 'class',
   carpet: 'today',
   mat: 'mats',
   jar: 'today',
@@ -46,6 +64,8 @@ function turnTo(event: Event) {
 
 async function leave() {
   await take(api.POST('/api/account/sign-out', {}))
+  // What was kept for a day without network is not for whoever picks the tablet up next.
+  if ('caches' in window) await caches.delete('fobble-day')
   await forget()
   await router.push('/sign-in')
 }
@@ -68,6 +88,15 @@ async function leave() {
         :aria-current="open === place.name ? 'page' : undefined"
       >
         {{ place.label }}
+        <span
+          v-if="place.name === 'clipboard' && outbox.waiting.value + outbox.aside.value.length"
+          class="waits"
+          :class="{ stuck: outbox.aside.value.length }"
+          >{{ outbox.waiting.value + outbox.aside.value.length
+          }}<span class="hidden-words">
+            {{ outbox.aside.value.length ? 'to decide on or to send' : 'to be sent' }}</span
+          ></span
+        >
       </RouterLink>
       <div class="who">
         <select
@@ -159,6 +188,20 @@ async function leave() {
     inset 5px 0 0 var(--spruce),
     inset 0 1px 0 var(--line),
     inset 0 -1px 0 var(--line);
+}
+
+.waits {
+  margin-left: auto;
+  margin-right: 0.4rem;
+  padding: 0 0.45rem;
+  border: 1.5px solid var(--ink);
+  border-radius: 10px;
+  font-size: 0.8rem;
+}
+
+.waits.stuck {
+  border-color: var(--brick);
+  color: var(--brick);
 }
 
 .who {

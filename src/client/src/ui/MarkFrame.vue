@@ -2,15 +2,21 @@
 import { computed } from 'vue'
 import { markWords } from './marks'
 
-/** Our mark for mastery: a five-cell frame filled from the left. A dot in the last cell is "kept", hatching is "look again". */
-const props = defineProps<{ strength: number; lookAgain?: boolean; ready?: boolean; silent?: boolean }>()
-const words = computed(() => markWords(props.strength, props.lookAgain, props.ready))
+/** Our mark for mastery: a five-cell frame filled from the left. A dot in the last cell is "kept", hatching is "look again", dots in outline are "inferred". */
+const props = defineProps<{
+  strength: number
+  lookAgain?: boolean
+  ready?: boolean
+  inferred?: boolean
+  silent?: boolean
+}>()
+const words = computed(() => markWords(props.strength, props.lookAgain, props.ready, props.inferred))
 </script>
 
 <template>
   <span
     class="mark"
-    :class="[`s${strength}`, { again: lookAgain, ready: ready && strength < 4 }]"
+    :class="[`s${strength}`, { again: lookAgain, ready: ready && strength < 4, inferred: inferred && strength === 0 }]"
     :role="silent ? undefined : 'img'"
     :aria-label="silent ? undefined : words"
   />
@@ -35,6 +41,13 @@ const words = computed(() => markWords(props.strength, props.lookAgain, props.re
 
 .mark.ready {
   border-color: var(--ink);
+}
+
+.mark.inferred {
+  background:
+    radial-gradient(circle, transparent 0 1.6px, var(--ink) 1.6px 2.8px, transparent 2.8px) 0 50% / 20% 100%,
+    repeating-linear-gradient(to right, transparent 0 calc(20% - 1.5px), var(--line-strong) calc(20% - 1.5px) 20%) 0 0;
+  background-color: var(--card);
 }
 
 .mark.s1 {

@@ -1,8 +1,8 @@
 const names = ['not seen', 'tried', 'with a prompt', 'nearly', 'secure', 'kept']
 
 /** A mark in words, for those who hear the page. */
-export function markWords(strength: number, lookAgain = false, ready = false): string {
-  const words = [names[strength] ?? 'not seen']
+export function markWords(strength: number, lookAgain = false, ready = false, inferred = false): string {
+  const words = [inferred && strength === 0 ? 'likely there, not seen yet' : (names[strength] ?? 'not seen')]
   if (lookAgain) words.push('look again')
   if (ready && strength < 4) words.push('ready')
   return words.join(', ')

@@ -1,19 +1,17 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import Drawer from 'primevue/drawer'
-import { ref } from 'vue'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
-import { moment } from '@/app/dates'
+import { dayAndMonth } from '@/app/dates'
 import MarkFrame from '@/ui/MarkFrame.vue'
-import { representationLabel, settingLabel, strengthName, supportLabel } from '@/ui/marks'
-import { say, sayError } from '@/ui/notices'
+import { strengthName } from '@/ui/marks'
+import SeenOnce from '@/ui/SeenOnce.vue'
 
 /** Why a cell is as it is: the clauses, and every observation behind it. */
 const props = defineProps<{ childId: number; skillId: string }>()
 const emit = defineEmits<{ close: [] }>()
-const { classId, records } = useAccount()
-const queries = useQueryClient()
+const { classId } = useAccount()
 const { data: cell, error } = useQuery({
   queryKey: ['cell', classId, () => props.childId, () => props.skillId],
   queryFn: () =>
@@ -23,25 +21,6 @@ const { data: cell, error } = useQuery({
       }),
     ),
 })
-
-const withdrawing = ref<string>()
-const why = ref('')
-async function withdraw(id: string) {
-  try {
-    await take(
-      api.POST('/api/classes/{classId}/observations/{id}/withdraw', {
-        params: { path: { classId: classId.value, id } },
-        body: { why: why.value },
-      }),
-    )
-    withdrawing.value = undefined
-    why.value = ''
-    await queries.invalidateQueries()
-    say('Withdrawn. It stays on record and no longer counts.')
-  } catch (problem) {
-    sayError(problem)
-  }
-}
 </script>
 
 <template>
@@ -55,10 +34,20 @@ async function withdraw(id: string) {
     <p v-if="error" class="warn">{{ error.message }}</p>
     <p v-else-if="!cell" class="soft">Fetching what was seen…</p>
     <template v-else>
+      <RouterLink class="small" :to="{ name: 'child', params: { classId, childId } }"
+        >Everything about {{ cell.child }}</RouterLink
+      >
       <p class="said can">{{ cell.iCan }}</p>
       <p class="state">
-        <MarkFrame :strength="cell.strength" :look-again="cell.lookAgain" silent class="large" />
-        {{ strengthName(cell.strength) }}{{ cell.lookAgain ? ', look again' : '' }}
+        <MarkFrame
+          :strength="cell.strength"
+          :look-again="cell.lookAgain"
+          :inferred="cell.inferred"
+          silent
+          class="large"
+        />
+        {{ cell.inferred ? 'inferred, not seen yet' : strengthName(cell.strength)
+        }}{{ cell.lookAgain ? ', look again' : '' }}
       </p>
       <p>{{ cell.sentence }}</p>
       <p class="soft">{{ cell.ready }}</p>
@@ -71,40 +60,19 @@ async function withdraw(id: string) {
         </li>
       </ul>
 
+      <template v-if="cell.steps.length">
+        <h3>How it came</h3>
+        <ol class="steps">
+          <li v-for="step in cell.steps" :key="step.day + step.strength">
+            <MarkFrame :strength="step.strength" silent /> {{ strengthName(step.strength) }} since
+            {{ dayAndMonth(step.day) }}
+          </li>
+        </ol>
+      </template>
+
       <h3>Seen {{ cell.seen.length ? '' : '– nothing yet' }}</h3>
       <ul class="seen">
-        <li v-for="once in cell.seen" :key="once.id" :class="{ gone: once.withdrawnWhy }">
-          <b>{{ supportLabel(once.support) }}</b>, {{ representationLabel(once.representation) }},
-          {{ settingLabel(once.setting) }}
-          <span v-if="once.numbers" class="numbers">{{ once.numbers }}</span>
-          <div v-if="once.slip || once.strategy" class="small">
-            {{ [once.slip, once.strategy].filter(Boolean).join(' · ') }}
-          </div>
-          <div v-if="once.note" class="small said">“{{ once.note }}”</div>
-          <div class="small soft">
-            {{ moment(once.at) }}, {{ once.by }}
-            <span v-if="once.withdrawnWhy">· withdrawn: {{ once.withdrawnWhy }}</span>
-            <button
-              v-else-if="records && withdrawing !== once.id"
-              type="button"
-              class="button plain small"
-              @click="withdrawing = once.id"
-            >
-              Withdraw
-            </button>
-          </div>
-          <form v-if="withdrawing === once.id" class="why" @submit.prevent="withdraw(once.id)">
-            <input
-              v-model="why"
-              type="text"
-              maxlength="200"
-              placeholder="Why?"
-              aria-label="Why is it withdrawn?"
-              required
-            />
-            <button class="button small">Withdraw</button>
-          </form>
-        </li>
+        <li v-for="once in cell.seen" :key="once.id"><SeenOnce :once="once" /></li>
       </ul>
 
       <h3>Look for</h3>
@@ -160,37 +128,13 @@ h3 {
   background: var(--spruce);
 }
 
+.steps {
+  padding: 0;
+  list-style: none;
+}
+
 .seen {
   list-style: none;
   padding: 0;
-}
-
-.seen li {
-  padding: 0.4rem 0;
-  border-bottom: 1px solid var(--line);
-}
-
-.seen li.gone {
-  color: var(--ink-soft);
-}
-
-.seen li.gone b {
-  text-decoration: line-through;
-}
-
-.numbers {
-  font-family: var(--child);
-  padding-left: 0.3rem;
-}
-
-.why {
-  display: flex;
-  gap: 0.4rem;
-  margin-top: 0.3rem;
-}
-
-.why input {
-  flex: 1;
-  min-width: 0;
 }
 </style>

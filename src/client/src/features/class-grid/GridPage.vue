@@ -1,41 +1,80 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
+import { useQueries, useQuery } from '@tanstack/vue-query'
 import { computed, nextTick, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useAccount } from '@/app/account'
-import { api, take, type Schemas } from '@/app/api/client'
+import { api, take } from '@/app/api/client'
+import { shortWeekday } from '@/app/dates'
+import ClassTabs from '@/ui/ClassTabs.vue'
 import MarkFrame from '@/ui/MarkFrame.vue'
 import { markWords } from '@/ui/marks'
 import CellDrawer from './CellDrawer.vue'
-import { columnsOf, inNeed } from './columns'
+import ColumnDrawer from './ColumnDrawer.vue'
+import { columnsOf, inOrderOf, rowsOf, type Row } from './columns'
 
 const route = useRoute()
 const router = useRouter()
-const { classId, leads } = useAccount()
-const { data: grid, error } = useQuery({
-  queryKey: ['grid', classId],
-  queryFn: () => take(api.GET('/api/classes/{classId}/grid', { params: { path: { classId: classId.value } } })),
+const { account, classId, leads } = useAccount()
+const gridQuery = (id: number) => ({
+  queryKey: ['grid', id],
+  queryFn: () => take(api.GET('/api/classes/{classId}/grid', { params: { path: { classId: id } } })),
 })
+const { data: grid, error } = useQuery(computed(() => gridQuery(classId.value)))
+
+// Who looks over several classes can have them below each other.
+const together = ref(false)
+const others = computed(() => (account.value?.signedIn?.classes ?? []).filter((c) => c.id !== classId.value))
+const more = useQueries({ queries: computed(() => (together.value ? others.value.map((c) => gridQuery(c.id)) : [])) })
 
 const all = ref(false)
 const byNeed = ref(false)
-const columns = computed(() => (grid.value ? columnsOf(grid.value, all.value) : []))
+const present = ref(false)
+const season = ref('')
+const groupId = ref('')
+const folded = ref(new Set<string>())
+function fold(strand: string) {
+  const now = new Set(folded.value)
+  if (!now.delete(strand)) now.add(strand)
+  folded.value = now
+}
+const whole = computed(() => {
+  if (!grid.value) return undefined
+  const rest = more.value.flatMap((m, i) =>
+    m.data ? [{ classId: others.value[i]!.id, grid: inOrderOf(grid.value!.skills, m.data) }] : [],
+  )
+  return [{ classId: classId.value, grid: grid.value }, ...rest]
+})
+const columns = computed(() =>
+  grid.value && whole.value
+    ? columnsOf(
+        { ...grid.value, children: whole.value.flatMap((w) => w.grid.children) },
+        { all: all.value, season: season.value, folded: folded.value },
+      )
+    : [],
+)
 const strands = computed(() =>
   (grid.value?.strands ?? [])
     .map((s) => ({ ...s, span: columns.value.filter((c) => c.skill.strand === s.id).length }))
     .filter((s) => s.span > 0),
 )
-const children = computed(() => {
-  const rows = grid.value?.children ?? []
-  return byNeed.value ? [...rows].sort((a, b) => inNeed(b) - inNeed(a)) : rows
-})
+const group = computed(() => grid.value?.groups.find((g) => String(g.sessionId) === groupId.value))
+const children = computed(() =>
+  rowsOf(whole.value ?? [], { byNeed: byNeed.value, group: group.value, present: present.value }),
+)
+const several = computed(() => (whole.value?.length ?? 0) > 1)
+const startsClass = (row: Row, i: number) => several.value && children.value[i - 1]?.classId !== row.classId
 
 const chosen = computed(() => {
   const { child, skill } = route.query
   return typeof child === 'string' && typeof skill === 'string' ? { childId: Number(child), skillId: skill } : null
 })
-const open = (child: Schemas['GridChild'], skill: Schemas['GridSkill']) =>
-  router.push({ query: { child: child.id, skill: skill.id } })
+const column = computed(() =>
+  typeof route.query.skill === 'string' && !route.query.child ? route.query.skill : undefined,
+)
+const open = (child: Row, skillId: string) =>
+  child.classId === classId.value
+    ? router.push({ query: { child: child.id, skill: skillId } })
+    : router.push({ name: 'class', params: { classId: child.classId }, query: { child: child.id, skill: skillId } })
 const close = () => router.push({ query: {} })
 
 // One cell of the grid is in the tab order; arrows move it.
@@ -47,16 +86,25 @@ function move(event: KeyboardEvent) {
     ArrowUp: [-1, 0],
     ArrowRight: [0, 1],
     ArrowLeft: [0, -1],
+    PageDown: [10, 0],
+    PageUp: [-10, 0],
+    Home: [0, -1000],
+    End: [0, 1000],
   }
   const by = step[event.key]
-  if (!by) return
+  if (!by || !(event.target as HTMLElement).closest('td')) return
   event.preventDefault()
-  at.value = {
-    row: Math.min(children.value.length - 1, Math.max(0, at.value.row + by[0])),
-    column: Math.min(columns.value.length - 1, Math.max(0, at.value.column + by[1])),
-  }
+  const to = (n: number, last: number) => Math.min(last, Math.max(0, n))
+  let next = to(at.value.column + by[1], columns.value.length - 1)
+  // A folded strand has no cells to stand on.
+  const way = Math.sign(by[1]) || 1
+  while (columns.value[next] && columns.value[next]!.index < 0) next += way
+  if (!columns.value[next]) next = at.value.column
+  at.value = { row: to(at.value.row + by[0], children.value.length - 1), column: next }
   void nextTick(() => table.value?.querySelector<HTMLElement>('td button[tabindex="0"]')?.focus())
 }
+const print = () => window.print()
+const seasons = ['Autumn', 'Spring', 'Summer', 'Beyond']
 </script>
 
 <template>
@@ -64,13 +112,31 @@ function move(event: KeyboardEvent) {
     <div class="page-head">
       <h1>The class</h1>
       <span class="soft">{{
-        grid ? `${grid.children.length} children, ${columns.length} of ${grid.skills.length} skills` : ''
+        grid
+          ? `${children.length} children, ${columns.filter((c) => c.index >= 0).length} of ${grid.skills.length} skills`
+          : ''
       }}</span>
-      <div class="end">
+      <div class="end tools">
+        <select v-if="grid?.groups.length" v-model="groupId" class="box" aria-label="Group">
+          <option value="">whole class</option>
+          <option v-for="g in grid.groups" :key="g.sessionId" :value="String(g.sessionId)">
+            {{ shortWeekday(g.day) }}: {{ g.short }}
+          </option>
+        </select>
+        <select v-model="season" class="box" aria-label="Season">
+          <option value="">any season</option>
+          <option v-for="s in seasons" :key="s" :value="s">
+            {{ s.toLowerCase() }}{{ s === grid?.season ? ', now' : '' }}
+          </option>
+        </select>
         <label class="check"><input v-model="byNeed" type="checkbox" /> Most to look at first</label>
+        <label class="check"><input v-model="present" type="checkbox" /> Here today</label>
         <label class="check"><input v-model="all" type="checkbox" /> All skills</label>
+        <label v-if="others.length" class="check"><input v-model="together" type="checkbox" /> All my classes</label>
+        <button type="button" class="button plain small" @click="print">Print</button>
       </div>
     </div>
+    <ClassTabs />
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
 
     <div v-if="grid && !grid.children.length" class="none">
@@ -86,46 +152,71 @@ function move(event: KeyboardEvent) {
           <tr class="strands">
             <td class="corner" />
             <th v-for="strand in strands" :key="strand.id" :colspan="strand.span" scope="colgroup">
-              <span>{{ strand.name }}</span>
+              <button
+                type="button"
+                class="fold"
+                :aria-expanded="!folded.has(strand.id)"
+                :title="folded.has(strand.id) ? `Unfold ${strand.name}` : `Fold ${strand.name} away`"
+                @click="fold(strand.id)"
+              >
+                <i aria-hidden="true">{{ folded.has(strand.id) ? '+' : '–' }}</i><span v-if="!folded.has(strand.id)">{{
+                  strand.name
+                }}</span
+                ><span v-else class="hidden-words">{{ strand.name }}</span>
+              </button>
             </th>
           </tr>
           <tr>
             <td class="corner" />
             <th
-              v-for="column in columns"
-              :key="column.skill.id"
+              v-for="c in columns"
+              :key="c.skill.id"
               scope="col"
               class="skill"
-              :class="{ first: column.first }"
-              :title="column.skill.iCan"
+              :class="{ first: c.first, folded: c.index < 0 }"
             >
-              <span>{{ column.skill.short }}</span>
+              <span v-if="c.index < 0">{{ strands.find((s) => s.id === c.skill.strand)?.name }}</span>
+              <button v-else type="button" :title="c.skill.iCan" @click="router.push({ query: { skill: c.skill.id } })">
+                <span>{{ c.skill.short }}</span>
+              </button>
             </th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(child, row) in children" :key="child.id">
-            <th scope="row" :class="{ away: child.away }">
-              {{ child.name }}<span v-if="child.away" class="small soft"> away</span>
-            </th>
-            <td v-for="(column, index) in columns" :key="column.skill.id" :class="{ first: column.first }">
-              <button
-                type="button"
-                :tabindex="at.row === row && at.column === index ? 0 : -1"
-                :aria-label="`${child.name}, ${column.skill.short}: ${markWords(child.marks[column.index]!.strength, child.marks[column.index]!.lookAgain, child.marks[column.index]!.ready)}`"
-                @focus="at = { row, column: index }"
-                @click="open(child, column.skill)"
-              >
-                <span
-                  class="mark"
-                  :class="[
-                    `s${child.marks[column.index]!.strength}`,
-                    { again: child.marks[column.index]!.lookAgain, ready: child.marks[column.index]!.ready },
-                  ]"
-                />
-              </button>
-            </td>
-          </tr>
+          <template v-for="(child, row) in children" :key="child.id">
+            <tr v-if="startsClass(child, row)" class="class-head">
+              <th scope="rowgroup" :colspan="columns.length + 1">{{ child.className }}</th>
+            </tr>
+            <tr class="child">
+              <th scope="row" :class="{ away: child.away }">
+                <RouterLink :to="{ name: 'child', params: { classId: child.classId, childId: child.id } }">{{
+                  child.name
+                }}</RouterLink><span v-if="child.away" class="small soft"> away</span>
+              </th>
+              <td v-for="(c, index) in columns" :key="c.skill.id" :class="{ first: c.first, folded: c.index < 0 }">
+                <button
+                  v-if="c.index >= 0"
+                  type="button"
+                  :tabindex="at.row === row && at.column === index ? 0 : -1"
+                  :aria-label="`${child.name}, ${c.skill.short}: ${markWords(child.marks[c.index]!.strength, child.marks[c.index]!.lookAgain, child.marks[c.index]!.ready, child.marks[c.index]!.inferred)}`"
+                  @focus="at = { row, column: index }"
+                  @click="open(child, c.skill.id)"
+                >
+                  <span
+                    class="mark"
+                    :class="[
+                      `s${child.marks[c.index]!.strength}`,
+                      {
+                        again: child.marks[c.index]!.lookAgain,
+                        ready: child.marks[c.index]!.ready,
+                        inferred: child.marks[c.index]!.inferred,
+                      },
+                    ]"
+                  />
+                </button>
+              </td>
+            </tr>
+          </template>
         </tbody>
       </table>
     </div>
@@ -134,9 +225,11 @@ function move(event: KeyboardEvent) {
       <span v-for="n in 6" :key="n"><MarkFrame :strength="n - 1" silent /> {{ markWords(n - 1) }}</span>
       <span><MarkFrame :strength="3" look-again silent /> look again</span>
       <span><MarkFrame :strength="0" ready silent /> ready for it</span>
+      <span><MarkFrame :strength="0" inferred silent /> likely there, not seen yet</span>
     </p>
 
     <CellDrawer v-if="chosen" :child-id="chosen.childId" :skill-id="chosen.skillId" @close="close" />
+    <ColumnDrawer v-else-if="column" :skill-id="column" @close="close" />
   </div>
 </template>
 
@@ -148,7 +241,7 @@ function move(event: KeyboardEvent) {
 
 .scroll {
   overflow: auto;
-  max-height: calc(100vh - 215px);
+  max-height: calc(100vh - 268px);
   border-block: 1.5px solid var(--ink);
 }
 
@@ -171,10 +264,28 @@ thead {
   font-size: 0.9rem;
 }
 
-.strands span {
+.fold {
   position: sticky;
   left: 8.5rem;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font: 700 0.9rem var(--body);
   white-space: nowrap;
+  cursor: pointer;
+}
+
+.fold i {
+  display: inline-grid;
+  place-items: center;
+  width: 18px;
+  height: 18px;
+  margin-right: 0.3rem;
+  border: 1.5px solid var(--line-strong);
+  border-radius: 50%;
+  font-style: normal;
+  line-height: 1;
 }
 
 .skill {
@@ -184,6 +295,38 @@ thead {
   border-bottom: 1px solid var(--line-strong);
   font-size: 0.85rem;
   font-weight: 400;
+}
+
+.skill button {
+  height: 8rem;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  cursor: pointer;
+}
+
+.skill button:hover {
+  text-decoration: underline;
+}
+
+.skill.folded {
+  color: var(--ink-soft);
+}
+
+td.folded {
+  background: var(--paper-deep);
+}
+
+.tools {
+  gap: 0 0.8rem;
+}
+
+.class-head th {
+  padding: 0.5rem 0 0.2rem;
+  border-bottom: 1.5px solid var(--ink);
+  font: 700 1rem var(--body);
 }
 
 .skill span {
@@ -214,6 +357,15 @@ tbody th {
   white-space: nowrap;
 }
 
+tbody th a {
+  color: inherit;
+  text-decoration: none;
+}
+
+tbody th a:hover {
+  text-decoration: underline;
+}
+
 th.away {
   color: var(--ink-soft);
 }
@@ -223,7 +375,7 @@ tbody td {
   text-align: center;
 }
 
-tbody tr:nth-child(5n) > * {
+tbody tr.child:nth-child(5n) > * {
   border-bottom: 1px solid var(--line);
 }
 
@@ -231,7 +383,7 @@ tbody tr:nth-child(5n) > * {
   border-left: 1px solid var(--line-strong);
 }
 
-tbody tr:hover > * {
+tbody tr.child:hover > * {
   background: var(--spruce-wash);
 }
 
@@ -255,5 +407,35 @@ td button:focus-visible {
   gap: 0.3rem 1.2rem;
   margin-top: 0.7rem;
   color: var(--ink-soft);
+}
+
+@media print {
+  @page {
+    size: A4 landscape;
+    margin: 9mm;
+  }
+
+  .scroll {
+    max-height: none;
+    overflow: visible;
+  }
+
+  .tools {
+    display: none;
+  }
+
+  .mark {
+    print-color-adjust: exact;
+  }
+
+  td button {
+    width: 34px;
+    height: 18px;
+  }
+
+  td .mark {
+    width: 30px;
+    height: 9px;
+  }
 }
 </style>

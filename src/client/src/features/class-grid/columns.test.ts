@@ -1,38 +1,68 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/app/api/client'
-import { columnsOf, inNeed } from './columns'
+import { columnsOf, inNeed, inOrderOf, rowsOf } from './columns'
 
-const skill = (id: string): Schemas['GridSkill'] => ({
+const skill = (id: string, when: Schemas['Season'] = 'Autumn'): Schemas['GridSkill'] => ({
   id,
   strand: id.split('.')[0]!,
   short: id,
   iCan: '',
-  when: 'Autumn',
+  when,
 })
-const mark = (strength: number, lookAgain = false, ready = false): Schemas['GridMark'] => ({
+const mark = (strength: number, lookAgain = false, ready = false, inferred = false): Schemas['GridMark'] => ({
   strength,
   lookAgain,
   ready,
+  inferred,
 })
 const grid = (...children: Schemas['GridMark'][][]): Schemas['Grid'] => ({
+  class: 'Rowan',
+  season: 'Autumn',
   strands: [],
-  skills: [skill('count.a'), skill('count.b'), skill('see.c')],
-  children: children.map((marks, id) => ({ id, name: `${id}`, away: false, marks })),
+  skills: [skill('count.a'), skill('count.b'), skill('see.c', 'Spring')],
+  children: children.map((marks, id) => ({ id, name: `${id}`, away: id === 1, marks })),
+  groups: [],
 })
+const any = { all: false, season: '', folded: new Set<string>() }
+const ids = (columns: { skill: { id: string } }[]) => columns.map((c) => c.skill.id)
 
 describe('columns of the grid', () => {
   it('leaves out what nobody has begun and what everybody is secure in', () => {
-    const shown = columnsOf(grid([mark(4), mark(2), mark(0)], [mark(5), mark(0), mark(0)]), false)
-    expect(shown.map((c) => c.skill.id)).toEqual(['count.b'])
+    expect(ids(columnsOf(grid([mark(4), mark(2), mark(0)], [mark(5), mark(0), mark(0)]), any))).toEqual(['count.b'])
   })
-  it('keeps what somebody is ready for, and secure skills that are due another look', () => {
-    const shown = columnsOf(grid([mark(4, true), mark(0), mark(0, false, true)]), false)
-    expect(shown.map((c) => c.skill.id)).toEqual(['count.a', 'see.c'])
+  it('keeps what somebody is ready for or likely has, and secure skills that are due another look', () => {
+    expect(ids(columnsOf(grid([mark(4, true), mark(0), mark(0, false, true)]), any))).toEqual(['count.a', 'see.c'])
+    expect(ids(columnsOf(grid([mark(0), mark(0, false, false, true), mark(0)]), any))).toEqual(['count.b'])
   })
   it('shows everything on request and marks where a strand begins', () => {
-    expect(columnsOf(grid([mark(0), mark(0), mark(0)]), true).map((c) => c.first)).toEqual([true, false, true])
+    const all = columnsOf(grid([mark(0), mark(0), mark(0)]), { ...any, all: true })
+    expect(all.map((c) => c.first)).toEqual([true, false, true])
   })
-  it('counts what is to be looked at again', () => {
-    expect(inNeed(grid([mark(3, true), mark(4), mark(4, true)]).children[0]!)).toBe(2)
+  it('shows one season only', () => {
+    expect(ids(columnsOf(grid([mark(1), mark(1), mark(1)]), { ...any, season: 'Spring' }))).toEqual(['see.c'])
+  })
+  it('leaves one column of a folded strand', () => {
+    const folded = columnsOf(grid([mark(1), mark(1), mark(1)]), { ...any, folded: new Set(['count']) })
+    expect(folded.map((c) => c.index)).toEqual([-1, 2])
+  })
+})
+
+describe('rows of the grid', () => {
+  const three = grid([mark(3, true)], [mark(4)], [mark(4, true), mark(3, true)])
+  it('counts what is to be looked at again, and puts most of it first', () => {
+    expect(inNeed(three.children[2]!)).toBe(2)
+    const rows = rowsOf([{ classId: 1, grid: three }], { byNeed: true, group: undefined, present: false })
+    expect(rows.map((r) => r.id)).toEqual([2, 0, 1])
+  })
+  it('shows a group, or who is here', () => {
+    const group = { sessionId: 1, day: '2026-11-25', short: '', children: [1, 2] }
+    const rows = (present: boolean) => rowsOf([{ classId: 1, grid: three }], { byNeed: false, group, present })
+    expect(rows(false).map((r) => r.id)).toEqual([1, 2])
+    expect(rows(true).map((r) => r.id)).toEqual([2])
+  })
+  it('lays another class’s marks in the order of the first one’s skills', () => {
+    const other = { ...grid([mark(1), mark(2), mark(3)]), skills: [skill('see.c'), skill('count.a'), skill('own.x')] }
+    const laid = inOrderOf(three.skills, other)
+    expect(laid.children[0]!.marks.map((m) => m.strength)).toEqual([2, 0, 1])
   })
 })

@@ -62,6 +62,12 @@ describe('a child’s row on the clipboard', () => {
     expect(wrapper.find('.undo button').exists()).toBe(false)
   })
 
+  it('shows what another adult noted without filling a code of one’s own', () => {
+    const wrapper = row([{ id: 'x', support: 'Together', numbers: null, by: 'Tomasz' }])
+    expect(wrapper.text()).toContain('Tomasz: together')
+    expect(codeOf(wrapper, 'Together').classes()).not.toContain('on')
+  })
+
   it('counts repeats', () => {
     const twice = ['a', 'b'].map((id): Marked => ({ id, support: 'Alone', numbers: null }))
     expect(row(twice).text()).toContain('alone ×2')

@@ -16,9 +16,14 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ record: [support: SupportValue]; undo: [id: string] }>()
 
-const last = computed(() => props.marked.at(-1))
+const own = computed(() => props.marked.filter((m) => !m.by))
+const theirs = computed(() => {
+  const last = props.marked.filter((m) => m.by).at(-1)
+  return last && `${last.by}: ${supportLabel(last.support).toLowerCase()}`
+})
+const last = computed(() => own.value.at(-1))
 const open = computed(() => (last.value?.until && last.value.until > props.now ? last.value : undefined))
-const times = (support: SupportValue) => props.marked.filter((m) => m.support === support).length
+const times = (support: SupportValue) => own.value.filter((m) => m.support === support).length
 
 // A slide begins on the name and ends on a code: the thumb need not lift in between.
 const from = ref<Element | null>(null)
@@ -53,6 +58,7 @@ function end(event: PointerEvent) {
         {{ name }}
         <span v-if="away" class="small away">marked away</span>
         <span v-if="item" class="ask small">{{ item.ask }}</span>
+        <span v-if="theirs" class="theirs small">{{ theirs }}</span>
       </span>
       <span class="tap small">alone{{ times('Alone') > 1 ? ` ×${times('Alone')}` : '' }}</span>
     </button>
@@ -140,6 +146,14 @@ function end(event: PointerEvent) {
 .ask {
   display: block;
   font-family: var(--body);
+}
+
+.theirs {
+  float: right;
+  padding: 0 0.5rem;
+  border: 1px solid currentColor;
+  border-radius: 10px;
+  font: 400 0.8rem/1.4 var(--body);
 }
 
 .away {

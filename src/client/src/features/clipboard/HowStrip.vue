@@ -1,22 +1,43 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import type { Schemas } from '@/app/api/client'
 import { supportLabel } from '@/ui/marks'
 import type { Marked } from './turns'
+import type { More } from './useTaps'
 
-/** After a tap, for those who want to say more: which slip, which way. It lies at the foot of the screen and can be ignored. */
+/** After a tap, for those who want to say more: which slip, which way, a note, a photo. It lies at the foot of the screen and can be ignored. */
 const props = defineProps<{
   name: string
   marked: Marked
   slips: Schemas['CardChoice'][]
   strategies: Schemas['CardChoice'][]
+  photos: boolean
 }>()
-const emit = defineEmits<{ amend: [more: { slip?: string | null; strategy?: string | null }] }>()
+const emit = defineEmits<{ amend: [more: More]; writing: []; photo: [file: File] }>()
 
 const chips = computed(() => [
   ...props.slips.map((choice) => ({ ...choice, kind: 'slip' as const })),
   ...props.strategies.map((choice) => ({ ...choice, kind: 'strategy' as const })),
 ])
+
+const noting = ref(false)
+const note = ref('')
+const field = ref<HTMLTextAreaElement>()
+async function begin() {
+  noting.value = true
+  note.value = props.marked.note ?? ''
+  emit('writing')
+  await nextTick()
+  field.value?.focus()
+}
+function done() {
+  noting.value = false
+  emit('amend', { note: note.value.trim() || null })
+}
+function taken(event: Event) {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  if (file) emit('photo', file)
+}
 </script>
 
 <template>
@@ -33,6 +54,25 @@ const chips = computed(() => [
     >
       {{ chip.text }}
     </button>
+    <button v-if="!noting" type="button" class="chip more" :class="{ on: marked.note }" @click="begin">
+      {{ marked.note ? 'Note taken' : 'Note' }}
+    </button>
+    <label v-if="photos" class="chip more" :class="{ on: marked.photo }">
+      {{ marked.photo ? 'Photo taken' : 'Photo of the page' }}
+      <input type="file" accept="image/*" capture="environment" class="hidden-words" @change="taken" />
+    </label>
+    <form v-if="noting" class="note" @submit.prevent="done">
+      <textarea
+        ref="field"
+        v-model="note"
+        rows="2"
+        maxlength="500"
+        :aria-label="`Note about ${name}`"
+        placeholder="What the child said or did"
+        @input="emit('writing')"
+      />
+      <button class="button main">Done</button>
+    </form>
   </div>
 </template>
 
@@ -51,6 +91,8 @@ const chips = computed(() => [
 }
 
 .chip {
+  display: inline-flex;
+  align-items: center;
   min-height: var(--target);
   padding: 0 0.9rem;
   border: 1.5px dashed var(--ink-soft);
@@ -65,9 +107,36 @@ const chips = computed(() => [
   border-style: solid;
 }
 
+.chip.more {
+  border-style: solid;
+  border-radius: var(--corner);
+}
+
+.chip:focus-within {
+  outline: 3px solid var(--spruce);
+  outline-offset: 2px;
+}
+
 .chip.on {
   border: 1.5px solid var(--spruce);
   background: var(--spruce);
   color: #fffcf5;
+}
+
+.note {
+  display: flex;
+  flex: 1 1 100%;
+  gap: 6px;
+}
+
+.note textarea {
+  flex: 1;
+  min-width: 0;
+  padding: 0.4rem 0.6rem;
+  border: 1.5px solid var(--line-strong);
+  border-radius: var(--corner);
+  background: var(--card);
+  color: var(--ink);
+  font: 400 1.1rem/1.3 var(--child);
 }
 </style>

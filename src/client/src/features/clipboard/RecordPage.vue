@@ -8,14 +8,17 @@ import { clock, weekday } from '@/app/dates'
 import { representationLabel, supports, type SupportValue } from '@/ui/marks'
 import ChildRow from './ChildRow.vue'
 import HowStrip from './HowStrip.vue'
+import TapStatus from './TapStatus.vue'
 import { turnOf, type Marked } from './turns'
+import { useLive, type JustSeen } from './useLive'
 import { outbox } from './useOutbox'
+import { useTaps } from './useTaps'
 
 /** Made for one thumb: a child a row, one tap is "alone". */
-const UNDO_MS = 10_000
 const route = useRoute()
 const queries = useQueryClient()
-const { classId } = useAccount()
+const { account, classId } = useAccount()
+const me = computed(() => account.value?.signedIn?.id)
 const sessionId = computed(() => Number(route.params.sessionId))
 const { data: card, error } = useQuery({
   queryKey: ['card', classId, sessionId],
@@ -29,61 +32,63 @@ const { data: card, error } = useQuery({
 
 const shownWith = ref<Schemas['Representation']>()
 const way = computed(() => shownWith.value ?? card.value?.skill.shownIn[0] ?? 'Objects')
-const mine = ref<Record<number, Marked[]>>({})
-const marked = (childId: number): Marked[] => [
-  ...(card.value?.children.find((c) => c.id === childId)?.recorded ?? []),
-  ...(mine.value[childId] ?? []),
-]
+const { mine, tick, latest, record: tap, undo, amend, hold, photo } = useTaps()
+watch(sessionId, () => {
+  mine.value = {}
+  heard.value = []
+})
+
+// Taps of another adult come in while both watch. To compare how two adults code, each can choose not to see the other's.
+const apart = ref(false)
+const heard = ref<JustSeen[]>([])
+const gone = ref<string[]>([])
+useLive(classId, {
+  seen: (seen) => seen.sessionId === sessionId.value && seen.adultId !== me.value && heard.value.push(seen),
+  withdrawn: (id) => gone.value.push(id),
+})
+const firstName = (by: string) => by.split(' ')[0]!
+function theirs(childId: number): Marked[] {
+  if (apart.value) return []
+  const before = (card.value?.children.find((c) => c.id === childId)?.recorded ?? []).filter(
+    (r) => r.adultId !== me.value,
+  )
+  const now = heard.value.filter((h) => h.childId === childId && !before.some((r) => r.id === h.id))
+  return [
+    ...before.map((r) => ({ id: r.id, support: r.support, numbers: r.numbers, by: 'Another adult' })),
+    ...now.map((h) => ({ id: h.id, support: h.support, numbers: h.numbers, by: firstName(h.by) })),
+  ].filter((m) => !gone.value.includes(m.id))
+}
+function own(childId: number): Marked[] {
+  const tapped = mine.value[childId] ?? []
+  const before = (card.value?.children.find((c) => c.id === childId)?.recorded ?? []).filter(
+    (r) => r.adultId === me.value && !tapped.some((m) => m.id === r.id) && !gone.value.includes(r.id),
+  )
+  return [...before, ...tapped]
+}
+const marked = (childId: number) => [...theirs(childId), ...own(childId)]
 const done = computed(() => card.value?.children.filter((c) => marked(c.id).length > 0).length ?? 0)
 const picked = ref<number>()
 
 function record(childId: number, support: SupportValue) {
   if (!card.value) return
   const place = card.value.children.findIndex((c) => c.id === childId)
-  const item = turnOf(card.value.items, place, marked(childId).length, card.value.children.length)
-  const id = crypto.randomUUID()
-  outbox.add({
-    classId: classId.value,
-    sendAt: Date.now() + UNDO_MS,
-    body: {
-      id,
-      childId,
-      skill: card.value.skill.id,
-      at: new Date().toISOString(),
-      setting: card.value.setting,
-      support,
-      representation: way.value,
-      numbers: item?.key ?? null,
-      slip: null,
-      strategy: null,
-      note: null,
-      sessionId: sessionId.value,
-    },
+  const item = turnOf(card.value.items, place, own(childId).length, card.value.children.length)
+  tap({
+    childId,
+    childName: card.value.children[place]!.name,
+    skill: card.value.skill,
+    setting: card.value.setting,
+    support,
+    representation: way.value,
+    numbers: item?.key ?? null,
+    sessionId: sessionId.value,
   })
-  mine.value[childId] = [
-    ...(mine.value[childId] ?? []),
-    { id, support, numbers: item?.key ?? null, until: Date.now() + UNDO_MS },
-  ]
 }
 
-function undo(childId: number, id: string) {
-  if (outbox.undo(id)) mine.value[childId] = (mine.value[childId] ?? []).filter((m) => m.id !== id)
-}
-
-function amend(childId: number, id: string, more: { slip?: string | null; strategy?: string | null }) {
-  if (!outbox.amend(id, more)) return
-  mine.value[childId] = (mine.value[childId] ?? []).map((m) => (m.id === id ? { ...m, ...more } : m))
-}
-
-// What was tapped last, as long as more can be said about it.
-const tick = ref(Date.now())
-const latest = computed(() => {
-  const open = (card.value?.children ?? []).flatMap((child) =>
-    (mine.value[child.id] ?? []).filter((m) => m.until && m.until > tick.value).map((marked) => ({ child, marked })),
-  )
-  return open.sort((a, b) => b.marked.until! - a.marked.until!)[0]
+const open = computed(() => {
+  const child = card.value?.children.find((c) => c.id === latest.value?.childId)
+  return child && latest.value && { child, marked: latest.value.marked }
 })
-let timer: ReturnType<typeof setInterval>
 function keys(event: KeyboardEvent) {
   if (
     event.ctrlKey ||
@@ -97,17 +102,12 @@ function keys(event: KeyboardEvent) {
   const support = supports.find((s) => s.key === event.key)
   if (support && picked.value) record(picked.value, support.value)
 }
-onMounted(() => {
-  timer = setInterval(() => (tick.value = Date.now()), 1000)
-  window.addEventListener('keydown', keys)
-})
+onMounted(() => window.addEventListener('keydown', keys))
 onBeforeUnmount(async () => {
-  clearInterval(timer)
   window.removeEventListener('keydown', keys)
   await outbox.flush(true)
   await queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'account' })
 })
-watch(sessionId, () => (mine.value = {}))
 </script>
 
 <template>
@@ -120,6 +120,9 @@ watch(sessionId, () => (mine.value = {}))
           <h1 class="said">{{ card.skill.short }}</h1>
         </div>
         <div class="end">
+          <label class="check" title="To compare afterwards how two adults code the same children"
+            ><input v-model="apart" type="checkbox" /> On my own</label
+          >
           <RouterLink class="button" :to="{ name: 'session', params: { classId, sessionId } }">Session card</RouterLink>
         </div>
       </div>
@@ -138,14 +141,8 @@ watch(sessionId, () => (mine.value = {}))
           {{ representationLabel(r) }}
         </button>
       </div>
-      <p class="status" role="status">
-        <b>{{ done }} of {{ card.children.length }}</b> recorded
-        <template v-if="outbox.trouble.value">
-          · {{ outbox.trouble.value }} {{ outbox.waiting.value }} wait to be sent; keep going.</template
-        >
-      </p>
-      <div v-for="lost in outbox.refused.value" :key="lost.tap.body.id" class="warn">
-        Could not be recorded: {{ lost.why }}
+      <div class="status" role="status">
+        <b>{{ done }} of {{ card.children.length }}</b> recorded <TapStatus />
       </div>
 
       <ol class="rows">
@@ -156,7 +153,7 @@ watch(sessionId, () => (mine.value = {}))
           :name="child.name"
           :away="child.away"
           :picked="picked === child.id"
-          :item="turnOf(card.items, i, marked(child.id).length, card.children.length)"
+          :item="turnOf(card.items, i, own(child.id).length, card.children.length)"
           :marked="marked(child.id)"
           :now="tick"
           @record="record(child.id, $event)"
@@ -164,12 +161,16 @@ watch(sessionId, () => (mine.value = {}))
         />
       </ol>
       <HowStrip
-        v-if="latest"
-        :name="latest.child.name"
-        :marked="latest.marked"
+        v-if="open"
+        :key="open.marked.id"
+        :name="open.child.name"
+        :marked="open.marked"
         :slips="card.skill.slips"
         :strategies="card.skill.strategies"
-        @amend="amend(latest.child.id, latest.marked.id, $event)"
+        :photos="open.child.photosAllowed"
+        @amend="amend(open.child.id, open.marked.id, $event)"
+        @writing="hold(open.child.id, open.marked.id)"
+        @photo="photo(open.child.id, open.marked.id, $event)"
       />
       <p v-else class="small soft keys-help">
         Keys: 1 to 9 pick a child; a, s, d, f record alone, prompted, together, not yet.

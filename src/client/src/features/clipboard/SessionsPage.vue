@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useAccount } from '@/app/account'
 import { clock, dayAndMonth, weekday } from '@/app/dates'
 import { useWeek } from '@/app/week'
+import TapStatus from './TapStatus.vue'
 
 const { classId, today, records } = useAccount()
 const { monday, week, error } = useWeek()
@@ -24,6 +25,10 @@ const days = computed(() => {
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <p v-if="!records" class="soft">You can look at this class; recording is for its teacher and assistants.</p>
+    <div v-if="records" role="status"><TapStatus /></div>
+    <RouterLink v-if="records" class="anyone" :to="{ name: 'anyone', params: { classId } }">
+      <b class="said">Anyone, anything</b> for choice time: a child, a skill, how it went
+    </RouterLink>
     <p v-if="week && !days.length" class="said none">
       No groups in this week. Accept some under Groups, or turn to another week on the string.
     </p>
@@ -54,6 +59,25 @@ section {
 
 .none {
   font-size: 1.2rem;
+}
+
+.anyone {
+  display: block;
+  max-width: 52rem;
+  margin: 0.3rem 0 1.1rem;
+  padding: 0.9rem 1rem;
+  border: 1.5px solid var(--spruce);
+  border-radius: var(--corner);
+  color: var(--ink);
+  text-decoration: none;
+}
+
+.anyone b {
+  font-size: 1.25rem;
+}
+
+.anyone:hover {
+  background: var(--spruce-wash);
 }
 
 .session {

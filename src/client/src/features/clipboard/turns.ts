@@ -7,6 +7,10 @@ export interface Marked {
   numbers: string | null
   slip?: string | null
   strategy?: string | null
+  note?: string | null
+  photo?: boolean
+  /** Another adult's first name, where it is not one's own. */
+  by?: string
   until?: number
 }
 

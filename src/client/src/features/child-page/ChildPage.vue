@@ -1,0 +1,395 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import { dayAndMonth, fullDay } from '@/app/dates'
+import CellDrawer from '@/features/class-grid/CellDrawer.vue'
+import ErrorLine from '@/features/guess-jar/ErrorLine.vue'
+import MarkFrame from '@/ui/MarkFrame.vue'
+import { markWords, representationLabel } from '@/ui/marks'
+import { say, sayError } from '@/ui/notices'
+import SeenOnce from '@/ui/SeenOnce.vue'
+import WeekBeads from './WeekBeads.vue'
+
+/** One child: what is next first, then how it got there, and at the foot everything that was seen. */
+const route = useRoute()
+const router = useRouter()
+const queries = useQueryClient()
+const { classId, leads, records } = useAccount()
+const childId = computed(() => Number(route.params.childId))
+const path = computed(() => ({ classId: classId.value, childId: childId.value }))
+const { data: child, error } = useQuery({
+  queryKey: ['child', classId, childId],
+  queryFn: () => take(api.GET('/api/classes/{classId}/children/{childId}', { params: { path: path.value } })),
+})
+
+const skill = computed(() => (typeof route.query.skill === 'string' ? route.query.skill : undefined))
+const openSkill = (id: string) => router.push({ query: { skill: id } })
+
+const more = ref<Schemas['SeenOnce'][]>([])
+watch([childId, child], () => (more.value = []))
+const seen = computed(() => [...(child.value?.seen ?? []), ...more.value])
+async function showMore() {
+  try {
+    const next = await take(
+      api.GET('/api/classes/{classId}/children/{childId}/observations', {
+        params: { path: path.value, query: { skip: seen.value.length } },
+      }),
+    )
+    more.value = [...more.value, ...next]
+  } catch (problem) {
+    sayError(problem)
+  }
+}
+
+const bonds = computed(() => {
+  const wholes = new Map<number, Schemas['ChildBond'][]>()
+  for (const bond of child.value?.bonds ?? []) wholes.set(bond.whole, [...(wholes.get(bond.whole) ?? []), bond])
+  return [...wholes].map(([whole, pairs]) => ({ whole, pairs }))
+})
+const most = computed(() => Math.max(1, ...(child.value?.shown ?? []).map((s) => s.seen)))
+
+async function allowPhotos(allowed: boolean) {
+  if (!allowed && !window.confirm('Photos that were taken of what this child made are then deleted. Go on?'))
+    return queries.invalidateQueries({ queryKey: ['child'] })
+  try {
+    await take(
+      api.PUT('/api/classes/{classId}/children/{childId}/photos-allowed', {
+        params: { path: path.value },
+        body: { allowed },
+      }),
+    )
+    say(allowed ? 'Photos of what the child makes may be taken.' : 'No photos; those taken are deleted.')
+  } catch (problem) {
+    sayError(problem)
+  }
+  await queries.invalidateQueries()
+}
+const withPhotos = ref(false)
+const familyPage = computed(
+  () =>
+    `/api/classes/${classId.value}/children/${childId.value}/family-page${withPhotos.value && child.value?.photosAllowed ? '?photos=true' : ''}`,
+)
+</script>
+
+<template>
+  <div class="page">
+    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <template v-if="child">
+      <div class="page-head">
+        <div>
+          <RouterLink class="small" :to="{ name: 'class', params: { classId } }">The class</RouterLink>
+          <h1 class="said">{{ child.name }}</h1>
+        </div>
+        <div class="end">
+          <template v-if="leads">
+            <label v-if="child.photosAllowed" class="check small"
+              ><input v-model="withPhotos" type="checkbox" /> with photos</label
+            >
+            <a class="button" :href="familyPage" target="_blank">Page for the family</a>
+            <a class="button plain" :href="`/api/classes/${classId}/children/${childId}/file`" download
+              >File to hand on</a
+            >
+          </template>
+        </div>
+      </div>
+
+      <section class="year" aria-label="The year so far">
+        <WeekBeads :weeks="child.weeks" />
+        <p class="small soft">
+          Seen {{ child.seenInAll }} times in all. Away {{ child.away.length }} of {{ child.schoolDays }} school
+          days<template v-if="child.away.length"> (last on {{ dayAndMonth(child.away[0]!) }})</template>.
+          <template v-if="child.checkId">
+            <RouterLink :to="{ name: 'check', params: { classId, checkId: child.checkId } }">
+              {{
+                child.checkedAt
+                  ? `Baseline check of ${dayAndMonth(child.checkedAt.slice(0, 10))}`
+                  : 'Baseline check under way'
+              }}
+            </RouterLink>
+          </template>
+        </p>
+      </section>
+
+      <div class="columns">
+        <div>
+          <section class="ruled">
+            <h2>Next</h2>
+            <ol class="next">
+              <li v-for="step in child.next" :key="step.skill">
+                <button type="button" class="open" @click="openSkill(step.skill)">
+                  <MarkFrame :strength="step.strength" :look-again="step.lookAgain" ready silent />
+                  <b class="said">{{ step.short }}</b>
+                  <span v-if="step.guess" class="small soft">a guess to confirm</span>
+                </button>
+                <div class="small soft">{{ step.because }}</div>
+                <div v-if="step.activityId" class="small">
+                  Do:
+                  <RouterLink
+                    :to="{ name: 'activity', params: { classId, id: step.activityId }, query: { skill: step.skill } }"
+                    >{{ step.activity }}</RouterLink
+                  >
+                </div>
+              </li>
+            </ol>
+          </section>
+
+          <section class="ruled">
+            <h2>Slips that come again</h2>
+            <p v-if="!child.slips.length" class="soft">None twice in the last eight weeks.</p>
+            <ul v-else class="plain">
+              <li v-for="slip in child.slips" :key="slip.skill + slip.slip">
+                <button type="button" class="open" @click="openSkill(slip.skill)">
+                  <b>{{ slip.slip }}</b> <span class="said">{{ slip.short }}</span>
+                </button>
+                <span class="small soft"> {{ slip.times }} times, last on {{ dayAndMonth(slip.last) }}</span>
+              </li>
+            </ul>
+          </section>
+
+          <section class="ruled">
+            <h2>Groups so far</h2>
+            <p v-if="!child.groups.length" class="soft">No group yet.</p>
+            <ul v-else class="plain">
+              <li v-for="group in child.groups" :key="group.sessionId">
+                <RouterLink :to="{ name: 'session', params: { classId, sessionId: group.sessionId } }">{{
+                  fullDay(group.day)
+                }}</RouterLink>: <span class="said">{{ group.skill }}</span>
+                <span class="small soft">
+                  with <span class="said">{{ group.with.join(', ') }}</span></span
+                >
+              </li>
+            </ul>
+          </section>
+        </div>
+
+        <div>
+          <section class="ruled">
+            <h2>Shown with</h2>
+            <div class="shown">
+              <template v-for="s in child.shown" :key="s.representation">
+                <span>{{ representationLabel(s.representation) }}</span>
+                <span class="bar" :title="`alone ${s.alone} of ${s.seen} times`">
+                  <i class="all" :style="{ width: `${(100 * s.seen) / most}%` }" />
+                  <i class="alone" :style="{ width: `${(100 * s.alone) / most}%` }" />
+                </span>
+                <span class="small soft">{{ s.seen ? `alone ${s.alone} of ${s.seen}` : 'not seen' }}</span>
+              </template>
+            </div>
+          </section>
+
+          <section class="ruled">
+            <h2>Bonds</h2>
+            <p v-if="!bonds.length" class="soft">No bond was asked for yet.</p>
+            <table v-else class="bonds">
+              <tbody>
+                <tr v-for="row in bonds" :key="row.whole">
+                  <th scope="row" class="said">{{ row.whole }}</th>
+                  <td>
+                    <span
+                      v-for="bond in row.pairs"
+                      :key="bond.part"
+                      class="bond said"
+                      :class="{ known: bond.known }"
+                      :title="`${bond.known ? 'known' : 'missed'} on ${dayAndMonth(bond.last)}`"
+                      >{{ bond.part }} + {{ bond.other
+                      }}<span class="hidden-words">{{ bond.known ? ' known' : ' missed' }}</span></span
+                    >
+                  </td>
+                </tr>
+              </tbody>
+            </table>
+            <p v-if="bonds.length" class="small soft">Filled: known when last asked. Outline: missed.</p>
+          </section>
+
+          <section v-if="child.jars.length" class="ruled">
+            <h2>Guess jar</h2>
+            <ErrorLine :errors="child.jars.map((j) => j.error)" />
+            <p class="small soft">Over the line: too many; under it: too few.</p>
+          </section>
+
+          <section v-if="leads" class="ruled">
+            <h2>Photos</h2>
+            <label class="check"
+              ><input
+                type="checkbox"
+                :checked="child.photosAllowed"
+                @change="allowPhotos(($event.target as HTMLInputElement).checked)"
+              />
+              The family agrees to photos of what {{ child.name }} makes</label
+            >
+            <p class="small soft">Of pages and things only, never of a child. Follow your school’s rules on photos.</p>
+          </section>
+        </div>
+      </div>
+
+      <section class="ruled strands">
+        <h2>All skills</h2>
+        <div class="grid">
+          <div v-for="strand in child.strands" :key="strand.id">
+            <h3>{{ strand.name }}</h3>
+            <button
+              v-for="s in strand.skills"
+              :key="s.id"
+              type="button"
+              class="skill"
+              :class="{ faint: s.strength === 0 && !s.ready && !s.inferred }"
+              :aria-label="`${s.short}: ${markWords(s.strength, s.lookAgain, s.ready, s.inferred)}`"
+              @click="openSkill(s.id)"
+            >
+              <MarkFrame
+                :strength="s.strength"
+                :look-again="s.lookAgain"
+                :ready="s.ready"
+                :inferred="s.inferred"
+                silent
+              />
+              {{ s.short }}
+              <span v-if="s.strength >= 4 && s.since" class="small soft">since {{ dayAndMonth(s.since) }}</span>
+            </button>
+          </div>
+        </div>
+      </section>
+
+      <section class="ruled">
+        <h2>Everything seen</h2>
+        <SeenOnce v-for="once in seen" :key="once.id" :once="once" skill />
+        <button v-if="seen.length < child.seenInAll" type="button" class="button" @click="showMore">
+          Show earlier ones ({{ child.seenInAll - seen.length }})
+        </button>
+        <p v-if="!seen.length" class="soft">
+          Nothing yet.
+          <RouterLink v-if="records" :to="{ name: 'baseline', params: { classId } }">Begin a baseline check</RouterLink>
+        </p>
+      </section>
+    </template>
+    <CellDrawer v-if="skill" :child-id="childId" :skill-id="skill" @close="router.push({ query: {} })" />
+  </div>
+</template>
+
+<style scoped>
+.year {
+  margin-bottom: 1rem;
+}
+
+.columns {
+  display: grid;
+  grid-template-columns: 3fr 2fr;
+  gap: 0 2.2rem;
+}
+
+section.ruled {
+  margin-bottom: 1.3rem;
+}
+
+.next {
+  padding: 0;
+  list-style: none;
+}
+
+.next li {
+  padding: 0.35rem 0;
+  border-bottom: 1px solid var(--line);
+}
+
+.open,
+.skill {
+  border: 0;
+  padding: 0;
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+
+.open {
+  min-height: 30px;
+}
+
+.open b.said {
+  margin: 0 0.4rem;
+  font-size: 1.1rem;
+}
+
+.open:hover,
+.skill:hover {
+  text-decoration: underline;
+}
+
+.plain {
+  padding: 0;
+  list-style: none;
+}
+
+.shown {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  gap: 0.35rem 0.7rem;
+  align-items: center;
+}
+
+.bar {
+  position: relative;
+  height: 14px;
+  border: 1.5px solid var(--line-strong);
+  border-radius: 3px;
+}
+
+.bar i {
+  position: absolute;
+  inset: 0 auto 0 0;
+}
+
+.all {
+  background: repeating-linear-gradient(-45deg, var(--line-strong) 0 1.5px, transparent 1.5px 5px);
+}
+
+.alone {
+  background: var(--ink);
+}
+
+.bonds th {
+  padding-right: 0.8rem;
+  font-size: 1.2rem;
+}
+
+.bond {
+  display: inline-block;
+  margin: 0.15rem 0.3rem 0.15rem 0;
+  padding: 0.1rem 0.5rem;
+  border: 1.5px solid var(--ink);
+  border-radius: 12px;
+}
+
+.bond.known {
+  background: var(--ink);
+  color: #fffcf5;
+}
+
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(16rem, 1fr));
+  gap: 1rem 1.6rem;
+}
+
+.skill {
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
+  width: 100%;
+  min-height: 28px;
+}
+
+.skill.faint {
+  color: var(--ink-soft);
+}
+
+@media (max-width: 860px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import Drawer from 'primevue/drawer'
+import { computed } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take } from '@/app/api/client'
+import MarkFrame from '@/ui/MarkFrame.vue'
+
+/** One skill across the class: who is ready for it, who has it, who is not there yet, and why. */
+const props = defineProps<{ skillId: string }>()
+const emit = defineEmits<{ close: [] }>()
+const { classId, leads } = useAccount()
+const { data: column, error } = useQuery({
+  queryKey: ['column', classId, () => props.skillId],
+  queryFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/grid/{skillId}', {
+        params: { path: { classId: classId.value, skillId: props.skillId } },
+      }),
+    ),
+})
+const parts = computed(() =>
+  column.value
+    ? [
+        { name: 'Ready', children: column.value.ready },
+        { name: 'Has it', children: column.value.has },
+        { name: 'Not yet', children: column.value.notYet },
+      ]
+    : [],
+)
+</script>
+
+<template>
+  <Drawer
+    visible
+    position="right"
+    :style="{ width: 'min(27rem, 100vw)' }"
+    :header="column?.short ?? ' '"
+    @update:visible="emit('close')"
+  >
+    <p v-if="error" class="warn">{{ error.message }}</p>
+    <template v-else-if="column">
+      <p class="said can">{{ column.iCan }}</p>
+      <p>{{ column.sentence }}</p>
+      <p v-if="column.activityId">
+        With those who are ready:
+        <RouterLink
+          :to="{ name: 'activity', params: { classId, id: column.activityId }, query: { skill: column.skill } }"
+          >{{ column.activity }}</RouterLink><span class="soft"> – {{ column.purpose }}</span>
+      </p>
+      <p v-if="leads" class="small">
+        <RouterLink :to="{ name: 'groups', params: { classId } }">Group them this week</RouterLink> ·
+        <RouterLink :to="{ name: 'map', params: { classId }, query: { skill: column.skill } }">On the map</RouterLink>
+      </p>
+      <section v-for="part in parts" :key="part.name">
+        <h3>
+          {{ part.name }} <span class="soft">{{ part.children.length }}</span>
+        </h3>
+        <ul>
+          <li v-for="c in part.children" :key="c.id">
+            <MarkFrame
+              :strength="c.strength"
+              :look-again="c.lookAgain"
+              :ready="part.name === 'Ready'"
+              :inferred="c.guess && part.name === 'Has it'"
+              silent
+            />
+            <RouterLink
+              class="said"
+              :to="{ name: 'child', params: { classId, childId: c.id }, query: { skill: column.skill } }"
+              >{{ c.name }}</RouterLink
+            >
+            <span v-if="c.guess" class="small soft">a guess</span>
+            <div class="small soft">{{ c.why }}</div>
+          </li>
+        </ul>
+      </section>
+    </template>
+  </Drawer>
+</template>
+
+<style scoped>
+.can {
+  font-size: 1.25rem;
+}
+
+h3 {
+  margin-top: 0.9rem;
+  padding-top: 0.4rem;
+  border-top: 1px solid var(--line);
+}
+
+ul {
+  padding: 0;
+  list-style: none;
+}
+
+li {
+  padding: 0.25rem 0;
+}
+
+li .said {
+  margin: 0 0.4rem;
+}
+</style>

@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { useAccount } from '@/app/account'
+import { outbox } from './useOutbox'
+
+/** What waits to be sent, said calmly; and what needs an adult's decision, until it has one. */
+const { classId } = useAccount()
+const waits = (n: number) => (n === 1 ? '1 waits' : `${n} wait`)
+
+function without(id: string) {
+  void outbox.retry(id, { sessionId: null })
+}
+function drop(id: string, what: string) {
+  if (window.confirm(`Put “${what}” away for good?`)) void outbox.drop(id)
+}
+</script>
+
+<template>
+  <span v-if="outbox.trouble.value && outbox.waiting.value">
+    · {{ outbox.trouble.value }} {{ waits(outbox.waiting.value) }} to be sent; keep going.
+    <RouterLink v-if="outbox.trouble.value.startsWith('You are signed out')" :to="{ name: 'sign-in' }"
+      >Sign in</RouterLink
+    >
+  </span>
+  <span v-else-if="outbox.others.value">
+    · {{ waits(outbox.others.value) }} for the adult who tapped to sign in on this device.
+  </span>
+  <ul v-if="outbox.aside.value.length" class="aside" aria-label="Could not be recorded">
+    <li v-for="kept in outbox.aside.value" :key="kept.tap.body.id">
+      <span
+        ><b>{{ kept.tap.what }}</b
+        >,
+        {{ new Date(kept.tap.made).toLocaleString('en-GB', { weekday: 'long', hour: '2-digit', minute: '2-digit' }) }}:
+        {{ kept.why }}</span
+      >
+      <button
+        v-if="kept.fields.includes('sessionId')"
+        type="button"
+        class="button small main"
+        @click="without(kept.tap.body.id)"
+      >
+        Record it without the session
+      </button>
+      <button type="button" class="button small" @click="outbox.retry(kept.tap.body.id)">Try again</button>
+      <button type="button" class="button plain small" @click="drop(kept.tap.body.id, kept.tap.what)">Put away</button>
+      <span v-if="kept.tap.classId !== classId" class="small soft">of another class</span>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.aside {
+  list-style: none;
+  margin: 0.5rem 0;
+  padding: 0.2rem 0.8rem;
+  border: 1.5px solid var(--brick);
+  border-radius: var(--corner);
+}
+
+.aside li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.3rem 0.6rem;
+  padding: 0.35rem 0;
+}
+
+.aside span:first-child {
+  flex: 1 1 18rem;
+}
+</style>

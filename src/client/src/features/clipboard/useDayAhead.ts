@@ -1,0 +1,44 @@
+import { useQueryClient } from '@tanstack/vue-query'
+import { watch } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take } from '@/app/api/client'
+import { useWeek } from '@/app/week'
+
+/**
+ * Fetches the day's cards and children while there is a network, so that the clipboard opens without one: the service worker keeps
+ * what has been fetched.
+ */
+export function useDayAhead() {
+  const queries = useQueryClient()
+  const { classId, records, today } = useAccount()
+  const { week } = useWeek()
+
+  async function fetchAhead() {
+    const path = { classId: classId.value }
+    const day = week.value?.days.find((d) => d.day === today.value)
+    await queries.prefetchQuery({
+      queryKey: ['anyone', path.classId],
+      queryFn: () => take(api.GET('/api/classes/{classId}/clipboard', { params: { path } })),
+    })
+    for (const { sessionId } of day?.slots ?? [])
+      if (sessionId)
+        await queries.prefetchQuery({
+          queryKey: ['card', path.classId, sessionId],
+          queryFn: () =>
+            take(api.GET('/api/classes/{classId}/sessions/{sessionId}', { params: { path: { ...path, sessionId } } })),
+        })
+  }
+
+  watch(
+    [week, classId, records],
+    async () => {
+      if (!records.value || !week.value || !('serviceWorker' in navigator)) return
+      await navigator.serviceWorker.ready
+      // On the very first visit the worker takes the page over a moment later.
+      if (!navigator.serviceWorker.controller)
+        await new Promise((wait) => navigator.serviceWorker.addEventListener('controllerchange', wait, { once: true }))
+      await fetchAhead()
+    },
+    { immediate: true },
+  )
+}

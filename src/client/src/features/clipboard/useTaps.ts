@@ -1,0 +1,100 @@
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import type { Schemas } from '@/app/api/client'
+import { useAccount } from '@/app/account'
+import type { SupportValue } from '@/ui/marks'
+import { newId } from './newId'
+import { scaledDown } from './photo'
+import type { Marked } from './turns'
+import { outbox } from './useOutbox'
+
+const UNDO_MS = 10_000
+const WRITING_MS = 120_000
+
+export interface TapOf {
+  childId: number
+  childName: string
+  skill: Schemas['CardSkill']
+  setting: Schemas['Setting']
+  support: SupportValue
+  representation: Schemas['Representation']
+  numbers: string | null
+  sessionId: number | null
+}
+export interface More {
+  slip?: string | null
+  strategy?: string | null
+  note?: string | null
+}
+
+/** Taps of this page by child: recorded into the outbox at once, and open to undo and to more for ten seconds. */
+export function useTaps() {
+  const { account, classId } = useAccount()
+  const mine = ref<Record<number, Marked[]>>({})
+  const tick = ref(Date.now())
+  let timer: ReturnType<typeof setInterval>
+  onMounted(() => (timer = setInterval(() => (tick.value = Date.now()), 1000)))
+  onBeforeUnmount(() => clearInterval(timer))
+
+  const change = (childId: number, id: string, more: Partial<Marked>) =>
+    (mine.value[childId] = (mine.value[childId] ?? []).map((m) => (m.id === id ? { ...m, ...more } : m)))
+
+  return {
+    mine,
+    tick,
+    /** What was tapped last, as long as more can be said about it. */
+    latest: computed(
+      () =>
+        Object.entries(mine.value)
+          .flatMap(([childId, all]) =>
+            all.filter((m) => m.until && m.until > tick.value).map((marked) => ({ childId: Number(childId), marked })),
+          )
+          .sort((a, b) => b.marked.until! - a.marked.until!)[0],
+    ),
+    record(tap: TapOf) {
+      const now = Date.now()
+      const id = newId()
+      void outbox.add({
+        classId: classId.value,
+        adultId: account.value?.signedIn?.id ?? 0,
+        what: `${tap.childName}: ${tap.skill.short}`,
+        made: now,
+        sendAt: now + UNDO_MS,
+        body: {
+          id,
+          childId: tap.childId,
+          skill: tap.skill.id,
+          at: new Date(now).toISOString(),
+          setting: tap.setting,
+          support: tap.support,
+          representation: tap.representation,
+          numbers: tap.numbers,
+          slip: null,
+          strategy: null,
+          note: null,
+          sessionId: tap.sessionId,
+        },
+      })
+      mine.value[tap.childId] = [
+        ...(mine.value[tap.childId] ?? []),
+        { id, support: tap.support, numbers: tap.numbers, until: now + UNDO_MS },
+      ]
+    },
+    undo(childId: number, id: string) {
+      if (outbox.undo(id)) mine.value[childId] = (mine.value[childId] ?? []).filter((m) => m.id !== id)
+    },
+    amend(childId: number, id: string, more: More) {
+      const until = Date.now() + UNDO_MS
+      if (outbox.amend(id, more, { holdUntil: until })) change(childId, id, { ...more, until })
+    },
+    /** While someone writes, the tap waits. */
+    hold(childId: number, id: string) {
+      const until = Date.now() + WRITING_MS
+      if (outbox.amend(id, {}, { holdUntil: until })) change(childId, id, { until })
+    },
+    async photo(childId: number, id: string, file: Blob) {
+      const until = Date.now() + UNDO_MS
+      if (outbox.amend(id, {}, { photo: await scaledDown(file), holdUntil: until }))
+        change(childId, id, { photo: true, until })
+    },
+  }
+}

@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { useAccount } from '@/app/account'
+import { api, take } from '@/app/api/client'
+import { dayAndMonth } from '@/app/dates'
+import ClassTabs from '@/ui/ClassTabs.vue'
+
+/** Slips that go about in the class: who shows which, on which skill, and what helps. */
+const { classId } = useAccount()
+const { data: view, error } = useQuery({
+  queryKey: ['slips', classId],
+  queryFn: () => take(api.GET('/api/classes/{classId}/slips', { params: { path: { classId: classId.value } } })),
+})
+const times = (n: number) => (n === 1 ? '' : ` ×${n}`)
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Slips</h1>
+      <span v-if="view" class="soft">of the last {{ view.days }} school days, the most widespread first</span>
+    </div>
+    <ClassTabs />
+    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <p v-if="view && !view.slips.length" class="said none">No slip was noted lately.</p>
+    <ul class="board">
+      <li v-for="slip in view?.slips" :key="slip.skill + slip.slip">
+        <div>
+          <b class="slip">{{ slip.slip }}</b>
+          <span class="soft"> · {{ slip.short }}</span>
+          <p class="who">
+            <RouterLink
+              v-for="c in slip.children"
+              :key="c.id"
+              class="said"
+              :title="`last on ${dayAndMonth(c.last)}`"
+              :to="{ name: 'child', params: { classId, childId: c.id }, query: { skill: slip.skill } }"
+              >{{ c.name }}{{ times(c.times) }}</RouterLink
+            >
+          </p>
+        </div>
+        <ul class="helps">
+          <li v-for="help in slip.helps" :key="help">{{ help }}</li>
+        </ul>
+      </li>
+    </ul>
+    <p v-if="view?.slips.length" class="small soft">
+      A slip is a step on the way, not a label. What stays for long, or worries you, belongs in a talk with the family
+      and with colleagues who know about learning difficulties.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.board {
+  max-width: 74rem;
+  padding: 0;
+  border-top: 1.5px solid var(--ink);
+  list-style: none;
+}
+
+.board > li {
+  display: grid;
+  grid-template-columns: minmax(16rem, 2fr) 3fr;
+  gap: 0.3rem 2rem;
+  padding: 0.6rem 0;
+  border-bottom: 1px solid var(--line);
+}
+
+.slip {
+  font-size: 1.08rem;
+}
+
+.who {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.1rem 0.8rem;
+}
+
+.helps {
+  margin: 0;
+}
+
+.none {
+  font-size: 1.2rem;
+}
+
+@media (max-width: 760px) {
+  .board > li {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

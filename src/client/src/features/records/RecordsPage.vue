@@ -1,0 +1,213 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { useAccount } from '@/app/account'
+import { api, Refused, take, type Schemas } from '@/app/api/client'
+import { dayAndMonth } from '@/app/dates'
+import ClassTabs from '@/ui/ClassTabs.vue'
+import FaultList from '@/ui/FaultList.vue'
+import { fileBody } from '@/ui/fileBody'
+import { say, sayError } from '@/ui/notices'
+
+/** The record as files: out for a spreadsheet or a research store, in from a spreadsheet, and a child that comes from another class. */
+const { classId } = useAccount()
+const router = useRouter()
+const queries = useQueryClient()
+const from = ref('')
+const to = ref('')
+const asked = computed(() => {
+  const days = new URLSearchParams()
+  if (from.value) days.set('from', from.value)
+  if (to.value) days.set('to', to.value)
+  return days.size ? `?${days}` : ''
+})
+
+const list = ref<File>()
+const preview = ref<Schemas['RecordsPreview']>()
+async function lookAtList(files: FileList | null) {
+  list.value = files?.[0]
+  preview.value = undefined
+  if (!list.value) return
+  try {
+    preview.value = await take(
+      api.POST('/api/classes/{classId}/records/csv/preview', fileBody(classId.value, list.value, 'text/csv')),
+    )
+  } catch (problem) {
+    sayError(problem)
+  }
+}
+async function takeList() {
+  if (!list.value) return
+  try {
+    const taken = await take(
+      api.POST('/api/classes/{classId}/records/csv', fileBody(classId.value, list.value, 'text/csv')),
+    )
+    preview.value = undefined
+    await queries.invalidateQueries()
+    say(`${taken.new} observations are in.`)
+  } catch (problem) {
+    if (problem instanceof Refused && problem.status === 422) preview.value = problem.body as Schemas['RecordsPreview']
+    else sayError(problem)
+  }
+}
+
+const childFile = ref<File>()
+const child = ref<Schemas['ChildFilePreview']>()
+async function lookAtChild(files: FileList | null) {
+  childFile.value = files?.[0]
+  child.value = undefined
+  if (!childFile.value) return
+  try {
+    child.value = await take(
+      api.POST(
+        '/api/classes/{classId}/child-file/preview',
+        fileBody(classId.value, childFile.value, 'application/json'),
+      ),
+    )
+  } catch (problem) {
+    sayError(problem)
+  }
+}
+async function takeChild() {
+  if (!childFile.value) return
+  try {
+    const taken = await take(
+      api.POST('/api/classes/{classId}/child-file', fileBody(classId.value, childFile.value, 'application/json')),
+    )
+    await queries.invalidateQueries()
+    await router.push({ name: 'child', params: { classId: classId.value, childId: taken.childId } })
+  } catch (problem) {
+    if (problem instanceof Refused && problem.status === 422) child.value = problem.body as Schemas['ChildFilePreview']
+    else sayError(problem)
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head"><h1>In and out</h1></div>
+    <ClassTabs />
+    <div class="two">
+      <section class="ruled">
+        <h2>Out</h2>
+        <p>
+          <label>from <input v-model="from" type="date" /></label> <label>to <input v-model="to" type="date" /></label>
+          <span class="small soft"> empty: everything</span>
+        </p>
+        <ul class="files">
+          <li>
+            <a :href="`/api/classes/${classId}/records/csv${asked}`" download>Observations for a spreadsheet (CSV)</a>
+            <span class="small soft">with the children’s short names, adults, notes, and what was withdrawn</span>
+          </li>
+          <li>
+            <a :href="`/api/classes/${classId}/records/statements${asked}`" download
+              >Statements, a line of JSON each (xAPI)</a
+            >
+            <span class="small soft">children under a number, no name and no note</span>
+          </li>
+          <li>
+            <a :href="`/api/classes/${classId}/summary`" target="_blank">Summary of the class (PDF)</a>
+            <span class="small soft">for a head or a maths lead; no child is named</span>
+          </li>
+          <li>
+            A child’s file and the page for a family
+            <span class="small soft">are on each child’s own page</span>
+          </li>
+        </ul>
+        <p class="small soft">
+          These files are about children. Hand them on only as your school’s rules on data allow, and delete copies you
+          no longer need.
+        </p>
+      </section>
+
+      <section class="ruled">
+        <h2>In</h2>
+        <label class="field">
+          <span>Observations from a spreadsheet (CSV)</span>
+          <input type="file" accept=".csv,text/csv" @change="lookAtList(($event.target as HTMLInputElement).files)" />
+          <small class="soft"
+            >Columns: Child, Skill, Day, Support; if you have them also Time, Setting, Shown with, Numbers, Slip, Way,
+            Note, Seen by.</small
+          >
+        </label>
+        <template v-if="preview">
+          <FaultList :faults="preview.faults" />
+          <p v-for="note in preview.notes" :key="note" class="soft">{{ note }}</p>
+          <template v-if="preview.canBeTaken">
+            <p>
+              {{ preview.new }} new of {{ preview.children }} children<template v-if="preview.first">
+                , from {{ dayAndMonth(preview.first) }} to {{ dayAndMonth(preview.last!) }}</template
+              >; {{ preview.known }} are here already and stay as they are.
+            </p>
+            <button type="button" class="button main" :disabled="!preview.new" @click="takeList">Take them</button>
+          </template>
+        </template>
+
+        <label class="field">
+          <span>A child’s file from another class or school (JSON)</span>
+          <input
+            type="file"
+            accept=".json,application/json"
+            @change="lookAtChild(($event.target as HTMLInputElement).files)"
+          />
+          <small class="soft"
+            >The form is published:
+            <a :href="`/api/classes/${classId}/child-file/schema`" target="_blank">JSON Schema</a></small
+          >
+        </label>
+        <template v-if="child">
+          <ul v-if="child.faults.length" class="warn" role="alert">
+            <li v-for="fault in child.faults" :key="fault">{{ fault }}</li>
+          </ul>
+          <template v-if="child.canBeTaken">
+            <p>
+              <b class="said">{{ child.name }}</b>, from {{ child.fromClass }}, {{ child.fromSchool }}:
+              {{ child.new }} observations<template v-if="child.known"
+                >, {{ child.known }} more are here already</template
+              >.
+              {{
+                child.joinsChildId
+                  ? 'A child of this name is in the class and gets the record.'
+                  : 'The child is added to the class.'
+              }}
+            </p>
+            <p v-if="child.unknownSkills" class="soft">
+              {{ child.unknownSkills }} skills are not on this school’s map: what was seen of them is kept, and not
+              judged.
+            </p>
+            <button type="button" class="button main" @click="takeChild">Take the child in</button>
+          </template>
+        </template>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 2.2rem;
+  max-width: 76rem;
+}
+
+.files {
+  padding: 0;
+  list-style: none;
+}
+
+.files li {
+  padding: 0.35rem 0;
+}
+
+.files span {
+  display: block;
+}
+
+@media (max-width: 800px) {
+  .two {
+    grid-template-columns: 1fr;
+  }
+}
+</style>
