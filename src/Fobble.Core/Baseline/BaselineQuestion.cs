@@ -24,7 +24,10 @@ public sealed record BaselineQuestion(Skill Skill, IReadOnlyList<SetOut> LayOut,
         }
 
         var card = SessionCards.Make(skill, activity, [child], evidence, approach, cares, seed);
-        return new(card.Skill, card.SetOut, [.. card.Items.Take(Cases)], card.Skill.LookFor, card.Cautions);
+
+        // One case has to stand for the skill, so neither the easiest nor the hardest.
+        var items = card.Items.OrderBy(i => i.Difficulty).Skip((card.Items.Count - Cases) / 2).Take(Cases);
+        return new(card.Skill, card.SetOut, [.. items], card.Skill.LookFor, card.Cautions);
     }
 
     /// <summary>The things that each skill is asked with, so that questions with the same things can follow each other.</summary>

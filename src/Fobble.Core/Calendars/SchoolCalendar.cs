@@ -63,6 +63,20 @@ public sealed class SchoolCalendar
     /// <summary>The school days of the week that begins on <paramref name="monday"/>.</summary>
     public IReadOnlyList<DateOnly> DaysOfWeek(DateOnly monday) => [.. Enumerable.Range(0, 5).Select(monday.AddDays).Where(IsSchoolDay)];
 
+    /// <summary>The last school day before that day; null when there is none.</summary>
+    public DateOnly? Before(DateOnly day)
+    {
+        for (var candidate = day.AddDays(-1); _before.Length > 1 && candidate.DayNumber >= _origin; candidate = candidate.AddDays(-1))
+        {
+            if (IsSchoolDay(candidate))
+            {
+                return candidate;
+            }
+        }
+
+        return null;
+    }
+
     /// <summary>That day if it is a school day, else the next one; null when the calendar has none left.</summary>
     public DateOnly? OnOrAfter(DateOnly day)
     {

@@ -29,17 +29,18 @@ internal static class Explanation
             Strength.Secure => $"Secure since {Words.Date(firstSecure!.Value)}: alone {Words.Times(alone)} of the last {Words.Number(Math.Min(5, observations.Count))}.",
             _ => $"Kept: secure since {Words.Date(firstSecure!.Value)}, and alone again on {Words.Date(lastAlone!.Value)}.",
         };
-        return mark.LookAgain ? sentence + LookAgain(mark, lastAlone, calendar, today) : sentence;
+        return mark.LookAgain ? $"{sentence} Look again: {LookAgain(mark, lastAlone, calendar, today)}" : sentence;
     }
 
     private static string StillToCome(List<string> missing) => missing.Count == 0 ? "" : $" For secure: {string.Join("; ", missing)}.";
 
-    private static string LookAgain(Mark mark, DateOnly? lastAlone, SchoolCalendar calendar, DateOnly today)
+    /// <summary>Why a mark is in doubt, without the rest.</summary>
+    public static string LookAgain(Mark mark, DateOnly? lastAlone, SchoolCalendar calendar, DateOnly today)
     {
         var days = lastAlone is { } last ? calendar.SchoolDaysBetween(last, today) : 0;
         return days > 0
-            ? $" Look again: last alone {Words.Count(days, "school day", "school days")} ago."
-            : $" Look again: the latest results leave it in doubt (belief {Words.Percent(mark.Belief)}).";
+            ? $"last alone {Words.Count(days, "school day", "school days")} ago."
+            : $"the latest results leave it in doubt (belief {Words.Percent(mark.Belief)}).";
     }
 }
 

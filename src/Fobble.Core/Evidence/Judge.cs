@@ -31,6 +31,7 @@ public sealed class Judge(SchoolCalendar calendar, EvidenceSettings settings)
             mark.Strength >= Strength.Secure ? weighed.FirstSecure : null,
             lastAlone,
             clauses,
+            mark.LookAgain ? Explanation.LookAgain(mark, lastAlone, calendar, today) : null,
             Explanation.Of(skill, observations, mark, clauses, lastAlone, weighed.FirstSecure, calendar, today));
     }
 

@@ -20,6 +20,7 @@ public sealed record Clause(string Asks, bool Holds, string StillToCome);
 /// <param name="SecureSince">First day on which it was secure; null if it is not now.</param>
 /// <param name="LastAlone">Last day on which it was done alone.</param>
 /// <param name="Clauses">What "secure" asks, clause by clause.</param>
+/// <param name="Doubt">Why to look again; null where there is no need.</param>
 /// <param name="Sentence">Why it is so, in words for a teacher.</param>
 public sealed record Judgement(
     Strength Strength,
@@ -28,6 +29,7 @@ public sealed record Judgement(
     DateOnly? SecureSince,
     DateOnly? LastAlone,
     IReadOnlyList<Clause> Clauses,
+    string? Doubt,
     string Sentence)
 {
     public bool Has => Strength >= Strength.Nearly;

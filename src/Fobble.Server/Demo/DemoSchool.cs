@@ -101,23 +101,59 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
         }
 
         await db.SaveChangesAsync();
-        db.Observations.AddRange(history.Observations.Select(o => new ObservationRow
+        List<ObservationRow> seen = [.. history.Observations.Select(o => (o, session: o.Setting == Setting.Group ? sessions.FirstOrDefault(s => s.Group.Day == o.Day && s.Group.Skill == o.Skill && s.Group.Children.Contains(o.Child)).Session : null)).Select(p => RowOf(p.o, p.session))];
+        db.Observations.AddRange(seen);
+        if (teachers.Count > 1)
         {
-            Id = IdFrom(random),
+            await AddLooksAsync(newClass.Id, seen, new ClassEvidence(map, calendar, EvidenceSettings.Default, ids, history.Observations, today), teachers, random);
+        }
+
+        await db.SaveChangesAsync();
+
+        // A session is recorded by the adult who runs it.
+        ObservationRow RowOf(Observation o, GroupSession? session) => new()
+        {
+            Id = DemoEvidence.IdFrom(random),
             ChildId = o.Child.Value,
             Skill = o.Skill.Value,
             At = o.At,
             Day = o.Day,
-            AdultId = teachers[random.Next(teachers.Count)],
+            AdultId = session is null ? teachers[random.Next(teachers.Count)] : slots.First(s => s.Id == session.SlotId).AdultId,
             Setting = o.Setting,
             Support = o.Support,
             Representation = o.Representation,
             Numbers = o.Numbers,
             Slip = o.SlipId,
             Strategy = o.StrategyId,
-            SessionId = o.Setting == Setting.Group ? sessions.FirstOrDefault(s => s.Group.Day == o.Day && s.Group.Skill == o.Skill && s.Group.Children.Contains(o.Child)).Session?.Id : null,
-        }));
-        await db.SaveChangesAsync();
+            Note = DemoEvidence.NoteFor(random),
+            SessionId = session?.Id,
+        };
+    }
+
+    // In the class with two adults: baseline checks, the last whole session coded by both, and something that was the wrong child.
+    private async Task AddLooksAsync(int classId, List<ObservationRow> seen, ClassEvidence evidence, IReadOnlyList<int> teachers, SeededRandom random)
+    {
+        var before = evidence.Calendar.Before(evidence.Today);
+        if (before is not { } day)
+        {
+            return;
+        }
+
+        DateTimeOffset At(double hour) => new DateTimeOffset(day.ToDateTime(TimeOnly.MinValue), clock.GetLocalNow().Offset).AddHours(hour);
+        foreach (var (check, answers) in DemoEvidence.Checks(evidence, classId, teachers[0], At(11.2), random).ToList())
+        {
+            db.BaselineChecks.Add(check);
+            await db.SaveChangesAsync();
+            foreach (var answer in answers)
+            {
+                answer.CheckId = check.Id;
+                db.Observations.Add(answer);
+            }
+        }
+
+        var sessions = seen.Where(o => o.SessionId is not null).GroupBy(o => o.SessionId).OrderByDescending(g => g.Key).Take(2).ToList();
+        db.Observations.AddRange(sessions.SelectMany(s => DemoEvidence.SecondLook(s, first => teachers.First(t => t != first), random)));
+        seen[^3].Withdrawal = new() { AdultId = teachers[0], At = At(13), Why = "It was the child beside" };
     }
 
     private GroupSession ToSession(int classId, LessonSlotRow slot, PastGroup group, GroupingBrief brief)
@@ -134,13 +170,5 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
         };
         session.Members.AddRange(group.Children.Select(c => new GroupMember { ChildId = c.Value, Reason = Reasons.ForChild(c, group.Skill, brief) }));
         return session;
-    }
-
-    private static Guid IdFrom(SeededRandom random)
-    {
-        Span<byte> bytes = stackalloc byte[16];
-        BitConverter.TryWriteBytes(bytes, random.NextBits());
-        BitConverter.TryWriteBytes(bytes[8..], random.NextBits());
-        return new Guid(bytes);
     }
 }

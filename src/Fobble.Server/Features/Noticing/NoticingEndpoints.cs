@@ -42,7 +42,7 @@ internal static class NoticingEndpoints
             [
                 .. due.GroupBy(d => d.Skill).OrderByDescending(g => g.Count()).Select(g => (g, activity: library.For(g.Key, Place.Starter).Concat(library.For(g.Key, Place.Group)).FirstOrDefault())).Select(p => new AgainSkill(
                     p.g.Key.Value, map[p.g.Key].Short, map[p.g.Key].ICan, p.activity?.Id.Value, p.activity?.Name,
-                    [.. p.g.Select(d => new AgainMark(d.Child.Value, names[d.Child.Value], d.Skill.Value, map[d.Skill].Short, (int)evidence[d.Child, d.Skill].Strength, evidence.Judgement(d.Child, d.Skill).Sentence))])),
+                    [.. p.g.Select(d => new AgainMark(d.Child.Value, names[d.Child.Value], d.Skill.Value, map[d.Skill].Short, (int)evidence[d.Child, d.Skill].Strength, evidence.Judgement(d.Child, d.Skill).Doubt ?? ""))])),
             ]));
     }
 

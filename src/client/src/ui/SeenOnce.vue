@@ -72,8 +72,8 @@ async function withdraw() {
   border-bottom: 1px solid var(--line);
 }
 
-.once > .said:first-child {
-  margin-right: 0.5rem;
+.once > .said {
+  margin-right: 0.6rem;
 }
 
 .gone {

@@ -160,15 +160,15 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
             <p class="small soft step">Lay out</p>
             <p>
               <template v-if="question.layOut.length">{{
-                question.layOut.map((s) => `${s.amount} ${s.item.toLowerCase()}`).join(', ')
+                question.layOut.map((s) => `${s.item}: ${s.amount}`).join(' · ')
               }}</template><template v-else>Nothing.</template>
             </p>
             <p class="small soft step">Say</p>
             <p class="said say">{{ item?.ask ?? question.iCan }}</p>
             <p class="small soft step">Counts as right</p>
             <p>
-              <b v-if="item" class="said">{{ item.answer }}</b>
-              <span class="soft"> {{ question.right.join('; ') }}</span>
+              <b v-if="item" class="said right">{{ item.answer }}</b>
+              <span class="soft">{{ question.right.join('; ') }}</span>
             </p>
             <p v-if="question.items.length > 1">
               <button type="button" class="button plain small" @click="second = !second">
@@ -348,6 +348,11 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
   line-height: 1.25;
 }
 
+.right {
+  margin-right: 0.7rem;
+  font-size: 1.2rem;
+}
+
 .picture {
   max-width: 20rem;
   max-height: 11rem;
@@ -409,6 +414,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
   display: flex;
   flex-wrap: wrap;
   gap: 0.5rem;
+}
+
+.about > b {
+  margin-right: 0.6rem;
 }
 
 .about {

@@ -64,7 +64,7 @@ const width = computed(() => STEP * Math.max(1, ...strands.value.map((s) => s.be
   position: relative;
   z-index: 1;
   flex: none;
-  width: 22px;
+  width: 20px;
   height: 26px;
   padding: 0;
   border: 0;

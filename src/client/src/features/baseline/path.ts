@@ -15,7 +15,7 @@ export interface Strand {
   end: number
 }
 
-export const STEP = 22
+export const STEP = 20
 
 /** The check's result strand by strand, in teaching order. */
 export function strandsOf(path: Schemas['PathSkill'][], reach: Schemas['ReachView'][]): Strand[] {

@@ -129,8 +129,8 @@ const seasons = ['Autumn', 'Spring', 'Summer', 'Beyond']
             {{ s.toLowerCase() }}{{ s === grid?.season ? ', now' : '' }}
           </option>
         </select>
-        <label class="check"><input v-model="byNeed" type="checkbox" /> Most to look at first</label>
-        <label class="check"><input v-model="present" type="checkbox" /> Here today</label>
+        <label class="check"><input v-model="byNeed" type="checkbox" /> To look at first</label>
+        <label class="check"><input v-model="present" type="checkbox" /> Here</label>
         <label class="check"><input v-model="all" type="checkbox" /> All skills</label>
         <label v-if="others.length" class="check"><input v-model="together" type="checkbox" /> All my classes</label>
         <button type="button" class="button plain small" @click="print">Print</button>
@@ -241,7 +241,7 @@ const seasons = ['Autumn', 'Spring', 'Summer', 'Beyond']
 
 .scroll {
   overflow: auto;
-  max-height: calc(100vh - 268px);
+  max-height: calc(100vh - 290px);
   border-block: 1.5px solid var(--ink);
 }
 
@@ -320,7 +320,11 @@ td.folded {
 }
 
 .tools {
-  gap: 0 0.8rem;
+  gap: 0 0.7rem;
+}
+
+.tools select {
+  max-width: 9.5rem;
 }
 
 .class-head th {

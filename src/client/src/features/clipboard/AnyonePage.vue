@@ -134,50 +134,52 @@ const canUndo = computed(() => last.value?.until !== undefined && last.value.unt
         <p v-else class="soft said hint">Tap a child.</p>
       </div>
 
-      <div v-if="child && skill" ref="codes" class="codes">
-        <span class="can said"
-          ><b>{{ child.name }}</b> · {{ skill.iCan }}</span
-        >
-        <span v-if="skill.shownIn.length > 1" class="ways" role="radiogroup" aria-label="Shown with">
-          <button
-            v-for="r in skill.shownIn"
-            :key="r"
-            type="button"
-            role="radio"
-            class="way small"
-            :class="{ on: way === r }"
-            :aria-checked="way === r"
-            @click="shownWith = r"
+      <div class="foot">
+        <div v-if="child && skill" ref="codes" class="codes">
+          <span class="can said"
+            ><b>{{ child.name }}</b> · {{ skill.iCan }}</span
           >
-            {{ representationLabel(r) }}
-          </button>
-        </span>
-        <span class="taps">
-          <button
-            v-for="s in supports"
-            :key="s.value"
-            type="button"
-            class="code"
-            :class="{ on: last?.support === s.value && canUndo }"
-            @click="record(s.value)"
-          >
-            {{ s.label }}
-          </button>
-          <button v-if="canUndo" type="button" class="code undo" @click="undo(child.id, last!.id)">Undo</button>
-        </span>
+          <span v-if="skill.shownIn.length > 1" class="ways" role="radiogroup" aria-label="Shown with">
+            <button
+              v-for="r in skill.shownIn"
+              :key="r"
+              type="button"
+              role="radio"
+              class="way small"
+              :class="{ on: way === r }"
+              :aria-checked="way === r"
+              @click="shownWith = r"
+            >
+              {{ representationLabel(r) }}
+            </button>
+          </span>
+          <span class="taps">
+            <button
+              v-for="s in supports"
+              :key="s.value"
+              type="button"
+              class="code"
+              :class="{ on: last?.support === s.value && canUndo }"
+              @click="record(s.value)"
+            >
+              {{ s.label }}
+            </button>
+            <button v-if="canUndo" type="button" class="code undo" @click="undo(child.id, last!.id)">Undo</button>
+          </span>
+        </div>
+        <HowStrip
+          v-if="open"
+          :key="open.marked.id"
+          :name="open.child.name"
+          :marked="open.marked"
+          :slips="open.skill.slips"
+          :strategies="open.skill.strategies"
+          :photos="open.child.photosAllowed"
+          @amend="amend(open.child.id, open.marked.id, $event)"
+          @writing="hold(open.child.id, open.marked.id)"
+          @photo="photo(open.child.id, open.marked.id, $event)"
+        />
       </div>
-      <HowStrip
-        v-if="open"
-        :key="open.marked.id"
-        :name="open.child.name"
-        :marked="open.marked"
-        :slips="open.skill.slips"
-        :strategies="open.skill.strategies"
-        :photos="open.child.photosAllowed"
-        @amend="amend(open.child.id, open.marked.id, $event)"
-        @writing="hold(open.child.id, open.marked.id)"
-        @photo="photo(open.child.id, open.marked.id, $event)"
-      />
     </template>
   </div>
 </template>
@@ -273,14 +275,22 @@ const canUndo = computed(() => last.value?.until !== undefined && last.value.unt
   font-size: 1.2rem;
 }
 
-.codes {
+.foot {
   position: sticky;
   bottom: 0;
+  margin: auto -1.5rem -2.5rem;
+}
+
+.foot :deep(.strip) {
+  position: static;
+  margin: 0;
+}
+
+.codes {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
   gap: 0.5rem 1rem;
-  margin: auto -1.5rem 0;
   padding: 0.7rem 1.5rem;
   border-top: 1.5px solid var(--ink);
   background: var(--card);

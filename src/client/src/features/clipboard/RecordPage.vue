@@ -58,12 +58,19 @@ function theirs(childId: number): Marked[] {
     ...now.map((h) => ({ id: h.id, support: h.support, numbers: h.numbers, by: firstName(h.by) })),
   ].filter((m) => !gone.value.includes(m.id))
 }
+// What the server has, what still waits here from before (the page may have been closed in between), and what was tapped just now.
 function own(childId: number): Marked[] {
   const tapped = mine.value[childId] ?? []
-  const before = (card.value?.children.find((c) => c.id === childId)?.recorded ?? []).filter(
-    (r) => r.adultId === me.value && !tapped.some((m) => m.id === r.id) && !gone.value.includes(r.id),
+  const known = new Set(tapped.map((m) => m.id))
+  const recorded = (card.value?.children.find((c) => c.id === childId)?.recorded ?? []).filter(
+    (r) => r.adultId === me.value && !known.has(r.id) && !gone.value.includes(r.id),
   )
-  return [...before, ...tapped]
+  recorded.forEach((r) => known.add(r.id))
+  const waiting = outbox.taps.value
+    .filter((t) => t.body.childId === childId && t.body.sessionId === sessionId.value && t.adultId === me.value)
+    .filter((t) => !known.has(t.body.id))
+    .map((t) => ({ id: t.body.id, support: t.body.support, numbers: t.body.numbers }))
+  return [...recorded, ...waiting, ...tapped]
 }
 const marked = (childId: number) => [...theirs(childId), ...own(childId)]
 const done = computed(() => card.value?.children.filter((c) => marked(c.id).length > 0).length ?? 0)

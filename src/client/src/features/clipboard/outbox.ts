@@ -110,7 +110,8 @@ export function makeOutbox({ send, shelf, now = Date.now, me, alone = (run) => r
                 : 'No network just now.'
           return
         }
-        const kept = { tap: bare(tap), why: error.message, fields: Object.keys(error.fields) }
+        const reasons = Object.values(error.fields).flat().join(' ')
+        const kept = { tap: bare(tap), why: reasons || error.message, fields: Object.keys(error.fields) }
         forget(tap.body.id)
         aside.value.push(kept)
         await keep(shelf.move(kept))

@@ -11,11 +11,13 @@ import { useWeek } from '@/app/week'
 export function useDayAhead() {
   const queries = useQueryClient()
   const { classId, records, today } = useAccount()
-  const { week } = useWeek()
+  const { week, monday } = useWeek()
 
   async function fetchAhead() {
     const path = { classId: classId.value }
     const day = week.value?.days.find((d) => d.day === today.value)
+    // These are in the page already, but on a first visit they came before the worker did.
+    await Promise.all(['account', `classes/${path.classId}/weeks/${monday.value}`].map((a) => fetch(`/api/${a}`)))
     await queries.prefetchQuery({
       queryKey: ['anyone', path.classId],
       queryFn: () => take(api.GET('/api/classes/{classId}/clipboard', { params: { path } })),
@@ -37,7 +39,7 @@ export function useDayAhead() {
       // On the very first visit the worker takes the page over a moment later.
       if (!navigator.serviceWorker.controller)
         await new Promise((wait) => navigator.serviceWorker.addEventListener('controllerchange', wait, { once: true }))
-      await fetchAhead()
+      await fetchAhead().catch(() => undefined)
     },
     { immediate: true },
   )

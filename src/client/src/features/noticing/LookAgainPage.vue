@@ -35,7 +35,7 @@ const { data: view, error } = useQuery({
       </div>
       <ul>
         <li v-for="mark in skill.children" :key="mark.childId">
-          <MarkFrame :strength="mark.strength" look-again silent />
+          <MarkFrame :strength="mark.strength" look-again silent class="frame" />
           <RouterLink
             class="said"
             :to="{ name: 'child', params: { classId, childId: mark.childId }, query: { skill: skill.skill } }"
@@ -65,6 +65,10 @@ section {
   margin-left: auto;
 }
 
+.frame {
+  flex: none;
+}
+
 .none {
   font-size: 1.2rem;
 }
@@ -74,11 +78,16 @@ ul {
   list-style: none;
 }
 
-li {
+ul {
   display: grid;
-  grid-template-columns: 44px 7.5rem 1fr;
-  gap: 0.7rem;
+  grid-template-columns: repeat(auto-fill, minmax(19rem, 1fr));
+  gap: 0 1.5rem;
+}
+
+li {
+  display: flex;
+  gap: 0.6rem;
   align-items: baseline;
-  padding: 0.2rem 0;
+  padding: 0.15rem 0;
 }
 </style>
