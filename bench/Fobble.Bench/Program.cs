@@ -10,6 +10,8 @@ var root = Root.Find();
     ("groups", () => Task.FromResult<IReadOnlyList<Figure>>([.. GroupingBench.Run()])),
     ("classroom", () => Task.FromResult<IReadOnlyList<Figure>>([.. ClassroomBench.Run()])),
     ("baseline", () => Task.FromResult<IReadOnlyList<Figure>>([.. BaselineBench.Run()])),
+    ("judgement", () => Task.FromResult<IReadOnlyList<Figure>>([.. JudgementBench.Run()])),
+    ("history", HistoryBench.RunAsync),
     ("server", ServerBench.RunAsync),
     ("start", () => StartUpBench.RunAsync(root)),
     ("client", () => Task.FromResult<IReadOnlyList<Figure>>([.. ClientSize.Measure(root)])),

@@ -22,10 +22,7 @@ internal static class ServerBench
     {
         var folder = Directory.CreateTempSubdirectory("fobble-bench-").FullName;
         await using var application = new Application(folder);
-        using var client = application.CreateClient(new WebApplicationFactoryClientOptions { HandleCookies = true });
-        await TokenAsync(client);
-        await client.PostAsync(new Uri("/api/account/demo/ines", UriKind.Relative), null);
-        await TokenAsync(client);
+        using var client = await SignedInAsync(application);
 
         var empty = await TimeAsync(Taps, () => client.GetAsync(new Uri("/health", UriKind.Relative)));
         var bare = BareInserts(Path.Combine(folder, "bare.db"));
@@ -139,12 +136,22 @@ internal static class ServerBench
         return (grid, request, cold);
     }
 
-    private static async Task TokenAsync(HttpClient client)
+    internal static async Task TokenAsync(HttpClient client)
     {
         using var answer = await client.GetAsync(new Uri("/api/account/", UriKind.Relative));
         var cookie = answer.Headers.GetValues("Set-Cookie").First(c => c.StartsWith("XSRF-TOKEN=", StringComparison.Ordinal));
         client.DefaultRequestHeaders.Remove("X-XSRF-TOKEN");
         client.DefaultRequestHeaders.Add("X-XSRF-TOKEN", Uri.UnescapeDataString(cookie["XSRF-TOKEN=".Length..cookie.IndexOf(';', StringComparison.Ordinal)]));
+    }
+
+    /// <summary>A client that is signed in as the demo's lead teacher.</summary>
+    internal static async Task<HttpClient> SignedInAsync(Application application)
+    {
+        var client = application.CreateClient(new WebApplicationFactoryClientOptions { HandleCookies = true });
+        await TokenAsync(client);
+        await client.PostAsync(new Uri("/api/account/demo/ines", UriKind.Relative), null);
+        await TokenAsync(client);
+        return client;
     }
 
     private static List<double> Time(int runs, Action action)
@@ -174,7 +181,7 @@ internal static class ServerBench
     }
 
     // Any public type of the server points the factory at it; its Program would clash with ours.
-    private sealed class Application(string folder) : WebApplicationFactory<Server.Features.ChildName>
+    internal sealed class Application(string folder) : WebApplicationFactory<Server.Features.ChildName>
     {
         protected override void ConfigureWebHost(IWebHostBuilder builder)
         {

@@ -58,7 +58,7 @@ test('the clipboard keeps a tap while the network is gone, and sends it once whe
   await page.keyboard.press('1')
   await page.keyboard.press('s')
   await expect(row.getByRole('button', { name: `${name}: Prompted` })).toHaveClass(/on/)
-  await expect(page.getByText('No network just now. 1 wait to be sent; keep going.')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText('No network just now. 1 waits to be sent; keep going.')).toBeVisible({ timeout: 20_000 })
   const sent = page.waitForResponse((r) => r.url().endsWith('/observations') && r.request().method() === 'POST')
   await context.setOffline(false)
   expect((await sent).status()).toBe(204)

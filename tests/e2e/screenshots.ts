@@ -1,3 +1,7 @@
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { expect, test, type Page } from '@playwright/test'
 import { startServer, type RunningServer } from './server'
@@ -29,10 +33,28 @@ test('pictures of the main views', async ({ page }) => {
   await place(page, 'Class')
   await expect(page.getByRole('rowheader')).toHaveCount(26)
   await shoot(page, 'class')
-  await page.locator('td button').nth(4).click()
-  await expect(page.getByRole('dialog').getByText('Secure asks for')).toBeVisible()
-  await shoot(page, 'class-cell')
-  await page.keyboard.press('Escape')
+  await page.goto(`${server.url}/c/1/class/slips`)
+  await expect(page.getByText('the easier way:').first()).toBeVisible()
+  await shoot(page, 'slips')
+  await page.goto(`${server.url}/c/1/class/children/4`)
+  await expect(page.getByRole('heading', { name: 'Next' })).toBeVisible()
+  await shoot(page, 'child')
+  const sheet = await page.request.get(`${server.url}/api/classes/1/children/4/family-page`)
+  const paper = join(mkdtempSync(join(tmpdir(), 'fobble-')), 'page')
+  writeFileSync(`${paper}.pdf`, await sheet.body())
+  execFileSync('pdftoppm', ['-png', '-r', '72', '-singlefile', `${paper}.pdf`, `${folder}family-page`])
+
+  // A check under way, a few answers on.
+  await page.goto(`${server.url}/c/1/class/baseline`)
+  await page.locator('li', { hasText: 'under way' }).getByRole('link', { name: 'Go on' }).click()
+  for (const key of ['a', 's', 'a', 'a']) {
+    await page.keyboard.press(key)
+    const before = await page.locator('.sure b').innerText()
+    await page.getByRole('button', { name: 'Next' }).click()
+    await expect(page.locator('.sure b')).toHaveText(String(Number(before) + 1), { timeout: 15_000 })
+  }
+  await page.keyboard.press('s')
+  await shoot(page, 'baseline')
 
   await place(page, 'Plan')
   await page.getByRole('link', { name: 'Go to next week' }).click()
@@ -58,11 +80,13 @@ test('pictures of the main views', async ({ page }) => {
     .getByRole('button', { name: /Prompted/ })
     .click()
   await shoot(page, 'clipboard')
+  await page.goto(`${server.url}/c/1/clipboard/anyone`)
+  await page.locator('.child').nth(3).click()
+  await page.locator('button.skill').nth(1).click()
+  await page.locator('.codes').getByRole('button', { name: 'Prompted' }).click()
+  await shoot(page, 'anyone')
   await page.setViewportSize({ width: 1280, height: 800 })
 
-  await place(page, 'Mats')
-  await expect(page.getByRole('link', { name: /^Guess jar/ })).toBeVisible()
-  await shoot(page, 'mats')
   const mat = async (name: string, address: string, ...keys: string[]) => {
     await page.goto(`${server.url}/c/1/mats/${address}`)
     await expect(page.locator('.cloth svg').first()).toBeVisible()
@@ -71,7 +95,6 @@ test('pictures of the main views', async ({ page }) => {
     await shoot(page, name)
   }
   await mat('mat-make-ten', 'sums?way=MakeTen&board=1', 'ArrowRight', 'ArrowRight')
-  await mat('mat-story', 'story?drawn=6&circled=1,2&crossed=3,4,5,6', 'ArrowRight', 'ArrowRight', 'ArrowRight', 'k')
   await page.goto(`${server.url}/c/1/jar`)
   await expect(page.getByRole('heading', { name: 'How far off, jar by jar' })).toBeVisible()
   await shoot(page, 'guess-jar')
@@ -88,9 +111,6 @@ test('pictures of the main views', async ({ page }) => {
   await place(page, 'Set-up')
   await expect(page.getByRole('heading', { name: 'Timetable' })).toBeVisible()
   await shoot(page, 'set-up')
-  await page.getByRole('link', { name: /Frames, signs/ }).click()
-  await expect(page.getByRole('heading', { name: 'How Rowan works' })).toBeVisible()
-  await shoot(page, 'approach')
 
   await page.goto(`${server.url}/c/1/map?skill=bond.all-5`)
   await expect(page.getByRole('heading', { name: 'What to do' })).toBeVisible()
@@ -98,9 +118,6 @@ test('pictures of the main views', async ({ page }) => {
   await page.goto(`${server.url}/c/1/activities?text=hidden+part+to+7&children=4&onlyOwned=1`)
   await expect(page.getByText(/of \d+ activities/)).toBeVisible()
   await shoot(page, 'activities')
-  await page.goto(`${server.url}/c/1/activities/shake-and-spill`)
-  await expect(page.getByRole('heading', { name: 'Shake and spill' })).toBeVisible()
-  await shoot(page, 'activity')
   await place(page, 'Cupboard')
   await expect(page.getByText('Yellow counters', { exact: true })).toBeVisible()
   await shoot(page, 'cupboard')

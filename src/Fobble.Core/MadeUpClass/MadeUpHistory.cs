@@ -17,7 +17,9 @@ public sealed record HistoryRequest(
 /// <summary>A week as it was planned and taught.</summary>
 public sealed record MadeUpWeek(WeekPlan Plan, IReadOnlyList<PastGroup> Groups);
 
-public sealed record History(IReadOnlyList<MadeUpWeek> Weeks, IReadOnlyList<Observation> Observations, IReadOnlyList<(ChildId Child, DateOnly Day)> Away);
+/// <param name="Holds">What each child truly holds at the end: what no adult can see, to measure judgements by.</param>
+public sealed record History(
+    IReadOnlyList<MadeUpWeek> Weeks, IReadOnlyList<Observation> Observations, IReadOnlyList<(ChildId Child, DateOnly Day)> Away, IReadOnlyDictionary<ChildId, IReadOnlySet<SkillId>> Holds);
 
 /// <summary>Plays a class week by week: plans with the real planner, groups, teaches, and records as an adult would. Same seed, same history.</summary>
 public static class MadeUpHistory
@@ -83,7 +85,7 @@ public static class MadeUpHistory
             weeks.Add(new MadeUpWeek(plan, groups));
         }
 
-        return new History(weeks, [.. seen.OrderBy(o => o.At)], away);
+        return new History(weeks, [.. seen.OrderBy(o => o.At)], away, children.ToDictionary(c => c.Id, c => c.Holds));
 
         // At choice time an adult sits by with the clipboard and sees a few children at something they have begun.
         void WatchChoiceTime(IReadOnlyList<MadeUpChild> here, DateOnly day)

@@ -91,8 +91,10 @@ public static class ObservationCsv
         return new(lines, table.Faults, table.Notes);
     }
 
-    // A spreadsheet would take a text that begins like a formula for one.
-    private static string Guarded(string? text) => text is { Length: > 0 } && "=+-@".Contains(text[0], StringComparison.Ordinal) ? $"'{text}" : text ?? "";
+    // A spreadsheet would take a text that begins like a formula for one. What begins with the guard itself is guarded as well, or it would be lost.
+    private const string Guard = "=+-@'";
 
-    private static string Unguarded(string text) => text.Length > 1 && text[0] == '\'' && "=+-@".Contains(text[1], StringComparison.Ordinal) ? text[1..] : text;
+    private static string Guarded(string? text) => text is { Length: > 0 } && Guard.Contains(text[0], StringComparison.Ordinal) ? $"'{text}" : text ?? "";
+
+    private static string Unguarded(string text) => text.Length > 1 && text[0] == '\'' && Guard.Contains(text[1], StringComparison.Ordinal) ? text[1..] : text;
 }

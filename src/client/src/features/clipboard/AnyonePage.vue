@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, nextTick, onBeforeUnmount, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { representationLabel, supports, type SupportValue } from '@/ui/marks'
@@ -18,7 +18,6 @@ const { data: view, error } = useQuery({
   staleTime: 60_000,
 })
 const { mine, tick, latest, record: tap, undo, amend, hold, photo } = useTaps()
-onBeforeUnmount(() => void outbox.flush(true))
 
 const childId = ref<number>()
 const skillId = ref<string>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useAccount } from '@/app/account'
@@ -16,7 +16,6 @@ import { useTaps } from './useTaps'
 
 /** Made for one thumb: a child a row, one tap is "alone". */
 const route = useRoute()
-const queries = useQueryClient()
 const { account, classId } = useAccount()
 const me = computed(() => account.value?.signedIn?.id)
 const sessionId = computed(() => Number(route.params.sessionId))
@@ -110,11 +109,7 @@ function keys(event: KeyboardEvent) {
   if (support && picked.value) record(picked.value, support.value)
 }
 onMounted(() => window.addEventListener('keydown', keys))
-onBeforeUnmount(async () => {
-  window.removeEventListener('keydown', keys)
-  await outbox.flush(true)
-  await queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'account' })
-})
+onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 </script>
 
 <template>

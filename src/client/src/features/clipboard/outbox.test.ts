@@ -85,6 +85,23 @@ describe('the outbox', () => {
     expect([sent, shelf.taps.size]).toEqual([['a', 'b'], 0])
   })
 
+  it('sends everything when asked to, also while it is sending something else', async () => {
+    const sent: string[] = []
+    let go = () => {}
+    const out = box(async (t) => {
+      if (t.body.id === 'a') await new Promise<void>((resolve) => (go = resolve))
+      sent.push(t.body.id)
+    })
+    await out.add(tap('a'))
+    const first = out.flush()
+    await new Promise((r) => setTimeout(r))
+    await out.add(tap('b', 500))
+    const all = out.flush(true)
+    go()
+    await Promise.all([first, all])
+    expect(sent).toEqual(['a', 'b'])
+  })
+
   it('does not send what another tab has sent meanwhile', async () => {
     const [one, other, shelf] = [[] as string[], [] as string[], memory()]
     const first = box(sentTo(one), shelf)

@@ -167,10 +167,11 @@ export function makeOutbox({ send, shelf, now = Date.now, me, alone = (run) => r
       aside.value = aside.value.filter((a) => a.tap.body.id !== id)
       await keep(shelf.drop(id))
     },
-    /** Sends what is due, one after the other; a second call while one is under way joins it. */
+    /** Sends what is due, one after the other; a second call while one is under way joins it, and one for all then goes on with the rest. */
     flush(all = false): Promise<void> {
       if (all) taps.value.forEach((t) => (t.sendAt = 0))
-      return (sending ??= alone(sendDue).finally(() => (sending = undefined)))
+      const run = () => (sending ??= alone(sendDue).finally(() => (sending = undefined)))
+      return all && sending ? sending.then(run) : run()
     },
   }
 }

@@ -1,3 +1,4 @@
+import { useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import type { Schemas } from '@/app/api/client'
 import { useAccount } from '@/app/account'
@@ -28,12 +29,18 @@ export interface More {
 
 /** Taps of this page by child: recorded into the outbox at once, and open to undo and to more for ten seconds. */
 export function useTaps() {
+  const queries = useQueryClient()
   const { account, classId } = useAccount()
   const mine = ref<Record<number, Marked[]>>({})
   const tick = ref(Date.now())
   let timer: ReturnType<typeof setInterval>
   onMounted(() => (timer = setInterval(() => (tick.value = Date.now()), 1000)))
-  onBeforeUnmount(() => clearInterval(timer))
+  onBeforeUnmount(async () => {
+    clearInterval(timer)
+    // Whatever is opened next is to show what was tapped here.
+    await outbox.flush(true)
+    await queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'account' })
+  })
 
   const change = (childId: number, id: string, more: Partial<Marked>) =>
     (mine.value[childId] = (mine.value[childId] ?? []).map((m) => (m.id === id ? { ...m, ...more } : m)))
