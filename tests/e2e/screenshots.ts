@@ -47,6 +47,7 @@ test('pictures of the main views', async ({ page }) => {
   // A check under way, a few answers on.
   await page.goto(`${server.url}/c/1/class/baseline`)
   await page.locator('li', { hasText: 'under way' }).getByRole('link', { name: 'Go on' }).click()
+  await expect(page.getByText('Lay out')).toBeVisible({ timeout: 15_000 })
   for (const key of ['a', 's', 'a', 'a']) {
     await page.keyboard.press(key)
     const before = await page.locator('.sure b').innerText()
@@ -113,7 +114,7 @@ test('pictures of the main views', async ({ page }) => {
   await shoot(page, 'set-up')
 
   await page.goto(`${server.url}/c/1/map?skill=bond.all-5`)
-  await expect(page.getByRole('heading', { name: 'What to do' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'What to do' })).toBeVisible({ timeout: 20_000 })
   await shoot(page, 'map')
   await page.goto(`${server.url}/c/1/activities?text=hidden+part+to+7&children=4&onlyOwned=1`)
   await expect(page.getByText(/of \d+ activities/)).toBeVisible()

@@ -163,7 +163,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
                 question.layOut.map((s) => `${s.item}: ${s.amount}`).join(' · ')
               }}</template><template v-else>Nothing.</template>
             </p>
-            <p class="small soft step">Say</p>
+            <p class="small soft step">Put out, or say</p>
             <p class="said say">{{ item?.ask ?? question.iCan }}</p>
             <p class="small soft step">Counts as right</p>
             <p>
