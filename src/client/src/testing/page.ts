@@ -15,6 +15,7 @@ const answers = new Map<string, unknown>()
 const account = {
   signedIn: {
     fullName: 'Ines Okonjo',
+    id: 1,
     classes: [{ id: 1, name: 'Rowan', role: 'LeadTeacher', school: 'Lantern Hill' }],
   },
   today: '2026-11-25',
@@ -32,7 +33,10 @@ const asked =
 
 export const fakeApi = { GET: asked('GET'), PUT: asked('PUT'), POST: asked('POST'), DELETE: asked('DELETE') }
 
-const names = ['activities', 'activity', 'activity-edit', 'cupboard', 'set-out', 'map', 'plan', 'sheets', 'approach']
+const names = [
+  'activities', 'activity', 'activity-edit', 'cupboard', 'set-out', 'map', 'plan', 'sheets', 'approach', 'class', 'look-again', 'slips',
+  'baseline', 'trail', 'records', 'groups', 'session', 'clipboard', 'anyone', 'sign-in',
+] // prettier-ignore
 
 /** A page at its address, with what it asks for answered. */
 export async function openPage(page: Component, path: string) {
@@ -43,10 +47,14 @@ export async function openPage(page: Component, path: string) {
     routes: [
       { path: '/c/:classId/set-out/:day?', name: 'set-out', component: nothing },
       { path: '/c/:classId/activities/:id', name: 'activity', component: nothing },
+      { path: '/c/:classId/class/children/:childId', name: 'child', component: nothing },
+      { path: '/c/:classId/class/baseline/:checkId', name: 'check', component: nothing },
+      { path: '/c/:classId/class/agreement/:sessionId?', name: 'agreement', component: nothing },
       { path: '/c/:classId/activities/:id/change', name: 'activity-edit', component: nothing },
       ...names
         .filter((n) => !['set-out', 'activity', 'activity-edit'].includes(n))
         .map((name) => ({ path: `/c/:classId/${name}`, name, component: nothing })),
+      { path: '/c/:classId/:rest(.*)*', component: nothing },
       { path: '/:rest(.*)*', component: nothing },
     ],
   })

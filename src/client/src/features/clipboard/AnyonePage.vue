@@ -3,9 +3,10 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, nextTick, ref } from 'vue'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
-import { representationLabel, supports, type SupportValue } from '@/ui/marks'
+import { supports, type SupportValue } from '@/ui/marks'
 import HowStrip from './HowStrip.vue'
 import { offered, searchSkills } from './search'
+import ShownWith from './ShownWith.vue'
 import TapStatus from './TapStatus.vue'
 import { outbox } from './useOutbox'
 import { useTaps } from './useTaps'
@@ -28,7 +29,10 @@ const settingOf = ref<'Choice' | 'OneToOne' | 'Carpet'>('Choice')
 const child = computed(() => view.value?.children.find((c) => c.id === childId.value))
 const bySkill = computed(() => new Map((view.value?.skills ?? []).map((s) => [s.id, s])))
 const skill = computed(() => (skillId.value ? bySkill.value.get(skillId.value) : undefined))
-const way = computed(() => shownWith.value ?? skill.value?.shownIn[0] ?? 'Objects')
+const way = computed({
+  get: () => shownWith.value ?? skill.value?.shownIn[0] ?? 'Objects',
+  set: (chosen) => (shownWith.value = chosen),
+})
 const offer = computed(() =>
   search.value
     ? searchSkills(view.value?.skills ?? [], search.value).map((s) => ({ skill: s.id, why: '' }))
@@ -138,20 +142,7 @@ const canUndo = computed(() => last.value?.until !== undefined && last.value.unt
           <span class="can said"
             ><b>{{ child.name }}</b> · {{ skill.iCan }}</span
           >
-          <span v-if="skill.shownIn.length > 1" class="ways" role="radiogroup" aria-label="Shown with">
-            <button
-              v-for="r in skill.shownIn"
-              :key="r"
-              type="button"
-              role="radio"
-              class="way small"
-              :class="{ on: way === r }"
-              :aria-checked="way === r"
-              @click="shownWith = r"
-            >
-              {{ representationLabel(r) }}
-            </button>
-          </span>
+          <ShownWith v-model="way" :ways="skill.shownIn" />
           <span class="taps">
             <button
               v-for="s in supports"
@@ -207,16 +198,6 @@ const canUndo = computed(() => last.value?.until !== undefined && last.value.unt
 .child,
 .skill,
 .code,
-.way {
-  min-height: var(--target);
-  border: 1.5px solid var(--line-strong);
-  border-radius: var(--corner);
-  background: var(--card);
-  color: var(--ink);
-  font: inherit;
-  cursor: pointer;
-}
-
 .child {
   position: relative;
   min-height: 52px;
@@ -298,12 +279,6 @@ const canUndo = computed(() => last.value?.until !== undefined && last.value.unt
 .can {
   flex: 1 1 100%;
   font-size: 1.1rem;
-}
-
-.ways {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px;
 }
 
 .way {

@@ -5,9 +5,10 @@ import { useRoute } from 'vue-router'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { clock, weekday } from '@/app/dates'
-import { representationLabel, supports, type SupportValue } from '@/ui/marks'
+import { supports, type SupportValue } from '@/ui/marks'
 import ChildRow from './ChildRow.vue'
 import HowStrip from './HowStrip.vue'
+import ShownWith from './ShownWith.vue'
 import TapStatus from './TapStatus.vue'
 import { turnOf, type Marked } from './turns'
 import { useLive, type JustSeen } from './useLive'
@@ -30,7 +31,10 @@ const { data: card, error } = useQuery({
 })
 
 const shownWith = ref<Schemas['Representation']>()
-const way = computed(() => shownWith.value ?? card.value?.skill.shownIn[0] ?? 'Objects')
+const way = computed({
+  get: () => shownWith.value ?? card.value?.skill.shownIn[0] ?? 'Objects',
+  set: (chosen) => (shownWith.value = chosen),
+})
 const { mine, tick, latest, record: tap, undo, amend, hold, photo } = useTaps()
 watch(sessionId, () => {
   mine.value = {}
@@ -128,21 +132,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
           <RouterLink class="button" :to="{ name: 'session', params: { classId, sessionId } }">Session card</RouterLink>
         </div>
       </div>
-      <div v-if="card.skill.shownIn.length > 1" class="ways" role="radiogroup" aria-label="Shown with">
-        <span class="soft">Shown with</span>
-        <button
-          v-for="r in card.skill.shownIn"
-          :key="r"
-          type="button"
-          role="radio"
-          :aria-checked="way === r"
-          class="way"
-          :class="{ on: way === r }"
-          @click="shownWith = r"
-        >
-          {{ representationLabel(r) }}
-        </button>
-      </div>
+      <ShownWith v-model="way" :ways="card.skill.shownIn" />
       <div class="status" role="status">
         <b>{{ done }} of {{ card.children.length }}</b> recorded <TapStatus />
       </div>
@@ -187,31 +177,6 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
   flex-direction: column;
   max-width: 60rem;
   min-height: calc(100vh - 141px);
-}
-
-.ways {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0.5rem;
-}
-
-.way {
-  min-height: var(--target);
-  padding: 0 1rem;
-  border: 1.5px solid var(--line-strong);
-  border-radius: var(--corner);
-  background: var(--card);
-  color: var(--ink);
-  font: inherit;
-  cursor: pointer;
-}
-
-.way.on {
-  border-color: var(--spruce);
-  background: var(--spruce);
-  color: #fffcf5;
-  font-weight: 700;
 }
 
 .rows {

@@ -136,9 +136,9 @@ async function takeChild() {
           <p v-for="note in preview.notes" :key="note" class="soft">{{ note }}</p>
           <template v-if="preview.canBeTaken">
             <p>
-              {{ preview.new }} new of {{ preview.children }} children<template v-if="preview.first">
-                , from {{ dayAndMonth(preview.first) }} to {{ dayAndMonth(preview.last!) }}</template
-              >; {{ preview.known }} are here already and stay as they are.
+              {{ preview.new }} new of {{ preview.children }} children{{
+                preview.first ? `, from ${dayAndMonth(preview.first)} to ${dayAndMonth(preview.last!)}` : ''
+              }}; {{ preview.known }} are here already and stay as they are.
             </p>
             <button type="button" class="button main" :disabled="!preview.new" @click="takeList">Take them</button>
           </template>
