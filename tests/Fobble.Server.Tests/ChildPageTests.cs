@@ -1,6 +1,7 @@
 using Fobble.Core.Evidence;
 using Fobble.Core.Skills;
 using Fobble.Data.Model;
+using Fobble.Server.Features;
 using Fobble.Server.Features.ChildPage;
 using Fobble.Server.Features.ClassGrid;
 using Fobble.Server.Features.Clipboard;

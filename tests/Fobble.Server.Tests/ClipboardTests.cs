@@ -43,6 +43,18 @@ public class ClipboardTests(School school) : IClassFixture<School>
     }
 
     [Fact]
+    public async Task A_tap_of_one_adult_is_not_taken_in_anothers_name()
+    {
+        var tomasz = await school.ComeInAsAsync("tomasz");
+        var tap = Tap(child: 9);
+        tomasz.Headers["X-Tapped-By"] = "1";
+        (await tomasz.PostAsync("/api/classes/1/observations", tap)).StatusCode.ShouldBe(HttpStatusCode.Unauthorized);
+        Count(o => o.Id == tap.Id).ShouldBe(0);
+        tomasz.Headers["X-Tapped-By"] = "2";
+        (await tomasz.PostAsync("/api/classes/1/observations", tap)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+    }
+
+    [Fact]
     public async Task A_withdrawn_observation_stays_on_record_and_no_longer_counts()
     {
         var tomasz = await school.ComeInAsAsync("tomasz");

@@ -149,6 +149,32 @@ public class RecordsTests(School school) : IClassFixture<School>
         (await gone.Task.WaitAsync(TimeSpan.FromSeconds(10))).ShouldBe(tap.Id);
     }
 
+    [Fact]
+    public async Task A_tap_that_waits_is_heard_by_the_others_at_once_in_ones_own_name_and_records_nothing()
+    {
+        await using var tapping = await ConnectAsync("tomasz");
+        await using var watching = await ConnectAsync("ines");
+        await using var looking = await ConnectAsync("maeve");
+        TaskCompletionSource<JustSeen> heard = new();
+        TaskCompletionSource<Guid> gone = new();
+        watching.On<JustSeen>("seen", seen => heard.TrySetResult(seen));
+        watching.On<Guid>("withdrawn", id => gone.TrySetResult(id));
+        foreach (var connection in new[] { tapping, watching, looking })
+        {
+            await connection.InvokeAsync("Watch", 1);
+        }
+
+        JustSeen tap = new(Guid.NewGuid(), 17, "see.to-3", Support.Together, null, null, 1, "Someone else");
+        await tapping.InvokeAsync("Tapped", 1, tap);
+        (await heard.Task.WaitAsync(TimeSpan.FromSeconds(10))).ShouldBe(tap with { AdultId = 2, By = "Tomasz Birk" });
+        await tapping.InvokeAsync("Undone", 1, tap.Id);
+        (await gone.Task.WaitAsync(TimeSpan.FromSeconds(10))).ShouldBe(tap.Id);
+        (await Should.ThrowAsync<Exception>(() => looking.InvokeAsync("Tapped", 1, tap))).Message.ShouldContain("not yours to record in");
+        (await Should.ThrowAsync<Exception>(() => tapping.InvokeAsync("Tapped", 2, tap))).Message.ShouldContain("not yours to record in");
+        using var scope = school.Scope();
+        school.Db(scope).Observations.Any(o => o.Id == tap.Id).ShouldBeFalse();
+    }
+
     private async Task<HubConnection> ConnectAsync(string adult)
     {
         var visitor = await school.ComeInAsAsync(adult);

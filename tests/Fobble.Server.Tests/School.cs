@@ -111,12 +111,20 @@ public sealed class Visitor(HttpClient client)
         return (await response.Content.ReadFromJsonAsync<AccountState>(School.Json))!;
     }
 
+    /// <summary>What is sent along with every request.</summary>
+    public Dictionary<string, string> Headers { get; } = [];
+
     /// <summary>The cookies that the server has set, for what does not go through this visitor's client.</summary>
     public string Cookies => string.Join("; ", _cookies.Select(c => $"{c.Key}={c.Value}"));
 
     public async Task<HttpResponseMessage> SendAsync(HttpMethod method, string path, HttpContent? body = null)
     {
         var request = new HttpRequestMessage(method, path) { Content = body };
+        foreach (var (name, value) in Headers)
+        {
+            request.Headers.Add(name, value);
+        }
+
         if (SendsToken && method != HttpMethod.Get)
         {
             request.Headers.Add("X-XSRF-TOKEN", _token);

@@ -166,6 +166,11 @@ test('two adults record the same group and see each other’s taps', async ({ pa
   }
   await page.waitForTimeout(1500)
   await other.locator('li.row').first().getByRole('button', { name: 'Together' }).click()
+  // At once: nobody waits for the ten seconds in which it could be undone.
+  await expect(page.locator('li.row').first()).toContainText('Tomasz: together', { timeout: 3_000 })
+  await other.locator('li.row').first().getByRole('button', { name: /^Undo/ }).click()
+  await expect(page.locator('li.row').first()).not.toContainText('Tomasz')
+  await other.locator('li.row').first().getByRole('button', { name: 'Together' }).click()
   await other.clock.runFor(11_000)
   await expect(page.locator('li.row').first()).toContainText('Tomasz: together', { timeout: 8_000 })
   // Who wants to compare afterwards does not look.

@@ -7,6 +7,7 @@ using Fobble.Server.Features.Baseline;
 using Fobble.Server.Features.Live;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Clipboard;
@@ -29,8 +30,15 @@ internal static class ClipboardEndpoints
         ofClass.MapGet("/clipboard", Anyone.GetAsync);
     }
 
-    private static async Task<Results<NoContent, ValidationProblem, Conflict>> RecordAsync(int classId, NewObservation request, ClaimsPrincipal user, Recorder recorder, CancellationToken stop)
+    /// <param name="tappedBy">Who tapped, where the client says so: another tab of the browser may have signed in as someone else meanwhile.</param>
+    private static async Task<Results<NoContent, ValidationProblem, Conflict, UnauthorizedHttpResult>> RecordAsync(
+        int classId, NewObservation request, [FromHeader(Name = "X-Tapped-By")] int? tappedBy, ClaimsPrincipal user, Recorder recorder, CancellationToken stop)
     {
+        if (tappedBy is { } adult && adult != user.AdultId())
+        {
+            return TypedResults.Unauthorized();
+        }
+
         var faults = await recorder.FaultsOf(classId, request, stop);
         if (!faults.None)
         {

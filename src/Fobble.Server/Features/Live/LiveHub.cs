@@ -1,5 +1,6 @@
 using Fobble.Core.Evidence;
 using Fobble.Data;
+using Fobble.Data.Model;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.SignalR;
@@ -10,7 +11,10 @@ namespace Fobble.Server.Features.Live;
 /// <summary>Something just recorded, for the others who have the same class open.</summary>
 public sealed record JustSeen(Guid Id, int ChildId, string Skill, Support Support, string? Numbers, int? SessionId, int AdultId, string By);
 
-/// <summary>Says to everyone who watches a class what is recorded and withdrawn there. Nothing is recorded through it.</summary>
+/// <summary>
+/// Says to everyone who watches a class what is recorded and withdrawn there. A tap waits ten seconds before it is sent, so that it can be undone;
+/// the other adults hear of it at once. Nothing is recorded through the hub.
+/// </summary>
 [Authorize]
 internal sealed class LiveHub(FobbleDb db) : Hub
 {
@@ -20,15 +24,27 @@ internal sealed class LiveHub(FobbleDb db) : Hub
     public async Task Watch(int classId)
     {
         var adult = Context.User!.AdultId();
-        if (!await db.Memberships.AnyAsync(m => m.ClassId == classId && m.AdultId == adult))
-        {
-            throw new HubException("This class is not yours.");
-        }
-
+        var role = await db.Memberships.Where(m => m.ClassId == classId && m.AdultId == adult).Select(m => (ClassRole?)m.Role).FirstOrDefaultAsync();
+        Context.Items[classId] = role ?? throw new HubException("This class is not yours.");
         await Groups.AddToGroupAsync(Context.ConnectionId, GroupOf(classId));
     }
 
+    /// <summary>Tells the others of a tap that is not sent yet.</summary>
+    public Task Tapped(int classId, JustSeen seen)
+    {
+        ArgumentNullException.ThrowIfNull(seen);
+        var (adult, name) = Context.User!.Adult();
+        return OthersIn(classId).SendAsync("seen", seen with { AdultId = adult, By = name });
+    }
+
+    /// <summary>Tells them that it was taken back.</summary>
+    public Task Undone(int classId, Guid id) => OthersIn(classId).SendAsync("withdrawn", id);
+
     public static string GroupOf(int classId) => $"class {classId}";
+
+    private IClientProxy OthersIn(int classId) =>
+        Context.Items.TryGetValue(classId, out var role) && role is ClassRole.LeadTeacher or ClassRole.Assistant
+            ? Clients.OthersInGroup(GroupOf(classId)) : throw new HubException("This class is not yours to record in.");
 }
 
 /// <summary>Where features say what has happened.</summary>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
+import { computed, onBeforeUnmount, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useAccount, useForget } from './account'
 import { api, take } from './api/client'
@@ -20,6 +20,8 @@ watch(
   (id) => tapsAreOf(id),
   { immediate: true },
 )
+// Away from here someone else may be signing in.
+onBeforeUnmount(() => tapsAreOf(undefined))
 useDayAhead()
 
 const places = computed(() => [

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { supports, type SupportValue } from '@/ui/marks'
@@ -70,6 +70,13 @@ function record(support: SupportValue) {
   })
   lately.value = [skill.value.id, ...lately.value.filter((s) => s !== skill.value!.id)].slice(0, 4)
 }
+function keys(event: KeyboardEvent) {
+  const typing = (event.target as HTMLElement).matches('input, select, textarea')
+  const support = supports.find((s) => s.key === event.key)
+  if (support && !typing && !event.ctrlKey && !event.metaKey && !event.altKey) record(support.value)
+}
+onMounted(() => window.addEventListener('keydown', keys))
+onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 const count = (id: number) => mine.value[id]?.length ?? 0
 const all = computed(() => Object.values(mine.value).reduce((sum, m) => sum + m.length, 0))
 const open = computed(() => {

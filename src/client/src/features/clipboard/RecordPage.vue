@@ -35,7 +35,7 @@ const way = computed({
   get: () => shownWith.value ?? card.value?.skill.shownIn[0] ?? 'Objects',
   set: (chosen) => (shownWith.value = chosen),
 })
-const { mine, tick, latest, record: tap, undo, amend, hold, photo } = useTaps()
+const { mine, tick, latest, record: tap, undo: takeBack, amend, hold, photo } = useTaps()
 watch(sessionId, () => {
   mine.value = {}
   heard.value = []
@@ -45,8 +45,11 @@ watch(sessionId, () => {
 const apart = ref(false)
 const heard = ref<JustSeen[]>([])
 const gone = ref<string[]>([])
-useLive(classId, {
-  seen: (seen) => seen.sessionId === sessionId.value && seen.adultId !== me.value && heard.value.push(seen),
+const live = useLive(classId, {
+  seen: (seen) => {
+    const news = !heard.value.some((h) => h.id === seen.id)
+    if (news && seen.sessionId === sessionId.value && seen.adultId !== me.value) heard.value.push(seen)
+  },
   withdrawn: (id) => gone.value.push(id),
 })
 const firstName = (by: string) => by.split(' ')[0]!
@@ -83,16 +86,19 @@ function record(childId: number, support: SupportValue) {
   if (!card.value) return
   const place = card.value.children.findIndex((c) => c.id === childId)
   const item = turnOf(card.value.items, place, own(childId).length, card.value.children.length)
-  tap({
-    childId,
+  const seen = { childId, support, numbers: item?.key ?? null, sessionId: sessionId.value }
+  const id = tap({
+    ...seen,
     childName: card.value.children[place]!.name,
     skill: card.value.skill,
     setting: card.value.setting,
-    support,
     representation: way.value,
-    numbers: item?.key ?? null,
-    sessionId: sessionId.value,
   })
+  live.tapped({ ...seen, id, skill: card.value.skill.id, adultId: me.value ?? 0, by: '' })
+}
+
+function undo(childId: number, id: string) {
+  if (takeBack(childId, id)) live.undone(id)
 }
 
 const open = computed(() => {

@@ -38,10 +38,17 @@ export function useLive(classId: Ref<number>, heard: { seen?(seen: JustSeen): vo
       if (!left) setTimeout(() => void start(), 5000)
     }
   }
+  const tell = (what: 'Tapped' | 'Undone', about: JustSeen | string) =>
+    void connection?.invoke(what, classId.value, about).catch(() => undefined)
   onMounted(() => void connect())
   watch(classId, (id) => void connection?.invoke('Watch', id).catch(() => undefined))
   onBeforeUnmount(() => {
     left = true
     void connection?.stop()
   })
+  return {
+    /** A tap waits before it is sent; the others hear of it at once. */
+    tapped: (tap: JustSeen) => tell('Tapped', tap),
+    undone: (id: string) => tell('Undone', id),
+  }
 }

@@ -12,7 +12,10 @@ export const tapsAreOf = (adultId: number | undefined) => (adult = adultId)
 
 const post = (tap: Tap) =>
   take(
-    api.POST('/api/classes/{classId}/observations', { params: { path: { classId: tap.classId } }, body: tap.body }),
+    api.POST('/api/classes/{classId}/observations', {
+      params: { path: { classId: tap.classId }, header: { 'X-Tapped-By': tap.adultId } },
+      body: tap.body,
+    }),
   ).then(() => undefined)
 
 const putPhoto = (tap: Tap) =>

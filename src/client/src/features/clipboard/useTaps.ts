@@ -85,9 +85,13 @@ export function useTaps() {
         ...(mine.value[tap.childId] ?? []),
         { id, support: tap.support, numbers: tap.numbers, until: now + UNDO_MS },
       ]
+      return id
     },
+    /** Whether it could still be taken back. */
     undo(childId: number, id: string) {
-      if (outbox.undo(id)) mine.value[childId] = (mine.value[childId] ?? []).filter((m) => m.id !== id)
+      const here = outbox.undo(id)
+      if (here) mine.value[childId] = (mine.value[childId] ?? []).filter((m) => m.id !== id)
+      return here
     },
     amend(childId: number, id: string, more: More) {
       const until = Date.now() + UNDO_MS
