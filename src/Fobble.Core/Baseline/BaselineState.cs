@@ -77,4 +77,12 @@ public sealed class BaselineState
                 : s),
         ];
     }
+
+    /// <summary>What is likely next, as a guess to confirm: not held, but all that it needs is.</summary>
+    public static IReadOnlyList<SkillId> LikelyNext(SkillMap map, IReadOnlyList<Inferred> inferred)
+    {
+        ArgumentNullException.ThrowIfNull(map);
+        var held = inferred.Where(i => i.Held).Select(i => i.Skill).ToHashSet();
+        return [.. inferred.Where(i => !i.Held && map[i.Skill].Needs.All(held.Contains)).Select(i => i.Skill)];
+    }
 }

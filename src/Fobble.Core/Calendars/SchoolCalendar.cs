@@ -63,6 +63,12 @@ public sealed class SchoolCalendar
     /// <summary>The school days of the week that begins on <paramref name="monday"/>.</summary>
     public IReadOnlyList<DateOnly> DaysOfWeek(DateOnly monday) => [.. Enumerable.Range(0, 5).Select(monday.AddDays).Where(IsSchoolDay)];
 
+    /// <summary>The first day of the term that a day lies in or follows; the day itself before any term.</summary>
+    public DateOnly TermBegan(DateOnly day) => Terms.LastOrDefault(t => t.First <= day)?.First ?? day;
+
+    /// <summary>The first day of the school year, which begins with an autumn term; of the first term where there is none before the day.</summary>
+    public DateOnly YearBegan(DateOnly day) => (Terms.LastOrDefault(t => t.First <= day && t.Season == Season.Autumn) ?? Terms.FirstOrDefault(t => t.First <= day))?.First ?? day;
+
     /// <summary>The last school day before that day; null when there is none.</summary>
     public DateOnly? Before(DateOnly day)
     {

@@ -10,6 +10,9 @@ namespace Fobble.Core.Portraits;
 /// <param name="Opens">How many later skills wait for it.</param>
 public sealed record NextStep(SkillId Skill, Mark Mark, bool Guess, int Opens, string Because, Activity? Activity);
 
+/// <summary>A skill that it would be good to see of a child now, and why.</summary>
+public sealed record DueSkill(SkillId Skill, string Why);
+
 /// <summary>How often a child was seen with one representation, and how often it was alone.</summary>
 public sealed record ShownWith(Representation Representation, int Alone, int Seen);
 
@@ -39,9 +42,17 @@ public sealed class ChildPortrait(ClassEvidence evidence, ActivityLibrary librar
     [
         .. evidence.Map.Skills.Where(s => evidence.IsReady(child, s.Id))
             .Select(s => new NextStep(
-                s.Id, evidence[child, s.Id], evidence.IsReadyByGuess(child, s.Id), evidence.Map.Skills.Count(o => evidence.Map.AllNeeds(o.Id).Contains(s.Id)),
+                s.Id, evidence[child, s.Id], evidence.IsReadyByGuess(child, s.Id), evidence.Map.AllOpens(s.Id),
                 evidence.ReadyBecause(child, s.Id), library.For(s.Id, Place.Group) is [var first, ..] ? first : null))
             .OrderByDescending(n => n.Mark.Strength > Strength.NotSeen).ThenByDescending(n => n.Opens).ThenBy(n => evidence.Map.IndexOf(n.Skill)).Take(MostSteps),
+    ];
+
+    /// <summary>What it would be good to see when the child is met by chance: marks in doubt first, at most half, then next steps.</summary>
+    public IReadOnlyList<DueSkill> Due(int most) =>
+    [
+        .. evidence.Map.Skills.Where(s => evidence[child, s.Id].LookAgain).OrderBy(s => evidence[child, s.Id].Belief).Take(most / 2).Select(s => new DueSkill(s.Id, "look again"))
+            .Concat(NextSteps.Select(n => new DueSkill(n.Skill, n.Guess ? "a guess to confirm" : n.Mark.Strength > Strength.NotSeen ? "under way" : "ready")))
+            .DistinctBy(d => d.Skill).Take(most),
     ];
 
     /// <summary>From objects to symbols.</summary>

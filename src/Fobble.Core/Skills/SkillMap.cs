@@ -8,6 +8,7 @@ public sealed class SkillMap
     private readonly Dictionary<SkillId, int> _index;
     private readonly IReadOnlyList<SkillId>[] _opens;
     private readonly IReadOnlySet<SkillId>[] _allNeeds;
+    private readonly int[] _allOpens;
 
     /// <exception cref="InvalidSkillMapException">The skills make no sound map; the message names every fault.</exception>
     public SkillMap(IReadOnlyList<Strand> strands, IReadOnlyList<Skill> skills)
@@ -35,6 +36,8 @@ public sealed class SkillMap
             // Teaching order: whatever a skill needs has been worked out before it.
             _allNeeds[i] = All[i].Needs.SelectMany(need => _allNeeds[_index[need]].Append(need)).ToHashSet();
         }
+
+        _allOpens = [.. All.Select(s => Skills.Count(o => _allNeeds[_index[o.Id]].Contains(s.Id)))];
     }
 
     public IReadOnlyList<Strand> Strands { get; }
@@ -61,6 +64,9 @@ public sealed class SkillMap
 
     /// <summary>All prerequisites, near and far.</summary>
     public IReadOnlySet<SkillId> AllNeeds(SkillId id) => _allNeeds[IndexOf(id)];
+
+    /// <summary>How many skills need this one, near or far.</summary>
+    public int AllOpens(SkillId id) => _allOpens[IndexOf(id)];
 
     // Kahn 1962, always taking the earliest season first; what is left at the end lies on a circle.
     private static List<Skill> InTeachingOrder(IReadOnlyList<Strand> strands, IReadOnlyList<Skill> skills, List<string> faults)

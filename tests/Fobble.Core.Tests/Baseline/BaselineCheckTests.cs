@@ -2,6 +2,7 @@ using Fobble.Core.Baseline;
 using Fobble.Core.Evidence;
 using Fobble.Core.Numbers;
 using Fobble.Core.Skills;
+using static Fobble.Core.Evidence.Support;
 using static Fobble.Core.Tests.Evidence.Record;
 
 namespace Fobble.Core.Tests.Baseline;
@@ -161,6 +162,24 @@ public class BaselineCheckTests
         with[new("bond.recall-5")].Held.ShouldBeTrue();
         Map.AllNeeds(new("bond.recall-5")).ShouldAllBe(n => with[n].Chance == 1);
         with.Values.Where(s => Map.AllNeeds(s.Skill).Contains(new("count.say-20"))).ShouldAllBe(s => !s.Held);
+    }
+
+    [Fact]
+    public void Likely_next_is_what_lacks_nothing_before_it()
+    {
+        var inferred = new BaselineCheck(Map).After([]).Skills;
+        var held = inferred.Where(i => i.Held).Select(i => i.Skill).ToHashSet();
+        var next = BaselineState.LikelyNext(Map, inferred);
+        next.ShouldNotBeEmpty();
+        next.ShouldAllBe(s => !held.Contains(s) && Map[s].Needs.All(held.Contains));
+    }
+
+    [Fact]
+    public void For_one_strand_the_rest_of_the_record_speaks()
+    {
+        Observation[] seen = [Saw(0, Alone), Saw(1, Alone, Representation.Picture), Saw(3, Alone), Saw(3, NotYet, skill: Map[new("count.say-20")]), Saw(3, Prompted, skill: OneWay), Saw(3, NotYet, skill: Map[new("bond.all-5")])];
+        ClassEvidence evidence = new(Map, Calendar, EvidenceSettings.Default, [new(1)], seen, SchoolDay(4));
+        BaselineAnswer.OnRecord(evidence, new(1), "bond").ShouldBe([new(TwoWays.Id, Support.Alone), new(new("count.say-20"), Support.Together)], ignoreOrder: true);
     }
 
     [Fact]

@@ -32,6 +32,32 @@ public class SchoolCalendarTests
     [Fact]
     public void After_the_last_day_of_a_term_comes_the_first_of_the_next() => Calendar.OnOrAfter(new(2026, 12, 19)).ShouldBe(new(2027, 1, 5));
 
+    [Theory]
+    [InlineData("2026-08-20", "2026-08-20", "2026-08-20")]
+    [InlineData("2026-11-25", "2026-09-01", "2026-09-01")]
+    [InlineData("2026-12-28", "2026-09-01", "2026-09-01")]
+    [InlineData("2027-02-10", "2027-01-05", "2026-09-01")]
+    public void A_term_and_a_year_began_on_their_first_day(string day, string term, string year)
+    {
+        static DateOnly D(string text) => DateOnly.Parse(text, System.Globalization.CultureInfo.InvariantCulture);
+        Calendar.TermBegan(D(day)).ShouldBe(D(term));
+        Calendar.YearBegan(D(day)).ShouldBe(D(year));
+    }
+
+    [Fact]
+    public void Before_a_school_day_lies_the_last_one_before_it() => Day.Sample(day =>
+    {
+        var before = Calendar.Before(day);
+        if (before is { } found)
+        {
+            (found < day && Calendar.IsSchoolDay(found) && Calendar.SchoolDaysBetween(found, day.AddDays(-1)) == 0).ShouldBeTrue();
+        }
+        else
+        {
+            Enumerable.Range(1, 40).ShouldAllBe(i => !Calendar.IsSchoolDay(day.AddDays(-i)));
+        }
+    });
+
     [Fact]
     public void After_the_last_term_there_is_no_next_day() => Calendar.OnOrAfter(new(2027, 3, 27)).ShouldBeNull();
 

@@ -36,6 +36,17 @@ public class InferenceTests
     }
 
     [Fact]
+    public void A_class_falls_apart_into_has_ready_likely_and_not_yet()
+    {
+        ClassEvidence evidence = new(
+            Map, Calendar, EvidenceSettings.Default, [new(1), new(2), new(3), new(4)],
+            [Saw(0, Alone, skill: Map[Five], child: 2), .. Enumerable.Range(0, 4).Select(d => Saw(d, Alone, skill: Map[Ten], shown: Map[Ten].ShownIn[d % Map[Ten].ShownIn.Count], child: 3))], SchoolDay(5),
+            new Dictionary<ChildId, Inference> { [new(1)] = new(SchoolDay(1), new Dictionary<SkillId, double> { [Ten] = 0.9 }) });
+        var overview = evidence.OverviewOf(Ten);
+        (overview.Has.Single(), overview.Likely.Single(), overview.Ready.Single(), overview.NotYet.Single()).ShouldBe((new(3), new(1), new(2), new(4)));
+    }
+
+    [Fact]
     public void Without_a_check_nothing_changes()
     {
         var evidence = Of([]);

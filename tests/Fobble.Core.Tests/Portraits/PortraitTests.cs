@@ -24,6 +24,17 @@ public class PortraitTests
     }
 
     [Fact]
+    public void Due_are_marks_in_doubt_then_next_steps_each_once()
+    {
+        var portrait = Of(60, Saw(0, Alone), Saw(1, Alone, Representation.Picture), Saw(3, Alone), Saw(2, Prompted, skill: Map[new("count.say-5")]));
+        var due = portrait.Due(4);
+        due[0].ShouldBe(new(TwoWays.Id, "look again"));
+        due.ShouldContain(new DueSkill(OneWay.Id, "under way"));
+        due.Select(d => d.Skill).ShouldBeUnique();
+        due.Count.ShouldBe(4);
+    }
+
+    [Fact]
     public void Representations_count_what_was_alone_and_what_was_seen()
     {
         var shown = Of(10, Saw(1, Alone), Saw(2, Alone, strategy: "counted-all"), Saw(3, NotYet, Representation.Picture)).Shown.ToDictionary(s => s.Representation);

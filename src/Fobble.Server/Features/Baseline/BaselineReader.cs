@@ -23,7 +23,7 @@ internal sealed class BaselineReader(FobbleDb db, ClassFacts facts, SkillMap map
         var answers = await db.Observations.Where(o => o.CheckId == row.Id && o.Withdrawal == null).OrderBy(o => o.At)
             .Select(o => new AnswerRow(o.Id, o.Skill, o.Support, o.At, o.Adult!.FullName)).ToListAsync(stop);
         var day = DateOnly.FromDateTime(row.StartedAt.LocalDateTime);
-        var known = row.Strand is null ? [] : await KnownAsync(row, day, stop);
+        var known = row.Strand is null ? [] : BaselineAnswer.OnRecord(await facts.EvidenceAsync(row.ClassId, day, stop, row.StartedAt), new(row.ChildId), row.Strand);
         return (new(row.Strand, BaselineSettings.ShiftFor(row.Child!.Born, day), [.. answers.Select(a => new BaselineAnswer(new(a.Skill), a.Support))], known), answers);
     }
 
@@ -45,7 +45,6 @@ internal sealed class BaselineReader(FobbleDb db, ClassFacts facts, SkillMap map
         var overrides = row.Overrides.ToDictionary(o => new SkillId(o.Skill), o => o.Has);
         var inferred = state.With(overrides);
         var asked = answers.GroupBy(a => a.Skill).ToDictionary(g => g.Key, g => g.Last().Support);
-        var held = inferred.Where(i => i.Held).Select(i => i.Skill).ToHashSet();
         var names = map.Strands.ToDictionary(s => s.Id, s => s.Name);
         return new CheckView(
             row.Id, row.ChildId, name, row.Strand, answers.Count, BaselineSettings.Default.MostQuestions, state.Sure, state.SureInWords, state.Done, row.StartedAt, row.EndedAt, question,
@@ -56,7 +55,7 @@ internal sealed class BaselineReader(FobbleDb db, ClassFacts facts, SkillMap map
                     i.Skill.Value, map[i.Skill].Short, map[i.Skill].Strand, i.Held, i.Chance, asked.TryGetValue(i.Skill.Value, out var support) ? support : null, overrides.TryGetValue(i.Skill, out var better) ? better : null,
                     (int)evidence[child, i.Skill].Strength)),
             ],
-            [.. map.Skills.Where(s => (row.Strand is null || s.Strand == row.Strand) && !held.Contains(s.Id) && s.Needs.All(held.Contains)).Take(6).Select(s => s.Short)]);
+            [.. BaselineState.LikelyNext(map, inferred).Select(s => map[s]).Where(s => row.Strand is null || s.Strand == row.Strand).Take(6).Select(s => s.Short)]);
     }
 
     /// <summary>What is kept with a check that has ended: the chances of what was not asked for.</summary>
@@ -68,17 +67,6 @@ internal sealed class BaselineReader(FobbleDb db, ClassFacts facts, SkillMap map
         return state.With(row.Overrides.ToDictionary(o => new SkillId(o.Skill), o => o.Has))
             .Where(i => !asked.Contains(i.Skill.Value) && (row.Strand is null || map[i.Skill].Strand == row.Strand))
             .ToDictionary(i => i.Skill.Value, i => Math.Round(i.Chance, 3));
-    }
-
-    // For one strand, the rest of the record speaks: what is secure, and what was tried in vain.
-    private async Task<IReadOnlyList<BaselineAnswer>> KnownAsync(BaselineCheckRow row, DateOnly day, CancellationToken stop)
-    {
-        var evidence = await facts.EvidenceAsync(row.ClassId, day, stop, row.StartedAt);
-        return
-        [
-            .. map.Skills.Where(s => s.Strand != row.Strand).Select(s => (s.Id, evidence[new(row.ChildId), s.Id].Strength))
-                .Where(p => p.Strength is >= Strength.Secure or Strength.Tried).Select(p => new BaselineAnswer(p.Id, p.Strength >= Strength.Secure ? Support.Alone : Support.Together)),
-        ];
     }
 
     private static QuestionView QuestionOf(BaselineQuestion question) => new(

@@ -1,5 +1,4 @@
 using Fobble.Core.Activities;
-using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Core.Portraits;
 using Fobble.Core.Skills;
@@ -39,9 +38,8 @@ internal static class ChildEndpoints
         var evidence = await facts.EvidenceAsync(classId, today, stop);
         ChildId id = new(childId);
         ChildPortrait portrait = new(evidence, library, id);
-        var first = calendar.Terms.Where(t => t.First <= today).Select(t => t.First).DefaultIfEmpty(today).Max();
         var started = await db.Observations.Where(o => o.ChildId == childId).OrderBy(o => o.Day).Select(o => (DateOnly?)o.Day).FirstOrDefaultAsync(stop);
-        var from = YearBegan(calendar, today) is { } year && (started is null || started < year) ? year : started ?? first;
+        var from = started is { } begun && begun > calendar.YearBegan(today) ? begun : calendar.YearBegan(today);
         var away = await db.Absences.Where(a => a.ChildId == childId && a.Day >= from).OrderByDescending(a => a.Day).Select(a => a.Day).ToListAsync(stop);
         var check = await db.BaselineChecks.Where(c => c.ChildId == childId).OrderByDescending(c => c.StartedAt).Select(c => new { c.Id, c.EndedAt }).FirstOrDefaultAsync(stop);
         return TypedResults.Ok(new ChildView(
@@ -108,8 +106,4 @@ internal static class ChildEndpoints
                 s.Members.First(m => m.ChildId == childId).Reason)),
         ];
     }
-
-    /// <summary>The first day of the autumn term that this school year began with.</summary>
-    private static DateOnly? YearBegan(SchoolCalendar calendar, DateOnly today) =>
-        calendar.Terms.Where(t => t.Season == Season.Autumn && t.First <= today).Select(t => (DateOnly?)t.First).Max();
 }

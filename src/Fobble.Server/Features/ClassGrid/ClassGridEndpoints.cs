@@ -75,13 +75,13 @@ internal static class ClassGridEndpoints
 
         var skill = map[new(skillId)];
         var evidence = await facts.EvidenceAsync(classId, clock.Today(), stop);
-        var rows = (await facts.ChildrenAsync(classId, stop)).Select(c => (id: new ChildId(c.Id), row: RowOf(evidence, c, skill.Id))).ToList();
+        var names = (await facts.ChildrenAsync(classId, stop)).ToDictionary(c => new ChildId(c.Id));
+        var overview = evidence.OverviewOf(skill.Id);
+        IEnumerable<ColumnChild> Rows(IEnumerable<ChildId> children) => children.Select(c => RowOf(evidence, names[c], skill.Id));
         var activity = library.For(skill.Id, Place.Group) is [var first, ..] ? first : null;
         return TypedResults.Ok(new ColumnView(
-            skillId, skill.Short, skill.ICan, evidence.OverviewOf(skill.Id).Sentence,
-            [.. rows.Where(r => evidence.IsReady(r.id, skill.Id)).Select(r => r.row).OrderByDescending(r => r.Strength)],
-            [.. rows.Where(r => evidence[r.id, skill.Id].Strength >= Strength.Secure || evidence.LikelyHas(r.id, skill.Id)).Select(r => r.row).OrderByDescending(r => r.LookAgain)],
-            [.. rows.Where(r => evidence[r.id, skill.Id].Strength < Strength.Secure && !evidence.IsReady(r.id, skill.Id) && !evidence.LikelyHas(r.id, skill.Id)).Select(r => r.row)],
+            skillId, skill.Short, skill.ICan, overview.Sentence,
+            [.. Rows(overview.Ready).OrderByDescending(r => r.Strength)], [.. Rows(overview.Has.Concat(overview.Likely)).OrderByDescending(r => r.LookAgain)], [.. Rows(overview.NotYet)],
             activity?.Id.Value, activity?.Name, activity?.Purpose));
     }
 

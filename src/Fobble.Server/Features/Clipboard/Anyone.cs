@@ -11,9 +11,9 @@ using Microsoft.EntityFrameworkCore;
 namespace Fobble.Server.Features.Clipboard;
 
 /// <param name="Why">Why it stands among the first for this child.</param>
-public sealed record DueSkill(string Skill, string Why);
+public sealed record AnyoneSkill(string Skill, string Why);
 
-public sealed record AnyoneChild(int Id, string Name, bool Away, bool PhotosAllowed, IReadOnlyList<DueSkill> Due);
+public sealed record AnyoneChild(int Id, string Name, bool Away, bool PhotosAllowed, IReadOnlyList<AnyoneSkill> Due);
 
 /// <param name="Skills">All of them, by strand, with what can be noted about each.</param>
 /// <param name="Playing">Skills of today's choice time and of what was recorded there last: most likely what is being watched.</param>
@@ -40,13 +40,6 @@ internal static class Anyone
             [.. map.Strands.SelectMany(t => map.Skills.Where(s => s.Strand == t.Id)).Select(CardReader.Describe)],
             playing,
             activity?.Name ?? "",
-            [.. children.Select(c => new AnyoneChild(c.Id, c.Name, away.Contains(c.Id), photos.Contains(c.Id), DueFor(new(c.Id), evidence, library)))]));
-    }
-
-    private static IReadOnlyList<DueSkill> DueFor(ChildId child, ClassEvidence evidence, ActivityLibrary library)
-    {
-        var again = evidence.Map.Skills.Where(s => evidence[child, s.Id].LookAgain).OrderBy(s => evidence[child, s.Id].Belief).Take(MostDue / 2).Select(s => new DueSkill(s.Id.Value, "look again"));
-        var next = new ChildPortrait(evidence, library, child).NextSteps.Select(n => new DueSkill(n.Skill.Value, n.Guess ? "a guess to confirm" : n.Mark.Strength > Strength.NotSeen ? "under way" : "ready"));
-        return [.. again.Concat(next).DistinctBy(d => d.Skill).Take(MostDue)];
+            [.. children.Select(c => new AnyoneChild(c.Id, c.Name, away.Contains(c.Id), photos.Contains(c.Id), [.. new ChildPortrait(evidence, library, new(c.Id)).Due(MostDue).Select(d => new AnyoneSkill(d.Skill.Value, d.Why))]))]));
     }
 }

@@ -36,7 +36,7 @@ internal static class ReportEndpoints
 
         var evidence = await facts.EvidenceAsync(classId, clock.Today(), stop);
         var page = FamilyPage.Of(
-            child.Name, await NameAsync(classId, db, stop), evidence, new ChildPortrait(evidence, library, new(childId)), new(childId), await TermBeganAsync(classId, facts, clock, stop), (await facts.ApproachAsync(classId, stop)).Words);
+            child.Name, await NameAsync(classId, db, stop), evidence, new ChildPortrait(evidence, library, new(childId)), new(childId), (await facts.CalendarAsync(classId, stop)).TermBegan(clock.Today()), (await facts.ApproachAsync(classId, stop)).Words);
         List<ReportPhoto> pictures = [];
         if (photos == true)
         {
@@ -50,15 +50,9 @@ internal static class ReportEndpoints
     private static async Task<FileContentHttpResult> SummaryAsync(int classId, PaperSize? paper, ClassFacts facts, FobbleDb db, TimeProvider clock, CancellationToken stop)
     {
         var evidence = await facts.EvidenceAsync(classId, clock.Today(), stop);
-        var summary = ClassSummary.Of(await NameAsync(classId, db, stop), evidence, await TermBeganAsync(classId, facts, clock, stop));
+        var summary = ClassSummary.Of(await NameAsync(classId, db, stop), evidence, (await facts.CalendarAsync(classId, stop)).TermBegan(clock.Today()));
         return TypedResults.File(SheetWriter.Pdf(summary.ToSheet(paper ?? PaperSize.A4), Ink.Saving), "application/pdf");
     }
 
     private static Task<string> NameAsync(int classId, FobbleDb db, CancellationToken stop) => db.Classes.Where(c => c.Id == classId).Select(c => c.Name + ", " + c.School!.Name).FirstAsync(stop);
-
-    private static async Task<DateOnly> TermBeganAsync(int classId, ClassFacts facts, TimeProvider clock, CancellationToken stop)
-    {
-        var today = clock.Today();
-        return (await facts.CalendarAsync(classId, stop)).Terms.Where(t => t.First <= today).Select(t => t.First).DefaultIfEmpty(today).Max();
-    }
 }

@@ -19,7 +19,7 @@ export function searchSkills(skills: Schemas['CardSkill'][], text: string, most 
 
 /** What stands under a child, without anything twice: what was just recorded here, what is due for the child, what is being played. */
 export function offered(
-  due: Schemas['DueSkill'][],
+  due: Schemas['AnyoneSkill'][],
   playing: string[],
   lately: string[],
 ): { skill: string; why: string }[] {
