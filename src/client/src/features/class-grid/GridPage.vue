@@ -10,7 +10,7 @@ import MarkFrame from '@/ui/MarkFrame.vue'
 import { markWords } from '@/ui/marks'
 import CellDrawer from './CellDrawer.vue'
 import ColumnDrawer from './ColumnDrawer.vue'
-import { columnsOf, inOrderOf, rowsOf, type Row } from './columns'
+import { columnsOf, fitOnPaper, inOrderOf, rowsOf, type Row } from './columns'
 
 const route = useRoute()
 const router = useRouter()
@@ -147,7 +147,13 @@ const seasons = ['Autumn', 'Spring', 'Summer', 'Beyond']
     </div>
 
     <div v-else-if="grid" class="scroll">
-      <table ref="table" role="grid" aria-label="Children by skills" @keydown="move">
+      <table
+        ref="table"
+        role="grid"
+        aria-label="Children by skills"
+        :style="{ '--fit': fitOnPaper(columns.length) }"
+        @keydown="move"
+      >
         <thead>
           <tr class="strands">
             <td class="corner" />
@@ -432,14 +438,39 @@ td button:focus-visible {
     print-color-adjust: exact;
   }
 
-  td button {
-    width: 34px;
-    height: 18px;
+  table {
+    zoom: var(--fit);
+  }
+
+  .corner {
+    min-width: 0;
+  }
+
+  /* A strand of one skill is no wider than its column. */
+  .strands th {
+    max-width: 0;
+    overflow: hidden;
+  }
+
+  .fold {
+    position: static;
+  }
+
+  td button,
+  .skill {
+    width: 20px;
+    min-width: 20px;
+    height: 20px;
+  }
+
+  .skill {
+    height: 8.2rem;
   }
 
   td .mark {
-    width: 30px;
-    height: 9px;
+    width: 19px;
+    height: 10px;
+    border-width: 1px;
   }
 }
 </style>

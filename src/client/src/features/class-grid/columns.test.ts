@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/app/api/client'
-import { columnsOf, inNeed, inOrderOf, rowsOf } from './columns'
+import { columnsOf, fitOnPaper, inNeed, inOrderOf, rowsOf } from './columns'
 
 const skill = (id: string, when: Schemas['Season'] = 'Autumn'): Schemas['GridSkill'] => ({
   id,
@@ -44,6 +44,13 @@ describe('columns of the grid', () => {
   it('leaves one column of a folded strand', () => {
     const folded = columnsOf(grid([mark(1), mark(1), mark(1)]), { ...any, folded: new Set(['count']) })
     expect(folded.map((c) => c.index)).toEqual([-1, 2])
+  })
+})
+
+describe('the grid on paper', () => {
+  it('is never wider than the page, and a small one keeps its size', () => {
+    expect(fitOnPaper(20)).toBe(1)
+    for (const columns of [50, 76, 139]) expect((120 + 21 * columns) * fitOnPaper(columns)).toBeCloseTo(1054)
   })
 })
 

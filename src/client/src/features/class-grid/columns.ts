@@ -67,3 +67,9 @@ export function inOrderOf(skills: Schemas['GridSkill'][], grid: Schemas['Grid'])
     children: grid.children.map((c) => ({ ...c, marks: skills.map((s) => c.marks[at.get(s.id) ?? -1] ?? none) })),
   }
 }
+
+/** By how much a grid of so many columns is made smaller to fit on a sheet of A4 on its side (279 mm between the margins). */
+export function fitOnPaper(columns: number): number {
+  const [page, names, column] = [1054, 120, 21]
+  return Math.min(1, page / (names + columns * column))
+}
