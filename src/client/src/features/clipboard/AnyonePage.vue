@@ -204,7 +204,16 @@ const canUndo = computed(() => last.value?.until !== undefined && last.value.unt
 
 .child,
 .skill,
-.code,
+.code {
+  min-height: var(--target);
+  border: 1.5px solid var(--line-strong);
+  border-radius: var(--corner);
+  background: var(--card);
+  color: var(--ink);
+  font: inherit;
+  cursor: pointer;
+}
+
 .child {
   position: relative;
   min-height: 52px;
