@@ -12,8 +12,32 @@ public enum Season
 /// <summary>A term, both ends included.</summary>
 public sealed record Term(string Name, Season Season, DateOnly First, DateOnly Last);
 
-/// <summary>Days inside a term on which the school is closed, both ends included.</summary>
-public sealed record Closure(string Name, DateOnly First, DateOnly Last);
+/// <summary>What is different about a day inside a term.</summary>
+public enum ClosureKind
+{
+    /// <summary>The school is closed.</summary>
+    Closed,
+
+    /// <summary>School for part of the day.</summary>
+    HalfDay,
+
+    /// <summary>A school day without lessons: a trip, a sports day, a lesson that had to be given up.</summary>
+    NoLessons,
+}
+
+/// <summary>Days inside a term that are not as usual, both ends included: closed, unless the kind says otherwise.</summary>
+public sealed record Closure(string Name, DateOnly First, DateOnly Last)
+{
+    public ClosureKind Kind { get; init; }
+
+    /// <summary>On a half day: lessons begin no earlier. Null: as usual.</summary>
+    public TimeOnly? OpenFrom { get; init; }
+
+    /// <summary>On a half day: lessons end no later. Null: as usual.</summary>
+    public TimeOnly? OpenUntil { get; init; }
+
+    public bool Covers(DateOnly day) => First <= day && day <= Last;
+}
 
 /// <summary>Which days are school days: weekdays within a term and outside closures. Counting between two days takes constant time.</summary>
 public sealed class SchoolCalendar
@@ -101,10 +125,41 @@ public sealed class SchoolCalendar
     /// <summary>The season of the term that holds the day, or of the last one before it; autumn when there is none.</summary>
     public Season SeasonOf(DateOnly day) => Terms.LastOrDefault(t => t.First <= day)?.Season ?? Season.Autumn;
 
+    /// <summary>What is different about a day; null where nothing is. A closure tells more than a trip, a trip more than a half day.</summary>
+    public Closure? Different(DateOnly day) => Closures.Where(c => c.Covers(day)).MinBy(c => c.Kind switch { ClosureKind.Closed => 0, ClosureKind.NoLessons => 1, _ => 2 });
+
+    /// <summary>Whether a lesson of so many minutes can be held then: on a school day, not on a trip, within the open part of a half day.</summary>
+    public bool Holds(DateOnly day, TimeOnly start, int minutes) =>
+        IsSchoolDay(day) && Closures.Where(c => c.Covers(day)).All(c => c.Kind switch
+        {
+            ClosureKind.HalfDay => !(start < c.OpenFrom) && !(start.AddMinutes(minutes) > c.OpenUntil),
+            _ => false,
+        });
+
+    /// <summary>The school days from one day to another, both included.</summary>
+    public IEnumerable<DateOnly> Days(DateOnly from, DateOnly to)
+    {
+        for (var day = from; day <= to; day = day.AddDays(1))
+        {
+            if (IsSchoolDay(day))
+            {
+                yield return day;
+            }
+        }
+    }
+
+    /// <summary>The last day of the school year that holds that day: of the last term before the next autumn term; the day itself where there is none.</summary>
+    public DateOnly YearEnds(DateOnly day)
+    {
+        var began = YearBegan(day);
+        var next = Terms.FirstOrDefault(t => t.First > began && t.Season == Season.Autumn);
+        return Terms.LastOrDefault(t => t.First >= began && (next is null || t.First < next.First))?.Last ?? day;
+    }
+
     private bool WorkOut(DateOnly day) =>
         day.DayOfWeek is not (DayOfWeek.Saturday or DayOfWeek.Sunday)
         && Terms.Any(t => t.First <= day && day <= t.Last)
-        && !Closures.Any(c => c.First <= day && day <= c.Last);
+        && !Closures.Any(c => c.Kind == ClosureKind.Closed && c.Covers(day));
 
     private int SchoolDaysUpTo(DateOnly day) => _before[Math.Clamp(day.DayNumber - _origin + 1, 0, _before.Length - 1)];
 }

@@ -26,6 +26,9 @@ public enum LessonStage
     Introduce,
     Practise,
     Apply,
+
+    /// <summary>Most have it already: to see who has not.</summary>
+    Check,
 }
 
 /// <summary>The whole-class focus of a day: lesson <see cref="Number"/> of <see cref="Of"/> on the skill.</summary>

@@ -1,0 +1,53 @@
+using Fobble.Core.Approaches;
+
+namespace Fobble.Core.Planning;
+
+/// <summary>When a skill comes back in a starter: best so many school days after its last focus lesson, at the earliest and latest so many.</summary>
+public sealed record ReviewGap(int Best, int Earliest, int Latest);
+
+/// <summary>What a year is planned by (rule R12). Stored with each plan, so that the same plan comes again.</summary>
+public sealed record PlanSettings
+{
+    public static PlanSettings Usual { get; } = new();
+
+    /// <summary>A skill's focus lessons lie within so many school days.</summary>
+    public const int Span = 10;
+
+    /// <summary>The buffer is kept in each stretch of so many school days.</summary>
+    public const int BlockDays = 10;
+
+    public const int EarlyCost = 1;
+    public const int LateCost = 2;
+    public const int StrandCost = 6;
+    public const int StretchCost = 1;
+
+    /// <summary>In a spiral a strand may have so many lessons in a row before it costs.</summary>
+    public const int StrandRun = 3;
+
+    /// <summary>Spiral: strands change often. Unit by unit: they are kept.</summary>
+    public YearOrder Order { get; init; }
+
+    /// <summary>One place in so many stays free for what comes in between; 0 for no buffer.</summary>
+    public int BufferOneIn { get; init; } = 10;
+
+    /// <summary>How often a skill comes back: widening gaps (Cepeda et al. 2008: best is about a tenth to a fifth of the time it shall be kept).</summary>
+    public IReadOnlyList<ReviewGap> Gaps { get; init; } = [new(3, 2, 5), new(10, 8, 14), new(30, 25, 40)];
+
+    public int StartersADay { get; init; } = 2;
+
+    /// <summary>Weekdays with one whole-class lesson more than the timetable has.</summary>
+    public IReadOnlyList<DayOfWeek> MoreOn { get; init; } = [];
+
+    /// <summary>Skills with three lessons or more get one less.</summary>
+    public bool Shorter { get; init; }
+
+    public int Tries { get; init; } = 500;
+
+    /// <summary>Steps of improvement; ten times as many make a plan a few hundredths better.</summary>
+    public int Steps { get; init; } = 300_000;
+
+    public ulong Seed { get; init; } = 1;
+
+    /// <summary>How many of these places may be filled.</summary>
+    public int MostIn(int places) => BufferOneIn == 0 ? places : places - ((places + BufferOneIn - 1) / BufferOneIn);
+}

@@ -1,0 +1,187 @@
+using System.Globalization;
+using Fobble.Core.Skills;
+using Google.OrTools.Sat;
+
+namespace Fobble.Core.Planning;
+
+/// <summary>A lesson of the plan that is looked at again.</summary>
+/// <param name="Item">Index of its skill in the problem.</param>
+/// <param name="Was">Index of its day before; below zero where it was given so many school days ago; null where it never had one.</param>
+/// <param name="Held">Must stay where it was.</param>
+public sealed record FreeLesson(int Item, int? Was, bool Held);
+
+/// <summary>
+/// Where each lesson comes to lie.
+/// </summary>
+/// <param name="Days">Index of the day for each lesson, in the order they were given; null where there is no room any more.</param>
+/// <param name="ProvenFewest">No arrangement within reach moves fewer.</param>
+public sealed record Rearranged(IReadOnlyList<int?> Days, bool ProvenFewest);
+
+/// <summary>
+/// Makes room in a plan with as few moves as can be (rule R12): a lesson may go up to twenty school days from its old place and lie up to sixty days
+/// ahead; beyond, and where it is held, it stays. Solved with OR-Tools CP-SAT; if there is no way within that reach, over the whole plan.
+/// </summary>
+public static class Replanner
+{
+    private const int Reach = 20;
+    private const int Ahead = 60;
+    private const int MoveCost = 1000;
+    private const int BufferCost = 3;
+
+    // More than any number of moves: a lesson falls out of the year only when nothing else is left.
+    private const int FallCost = 200_000;
+    private const double Work = 4;
+
+    /// <param name="problem">Days (without room where lessons are lost), skills with as many lessons as are still to come, and what they need.</param>
+    /// <param name="lessons">The lessons to come, those of one skill in order.</param>
+    /// <param name="allowance">School days by which a skill may be stretched beyond the usual span: as many as were lost in it.</param>
+    /// <returns>Null if what is held can't hold together.</returns>
+    public static Rearranged? FewestMoves(PlanProblem problem, IReadOnlyList<FreeLesson> lessons, int allowance, CancellationToken stop = default)
+    {
+        ArgumentNullException.ThrowIfNull(problem);
+        ArgumentNullException.ThrowIfNull(lessons);
+        return Solve(problem, lessons, allowance, Reach, Ahead, 0, stop)
+            ?? Solve(problem, lessons, allowance, problem.Days.Count, problem.Days.Count, 0, stop)
+            ?? Solve(problem, lessons, allowance, problem.Days.Count, problem.Days.Count, Math.Min(lessons.Count, 40), stop);
+    }
+
+    // A malformed string ends the process, so it is built here only and held by a test.
+    internal static string Parameters(double work) => string.Create(
+        CultureInfo.InvariantCulture, $"num_workers:1 random_seed:7 linearization_level:1 cp_model_probing_level:0 symmetry_level:0 max_deterministic_time:{work:0.0}");
+
+    private static Rearranged? Solve(PlanProblem problem, IReadOnlyList<FreeLesson> lessons, int allowance, int reach, int ahead, int overflow, CancellationToken stop)
+    {
+        stop.ThrowIfCancellationRequested();
+        var days = problem.Days.Count;
+        CpModel model = new();
+        var objective = LinearExpr.NewBuilder();
+        var on = new Dictionary<int, BoolVar>[lessons.Count];
+        var at = new LinearExpr[lessons.Count];
+        for (var i = 0; i < lessons.Count; i++)
+        {
+            var lesson = lessons[i];
+            var centre = lesson.Was ?? Math.Min(days - 1, lessons.Where(l => l.Item == lesson.Item && l.Was is not null).Select(l => l.Was!.Value).DefaultIfEmpty(0).Max() + 1);
+            var stays = lesson.Was is { } was && (was < 0 || (was < days && problem.Days[was].Places > 0));
+            if (lesson.Held && !stays)
+            {
+                return null;
+            }
+
+            List<int> open = lesson.Held || (stays && centre >= ahead)
+                ? [centre]
+                : [.. Enumerable.Range(Math.Max(0, centre - reach), Math.Min(days - 1, centre + reach) - Math.Max(0, centre - reach) + 1).Where(d => problem.Days[d].Places > 0 && (d < ahead || d == lesson.Was))];
+            open.AddRange(lesson.Held ? [] : Enumerable.Range(days, overflow));
+            if (open.Count == 0)
+            {
+                return null;
+            }
+
+            on[i] = open.ToDictionary(d => d, _ => model.NewBoolVar(""));
+            model.AddExactlyOne(on[i].Values);
+            at[i] = LinearExpr.WeightedSum(on[i].Values, on[i].Keys.Select(d => (long)d));
+            foreach (var (day, literal) in on[i])
+            {
+                objective.AddTerm(literal, day >= days ? FallCost + day : day == lesson.Was ? 0 : (lesson.Was is null ? 0 : MoveCost) + Math.Abs(day - centre));
+                if (day == lesson.Was)
+                {
+                    model.AddHint(literal, 1);
+                }
+            }
+        }
+
+        AddRoom(problem, on, overflow, model, objective);
+        AddOrder(problem, lessons, at, allowance, days, overflow, model);
+        model.Minimize(objective);
+        var solver = new CpSolver { StringParameters = Parameters(Work) };
+        using var cancel = stop.Register(solver.StopSearch);
+        var status = solver.Solve(model);
+        stop.ThrowIfCancellationRequested();
+        return status is CpSolverStatus.Optimal or CpSolverStatus.Feasible
+            ? new([.. on.Select(o => o.First(p => solver.BooleanValue(p.Value)).Key).Select(d => d >= days ? (int?)null : d)], status == CpSolverStatus.Optimal)
+            : null;
+    }
+
+    // Room on each day; the buffer of a block may be used, at a price.
+    private static void AddRoom(PlanProblem problem, Dictionary<int, BoolVar>[] on, int overflow, CpModel model, LinearExprBuilder objective)
+    {
+        for (var day = 0; day < problem.Days.Count + overflow; day++)
+        {
+            var there = on.Where(o => o.ContainsKey(day)).Select(o => o[day]).ToList();
+            if (there.Count > (day < problem.Days.Count ? problem.Days[day].Places : 1))
+            {
+                model.Add(LinearExpr.Sum(there) <= (day < problem.Days.Count ? problem.Days[day].Places : 1));
+            }
+        }
+
+        foreach (var block in problem.Days.Select((d, i) => (d, i)).GroupBy(p => p.d.Block))
+        {
+            var most = problem.Settings.MostIn(block.Sum(p => p.d.Places));
+            var there = block.SelectMany(p => on.Where(o => o.ContainsKey(p.i)).Select(o => o[p.i])).ToList();
+            if (there.Count > most)
+            {
+                var over = model.NewIntVar(0, there.Count, "");
+                model.Add(LinearExpr.Sum(there) - over <= most);
+                objective.AddTerm(over, BufferCost);
+            }
+        }
+    }
+
+    private static void AddOrder(PlanProblem problem, IReadOnlyList<FreeLesson> lessons, LinearExpr[] at, int allowance, int days, int overflow, CpModel model)
+    {
+        var of = lessons.Select((lesson, i) => (lesson.Item, i)).GroupBy(p => p.Item).ToDictionary(g => g.Key, g => g.Select(p => p.i).ToList());
+        var index = problem.Items.Select((item, i) => (item.Skill, i)).ToDictionary(p => p.Skill, p => p.i);
+        foreach (var (item, own) in of)
+        {
+            for (var k = 1; k < own.Count; k++)
+            {
+                model.Add(at[own[k]] >= at[own[k - 1]] + 1);
+            }
+
+            if (own.Count > 1)
+            {
+                // What falls out of the year lies behind its end and is in nobody's way.
+                var span = overflow > 0 ? days + overflow : PlanSettings.Span - 1 + allowance;
+                model.Add(at[own[^1]] - at[own[0]] <= span);
+            }
+
+            foreach (var need in problem.Items[item].Needs.Select(n => index[n]).Where(of.ContainsKey))
+            {
+                model.Add(at[own[0]] >= at[of[need][^1]] + 1);
+            }
+        }
+    }
+
+    /// <summary>What it would take to push each lesson only as far as what lies before it needs: for comparison.</summary>
+    public static IReadOnlyList<int?> Pushed(PlanProblem problem, IReadOnlyList<FreeLesson> lessons)
+    {
+        ArgumentNullException.ThrowIfNull(problem);
+        ArgumentNullException.ThrowIfNull(lessons);
+        var room = problem.Days.Select(d => d.Places).ToArray();
+        var days = new int?[lessons.Count];
+        var index = problem.Items.Select((item, i) => (item.Skill, i)).ToDictionary(p => p.Skill, p => p.i);
+        var last = Enumerable.Repeat(int.MinValue / 2, problem.Items.Count).ToArray();
+        foreach (var i in Enumerable.Range(0, lessons.Count).OrderBy(i => lessons[i].Was ?? int.MaxValue))
+        {
+            var item = lessons[i].Item;
+            if (lessons[i].Was < 0)
+            {
+                (last[item], days[i]) = (lessons[i].Was!.Value, lessons[i].Was);
+                continue;
+            }
+
+            var earliest = Math.Max(lessons[i].Was ?? 0, Math.Max(last[item], problem.Items[item].Needs.Select(n => last[index[n]]).DefaultIfEmpty(-1).Max()) + 1);
+            for (var day = earliest; day < room.Length; day++)
+            {
+                if (room[day] > 0)
+                {
+                    room[day]--;
+                    last[item] = day;
+                    days[i] = day;
+                    break;
+                }
+            }
+        }
+
+        return days;
+    }
+}

@@ -1,0 +1,16 @@
+using Fobble.Core.Calendars;
+
+namespace Fobble.Core.Planning;
+
+/// <summary>The weekly lessons of a class on the calendar: which of them are held on a day.</summary>
+public sealed class Timetable(SchoolCalendar calendar, IReadOnlyList<LessonSlot> slots)
+{
+    public SchoolCalendar Calendar { get; } = calendar;
+
+    /// <summary>The lessons held on a day, in order of time: none on a closed day or a trip, on a half day those that fit into it.</summary>
+    public IReadOnlyList<LessonSlot> On(DateOnly day) =>
+        [.. slots.Where(s => s.Weekday == day.DayOfWeek && Calendar.Holds(day, s.Start, s.Minutes)).OrderBy(s => s.Start).ThenBy(s => s.Id)];
+
+    /// <summary>How many whole-class lessons a day has room for.</summary>
+    public int CarpetPlaces(DateOnly day) => slots.Count(s => s.Kind == SlotKind.Carpet && s.Weekday == day.DayOfWeek && Calendar.Holds(day, s.Start, s.Minutes));
+}
