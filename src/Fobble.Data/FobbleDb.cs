@@ -32,6 +32,12 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     public DbSet<PlannedDayRow> PlannedDays => Set<PlannedDayRow>();
 
+    public DbSet<YearPlanRow> YearPlans => Set<YearPlanRow>();
+
+    public DbSet<AdultHoursRow> AdultHours => Set<AdultHoursRow>();
+
+    public DbSet<CalendarEntryRow> CalendarEntries => Set<CalendarEntryRow>();
+
     public DbSet<GroupCycle> GroupCycles => Set<GroupCycle>();
 
     public DbSet<GroupSession> GroupSessions => Set<GroupSession>();
@@ -121,6 +127,19 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
             e.HasOne<SchoolClass>().WithMany().HasForeignKey(d => d.ClassId);
             e.HasIndex(d => new { d.ClassId, d.Day }).IsUnique();
         });
+        builder.Entity<YearPlanRow>(e =>
+        {
+            e.HasOne<SchoolClass>().WithMany().HasForeignKey(p => p.ClassId);
+            e.HasIndex(p => new { p.ClassId, p.Year, p.Version }).IsUnique();
+        });
+        builder.Entity<AdultHoursRow>().HasOne<SchoolClass>().WithMany().HasForeignKey(h => h.ClassId);
+        builder.Entity<CalendarEntryRow>(e =>
+        {
+            e.HasKey(c => c.Uid);
+            e.HasOne<SchoolClass>().WithMany().HasForeignKey(c => c.ClassId);
+            e.HasIndex(c => new { c.ClassId, c.Day });
+        });
+        builder.Entity<PlannedMoreRow>().HasOne<PlannedDayRow>().WithMany(d => d.More).HasForeignKey(m => m.PlannedDayId);
         builder.Entity<PlannedStarterRow>().HasOne<PlannedDayRow>().WithMany(d => d.Starters).HasForeignKey(s => s.PlannedDayId);
         builder.Entity<GroupCycle>(e =>
         {

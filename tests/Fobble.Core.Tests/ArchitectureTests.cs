@@ -27,7 +27,7 @@ public class ArchitectureTests
         ("Agreement", ["Skills", "Evidence"]),
         ("Portraits", ["Numbers", "Calendars", "ItemSets", "Skills", "Activities", "Evidence"]),
         ("Reports", ["Numbers", "Calendars", "Approaches", "Pictures", "Sheets", "Skills", "Activities", "Evidence", "Portraits"]),
-        ("Planning", ["Numbers", "Approaches", "Calendars", "Skills", "Activities", "Evidence"]),
+        ("Planning", ["Numbers", "Approaches", "Calendars", "ItemSets", "Skills", "Standards", "Cupboard", "Activities", "Evidence"]),
         ("Grouping", ["Numbers", "Approaches", "Calendars", "Skills", "Evidence"]),
         ("Sessions", ["Numbers", "Pictures", "Approaches", "Calendars", "ItemSets", "Skills", "Cupboard", "Activities", "Evidence"]),
         ("Baseline", ["Numbers", "Pictures", "Approaches", "Calendars", "ItemSets", "Skills", "Cupboard", "Activities", "Evidence", "Sessions"]),

@@ -141,8 +141,8 @@ public sealed class PathTests : IDisposable
     public async Task A_closed_day_is_not_planned_and_Today_points_to_the_next_one()
     {
         var ines = await _school.ComeInAsAsync("ines");
-        (await ines.PostAsync("/api/classes/1/closures", new NewClosure("Snow", new(2026, 12, 1), new(2026, 12, 1)))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await ines.PostAsync("/api/classes/1/closures", new NewClosure("Backwards", new(2026, 12, 3), new(2026, 12, 1)))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await ines.PostAsync("/api/classes/1/closures", new NewClosure("Snow", new(2026, 12, 1), new(2026, 12, 1), default, null, null, false))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PostAsync("/api/classes/1/closures", new NewClosure("Backwards", new(2026, 12, 3), new(2026, 12, 1), default, null, null, false))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         var week = await Visitor.ReadAsync<WeekView>(await ines.PostAsync(NextWeek + "/plan"));
         week.Days[1].ShouldSatisfyAllConditions(d => d.State.ShouldBe(DayState.Closed), d => d.Closed.ShouldBe("Snow"), d => d.Focus.ShouldBeNull());
         var day = await ines.ReadAsync<TodayView>("/api/classes/1/days/2026-12-01");

@@ -12,7 +12,11 @@ namespace Fobble.Core.MadeUpClass;
 /// <param name="GroupsADay">Small groups that meet each day.</param>
 /// <param name="Now">Nothing is made up at or after this moment.</param>
 public sealed record HistoryRequest(
-    SkillMap Map, ActivityLibrary Library, SchoolCalendar Calendar, IReadOnlyList<ChildId> Children, DateOnly From, DateTimeOffset Now, int GroupsADay, ulong Seed);
+    SkillMap Map, ActivityLibrary Library, SchoolCalendar Calendar, IReadOnlyList<ChildId> Children, DateOnly From, DateTimeOffset Now, int GroupsADay, ulong Seed)
+{
+    /// <summary>Asked each Monday for a year's plan to follow: gets the class as it stands, the Monday and the lessons given; null while there is none.</summary>
+    public Func<ClassEvidence, DateOnly, IReadOnlyList<TaughtLesson>, YearPlan?>? Plan { get; init; }
+}
 
 /// <summary>A week as it was planned and taught.</summary>
 public sealed record MadeUpWeek(WeekPlan Plan, IReadOnlyList<PastGroup> Groups);
@@ -42,7 +46,7 @@ public static class MadeUpHistory
         for (var monday = SchoolCalendar.MondayOf(request.From); monday <= today; monday = monday.AddDays(7))
         {
             var evidence = new ClassEvidence(request.Map, request.Calendar, EvidenceSettings.Default, request.Children, seen, monday);
-            var plan = WeekPlanner.Plan(new WeekRequest(evidence, monday, taught, request.Library));
+            var plan = WeekPlanner.Plan(new WeekRequest(evidence, monday, taught, request.Library) { Year = request.Plan?.Invoke(evidence, monday, taught) });
             List<PastGroup> groups = [];
             foreach (var day in plan.Days)
             {

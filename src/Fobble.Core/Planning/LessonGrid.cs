@@ -21,6 +21,7 @@ internal sealed class LessonGrid
     private readonly int[][] _opens;
     private readonly bool[] _pinned;
     private readonly bool _spiral;
+    private int[][]? _was;
 
     public LessonGrid(PlanProblem problem)
     {
@@ -53,6 +54,9 @@ internal sealed class LessonGrid
         _opens = [.. Enumerable.Range(0, problem.Items.Count).Select(i => Enumerable.Range(0, problem.Items.Count).Where(o => _needs[o].Contains(i)).ToArray())];
         _spiral = problem.Settings.Order == YearOrder.Spiral;
     }
+
+    /// <summary>What it costs that a lesson is not where it was; see <see cref="Remember"/>.</summary>
+    public int MoveCost { get; init; }
 
     public int Count => _at.Length;
 
@@ -87,6 +91,9 @@ internal sealed class LessonGrid
         Array.Sort(_places[item], 0, _placed[item]);
         Filled[_blockOf[place]]++;
     }
+
+    /// <summary>Where each skill's lessons were, by index of the day; below zero for a lesson that had none.</summary>
+    public void Remember(int[][] was) => _was = was;
 
     /// <summary>What the whole plan costs.</summary>
     public int Cost()
@@ -262,7 +269,13 @@ internal sealed class LessonGrid
         var early = Math.Max(0, target.TargetFirst - first);
         var late = Math.Max(0, first - target.TargetLast);
         var stretch = Math.Max(0, last - first - _placed[item]);
-        return (PlanSettings.EarlyCost * early) + (PlanSettings.LateCost * late) + (PlanSettings.StretchCost * stretch);
+        var moved = 0;
+        for (var i = 0; _was is not null && i < _placed[item]; i++)
+        {
+            moved += _was[item][i] >= 0 && _was[item][i] != _dayOf[_places[item][i]] ? MoveCost : 0;
+        }
+
+        return moved + (PlanSettings.EarlyCost * early) + (PlanSettings.LateCost * late) + (PlanSettings.StretchCost * stretch);
     }
 
     // Lessons a little after a place look back on it.

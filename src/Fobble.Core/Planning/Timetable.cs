@@ -7,6 +7,9 @@ public sealed class Timetable(SchoolCalendar calendar, IReadOnlyList<LessonSlot>
 {
     public SchoolCalendar Calendar { get; } = calendar;
 
+    /// <summary>The same weekly lessons on another calendar.</summary>
+    public Timetable On(SchoolCalendar other) => new(other, slots);
+
     /// <summary>The lessons held on a day, in order of time: none on a closed day or a trip, on a half day those that fit into it.</summary>
     public IReadOnlyList<LessonSlot> On(DateOnly day) =>
         [.. slots.Where(s => s.Weekday == day.DayOfWeek && Calendar.Holds(day, s.Start, s.Minutes)).OrderBy(s => s.Start).ThenBy(s => s.Id)];

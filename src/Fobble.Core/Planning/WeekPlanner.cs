@@ -17,6 +17,13 @@ public static class WeekPlanner
     /// <summary>A prerequisite is in place when this share of the class has it, or when its lessons were given.</summary>
     public const double InPlaceWith = 0.6;
 
+    /// <summary>Minutes for a change-over.</summary>
+    public const int TransitionMinutes = 5;
+
+    /// <summary>Minutes that a centre is made for: children come and go.</summary>
+    public const int ChoiceMinutes = 15;
+
+    private const int UsualCarpetMinutes = 20;
     private const int CarryOnWithin = 10;
     private const int ContinueBonus = 40;
     private const int AheadOfSeasonCost = 40;
@@ -28,20 +35,60 @@ public static class WeekPlanner
         ArgumentNullException.ThrowIfNull(request);
         var evidence = request.Evidence;
         var taught = request.Taught.ToList();
+        var chooser = request.Chooser();
         List<PlannedDay> days = [];
-        StarterPlanner starters = new(request);
-        foreach (var day in evidence.Calendar.DaysOfWeek(request.Monday).Where(d => d >= request.From))
+        StarterPlanner starters = new(request, chooser);
+        foreach (var day in evidence.Calendar.DaysOfWeek(request.Monday).Where(d => d >= request.From && request.Timetable?.CarpetPlaces(d) != 0))
         {
-            var focus = FocusFor(day, request, taught);
-            var used = days.Select(d => d.Focus.Activity).ToList();
-            var activities = request.Library.For(focus.Skill, Place.Carpet);
-            var activity = activities.FirstOrDefault(a => !used.Contains(a.Id)) ?? activities[(focus.Number - 1) % activities.Count];
-            focus = focus with { Activity = activity.Id };
-            taught.Add(new TaughtLesson(day, focus.Skill));
-            days.Add(new PlannedDay(day, focus, starters.For(day, focus.Skill), TransitionFor(days.Count, request), ChoiceFor(days.Count, request)));
+            // What the year's plan has; in a place that it keeps free, or without one, what the class needs most.
+            List<FocusLesson> lessons = [.. (request.Year?.On(day) ?? []).Select(l => new FocusLesson(l.Skill, l.Number, l.Of, l.Stage, default, l.Reason))];
+            if (lessons.Count == 0)
+            {
+                lessons.Add(request.Year is not null && AgainFor(day, request, taught) is { } again ? again : FocusFor(day, request, taught));
+            }
+
+            taught.AddRange(lessons.Select(l => new TaughtLesson(day, l.Skill)));
+            var firstStarters = starters.For(day, [.. lessons.Select(l => l.Skill)]);
+            var minutes = CarpetMinutes(day, request) - firstStarters.Sum(s => request.Library[s.Activity].Minutes);
+            lessons = lessons.ConvertAll(l => WithActivity(l, day, minutes, request, chooser));
+            days.Add(new PlannedDay(day, lessons[0], firstStarters, TransitionFor(day, request, chooser), ChoiceFor(day, request, chooser)) { More = [.. lessons.Skip(1)] });
         }
 
         return new WeekPlan(request.Monday, days);
+    }
+
+    /// <summary>Minutes of the day's first whole-class lesson; the usual twenty where the timetable is not known.</summary>
+    public static int CarpetMinutes(DateOnly day, WeekRequest request)
+    {
+        ArgumentNullException.ThrowIfNull(request);
+        return request.Timetable?.On(day).FirstOrDefault(s => s.Kind == SlotKind.Carpet)?.Minutes ?? UsualCarpetMinutes;
+    }
+
+    private static FocusLesson WithActivity(FocusLesson lesson, DateOnly day, int minutes, WeekRequest request, ActivityChooser chooser)
+    {
+        var ranked = chooser.Rank(new(Place.Carpet, lesson.Skill, lesson.Stage, day, minutes));
+        var pinned = request.Pinned.FirstOrDefault(p => p.Day == day && p.Place == Place.Carpet && p.Skill == lesson.Skill);
+        var chosen = ranked.FirstOrDefault(r => r.Activity.Id == pinned?.Activity) ?? ranked[0];
+        chooser.Use(chosen.Activity.Id, day);
+        return lesson with { Activity = chosen.Activity.Id, ActivityReason = chosen.Reason };
+    }
+
+    // A place that the year's plan keeps free: something taught that most children need once more; null where nothing was taught yet.
+    private static FocusLesson? AgainFor(DateOnly day, WeekRequest request, List<TaughtLesson> taught)
+    {
+        var evidence = request.Evidence;
+        var served = request.Library.ServedIn(Place.Carpet);
+        var best = taught.Where(t => t.Day < day && served.Contains(t.Skill) && evidence.Map.Has(t.Skill)).Select(t => t.Skill).Distinct()
+            .Select(s => (Skill: s, Due: evidence.Children.Count(c => evidence[c, s].LookAgain), Ready: evidence.Children.Count(c => evidence.IsReady(c, s)), Last: taught.FindLastIndex(t => t.Skill == s)))
+            .OrderByDescending(s => s.Due + s.Ready).ThenByDescending(s => s.Last).FirstOrDefault();
+        if (best.Skill == default)
+        {
+            return null;
+        }
+
+        var lessons = evidence.Map[best.Skill].Lessons;
+        return new(best.Skill, lessons, lessons, LessonStage.Check, default,
+            $"A place that the plan keeps free: {evidence.Map[best.Skill].InSentence} once more, {Words.Count(best.Due, "child is", "children are")} due another look and {Words.Count(best.Ready, "does", "do")} not have it yet.");
     }
 
     private static FocusLesson FocusFor(DateOnly day, WeekRequest request, List<TaughtLesson> taught)
@@ -84,24 +131,24 @@ public static class WeekPlanner
         evidence.Share(child => evidence[child, need].Strength >= Strength.Nearly) >= InPlaceWith
         || taught.Count(t => t.Skill == need) >= evidence.Map[need].Lessons;
 
-    private static ActivityId TransitionFor(int index, WeekRequest request)
+    private static ActivityId TransitionFor(DateOnly day, WeekRequest request, ActivityChooser chooser) =>
+        Pick(chooser.Rank(new(Place.Transition, null, null, day, TransitionMinutes)), Place.Transition, day, request, chooser)!.Value;
+
+    // Centres come only from what a small group has worked on, and half of the class has met.
+    private static ActivityId? ChoiceFor(DateOnly day, WeekRequest request, ActivityChooser chooser) =>
+        Pick(chooser.Rank(new(Place.Choice, null, null, day, ChoiceMinutes), request.TaughtInGroups), Place.Choice, day, request, chooser);
+
+    private static ActivityId? Pick(IReadOnlyList<RankedActivity> ranked, Place place, DateOnly day, WeekRequest request, ActivityChooser chooser)
     {
-        var ranked = RankedByTaught(Place.Transition, request);
-        return ranked[index % ranked.Count].Id;
+        var pinned = request.Pinned.FirstOrDefault(p => p.Day == day && p.Place == place);
+        var chosen = ranked.FirstOrDefault(r => r.Activity.Id == pinned?.Activity) ?? (ranked.Count > 0 ? ranked[0] : null);
+        if (chosen is not null)
+        {
+            chooser.Use(chosen.Activity.Id, day);
+        }
+
+        return chosen?.Activity.Id;
     }
-
-    // Centres come only from what the class has met: at least one of an activity's skills is there with half of the children.
-    private static ActivityId? ChoiceFor(int index, WeekRequest request)
-    {
-        var ranked = RankedByTaught(Place.Choice, request).Where(a => MetBy(a, request) >= 0.5).ToList();
-        return ranked.Count == 0 ? null : ranked[index % ranked.Count].Id;
-    }
-
-    private static List<Activity> RankedByTaught(Place place, WeekRequest request) =>
-        [.. request.Library.Activities.Where(a => a.Places.Contains(place)).OrderByDescending(a => MetBy(a, request))];
-
-    private static double MetBy(Activity activity, WeekRequest request) =>
-        activity.Skills.Max(s => request.Evidence.Share(child => request.Evidence[child, s.Skill].Strength >= Strength.Prompted));
 
     private sealed record Weighed(Skill Skill, double Score, int Given, double Ready, double Known, bool CarriesOn, bool Shown)
     {

@@ -65,7 +65,7 @@ public static class YearPlanner
         check ? LessonStage.Check : number == 1 ? LessonStage.Introduce : number == of ? LessonStage.Apply : LessonStage.Practise;
 
     /// <summary>Starters for lessons that have their days: each skill at widening gaps after its last one, what is due another look first.</summary>
-    internal static (IReadOnlyList<PlanReview> Reviews, IReadOnlyList<MissedReview> Missed) ReviewsOf(
+    public static (IReadOnlyList<PlanReview> Reviews, IReadOnlyList<MissedReview> Missed) ReviewsOf(
         IReadOnlyList<PlanLesson> lessons, IReadOnlyList<PlanDay> days, YearRequest request, IReadOnlyList<PlanReview>? before = null)
     {
         var index = days.Select((d, i) => (d.Day, i)).ToDictionary(p => p.Day, p => p.i);

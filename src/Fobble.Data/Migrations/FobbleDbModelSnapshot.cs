@@ -102,6 +102,34 @@ namespace Fobble.Data.Migrations
                     b.ToTable("AspNetUsers", (string)null);
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.AdultHoursRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("AdultId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ClassId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<TimeOnly>("From")
+                        .HasColumnType("TEXT");
+
+                    b.Property<TimeOnly>("Until")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Weekday")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ClassId");
+
+                    b.ToTable("AdultHours");
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.BaselineCheckRow", b =>
                 {
                     b.Property<int>("Id")
@@ -137,6 +165,37 @@ namespace Fobble.Data.Migrations
                     b.HasIndex("ClassId", "ChildId");
 
                     b.ToTable("BaselineChecks");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.CalendarEntryRow", b =>
+                {
+                    b.Property<string>("Uid")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Cancelled")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Changed")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ClassId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Content")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Day")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Sequence")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Uid");
+
+                    b.HasIndex("ClassId", "Day");
+
+                    b.ToTable("CalendarEntries");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.CheckOverride", b =>
@@ -197,7 +256,13 @@ namespace Fobble.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<int?>("ClassId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("First")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Last")
@@ -205,6 +270,12 @@ namespace Fobble.Data.Migrations
 
                     b.Property<string>("Name")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<TimeOnly?>("OpenFrom")
+                        .HasColumnType("TEXT");
+
+                    b.Property<TimeOnly?>("OpenUntil")
                         .HasColumnType("TEXT");
 
                     b.Property<int>("SchoolId")
@@ -548,8 +619,15 @@ namespace Fobble.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("ActivityReason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Choice")
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("ChoicePinned")
+                        .HasColumnType("INTEGER");
 
                     b.Property<int>("ClassId")
                         .HasColumnType("INTEGER");
@@ -567,6 +645,9 @@ namespace Fobble.Data.Migrations
                     b.Property<int>("FocusOf")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("FocusPinned")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("FocusSkill")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -582,12 +663,56 @@ namespace Fobble.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("TransitionPinned")
+                        .HasColumnType("INTEGER");
+
                     b.HasKey("Id");
 
                     b.HasIndex("ClassId", "Day")
                         .IsUnique();
 
                     b.ToTable("PlannedDays");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.PlannedMoreRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Activity")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ActivityReason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Of")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("PlannedDayId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Skill")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Stage")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PlannedDayId");
+
+                    b.ToTable("PlannedMoreRow");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.PlannedStarterRow", b =>
@@ -599,6 +724,9 @@ namespace Fobble.Data.Migrations
                     b.Property<string>("Activity")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("Pinned")
+                        .HasColumnType("INTEGER");
 
                     b.Property<int>("PlannedDayId")
                         .HasColumnType("INTEGER");
@@ -788,6 +916,46 @@ namespace Fobble.Data.Migrations
                     b.ToTable("Withdrawals");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.YearPlanRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("AdultId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("BackTo")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ClassId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Document")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("What")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Year")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ClassId", "Year", "Version")
+                        .IsUnique();
+
+                    b.ToTable("YearPlans");
+                });
+
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserClaim<int>", b =>
                 {
                     b.Property<int>("Id")
@@ -861,6 +1029,15 @@ namespace Fobble.Data.Migrations
                     b.Navigation("Child");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.AdultHoursRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.SchoolClass", null)
+                        .WithMany()
+                        .HasForeignKey("ClassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.BaselineCheckRow", b =>
                 {
                     b.HasOne("Fobble.Data.Model.Child", "Child")
@@ -876,6 +1053,15 @@ namespace Fobble.Data.Migrations
                         .IsRequired();
 
                     b.Navigation("Child");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.CalendarEntryRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.SchoolClass", null)
+                        .WithMany()
+                        .HasForeignKey("ClassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.CheckOverride", b =>
@@ -1090,6 +1276,15 @@ namespace Fobble.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.PlannedMoreRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.PlannedDayRow", null)
+                        .WithMany("More")
+                        .HasForeignKey("PlannedDayId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.PlannedStarterRow", b =>
                 {
                     b.HasOne("Fobble.Data.Model.PlannedDayRow", null)
@@ -1196,6 +1391,15 @@ namespace Fobble.Data.Migrations
                     b.Navigation("Adult");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.YearPlanRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.SchoolClass", null)
+                        .WithMany()
+                        .HasForeignKey("ClassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserClaim<int>", b =>
                 {
                     b.HasOne("Fobble.Data.Model.Adult", null)
@@ -1252,6 +1456,8 @@ namespace Fobble.Data.Migrations
 
             modelBuilder.Entity("Fobble.Data.Model.PlannedDayRow", b =>
                 {
+                    b.Navigation("More");
+
                     b.Navigation("Starters");
                 });
 

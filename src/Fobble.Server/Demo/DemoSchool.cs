@@ -37,6 +37,7 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
         // The term began before the history and lasts well beyond today, so that the demo is alive on any day of the year.
         db.Terms.Add(new TermRow { SchoolId = school.Id, Name = "Lantern term", Season = Season.Autumn, First = monday.AddDays(-7 * (WeeksOfHistory + 2)), Last = monday.AddDays((7 * 5) + 4) });
         db.Terms.Add(new TermRow { SchoolId = school.Id, Name = "Kite term", Season = Season.Spring, First = monday.AddDays(7 * 8), Last = monday.AddDays((7 * 19) + 4) });
+        db.Terms.Add(new TermRow { SchoolId = school.Id, Name = "Wagon term", Season = Season.Summer, First = monday.AddDays(7 * 22), Last = monday.AddDays((7 * 32) + 4) });
         db.Closures.Add(new ClosureRow { SchoolId = school.Id, Name = "Market fair", First = monday.AddDays((7 * 3) + 4), Last = monday.AddDays((7 * 3) + 4) });
         db.Closures.Add(new ClosureRow { SchoolId = school.Id, Name = "Training day", First = monday.AddDays(-21), Last = monday.AddDays(-21) });
 
@@ -77,7 +78,14 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
             [.. db.Closures.Where(c => c.SchoolId == school.Id).AsEnumerable().Select(c => new Closure(c.Name, c.First, c.Last))]);
         var from = SchoolCalendar.MondayOf(today).AddDays(-7 * WeeksOfHistory);
         List<ChildId> ids = [.. newClass.Children.Select(c => new ChildId(c.Id))];
-        var history = MadeUpHistory.Play(new(map, library, calendar, ids, from, clock.GetLocalNow(), GroupsADay: 2, seed));
+        DemoPlan plan = new(library, new(calendar, [.. slots.Select(s => new LessonSlot(s.Id, s.Kind, s.Weekday, s.Start, s.Minutes, "", s.Where))]), SchoolCalendar.MondayOf(today).AddDays(-7 * DemoPlan.WeeksAgo));
+        var history = MadeUpHistory.Play(new(map, library, calendar, ids, from, clock.GetLocalNow(), GroupsADay: 2, seed) { Plan = teachers.Count > 1 ? plan.For : null });
+        if (plan.Row(newClass.Id, teachers[0], calendar, clock.GetLocalNow().Offset) is { } made)
+        {
+            db.YearPlans.Add(made);
+            db.Closures.Add(new ClosureRow { SchoolId = school.Id, ClassId = newClass.Id, Kind = ClosureKind.NoLessons, Name = "Hill railway trip", First = SchoolCalendar.MondayOf(today).AddDays(9), Last = SchoolCalendar.MondayOf(today).AddDays(9) });
+        }
+
 
         db.Stock.AddRange(DemoCupboard.For(newClass.Id));
         db.JarRounds.AddRange(DemoJars.For(newClass.Id, [.. newClass.Children.Select(c => c.Id)], today, calendar, new SeededRandom(seed + 100)));
@@ -85,7 +93,7 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
         var sessions = new List<(GroupSession Session, PastGroup Group)>();
         foreach (var week in history.Weeks)
         {
-            db.PlannedDays.AddRange(week.Plan.Days.Select(d => WeekEndpoints.ToRow(newClass.Id, d)));
+            db.PlannedDays.AddRange(week.Plan.Days.Select(d => WeekMaker.ToRow(newClass.Id, d)));
             var cycle = new GroupCycle { ClassId = newClass.Id, Monday = week.Plan.Monday, AcceptedAt = new DateTimeOffset(week.Plan.Monday.AddDays(-3).ToDateTime(new(16, 0)), clock.GetLocalNow().Offset), AcceptedBy = teachers[0] };
             var evidence = new ClassEvidence(map, calendar, EvidenceSettings.Default, ids, history.Observations.Where(o => o.At < cycle.AcceptedAt), week.Plan.Monday);
             var brief = new GroupingBrief(

@@ -3,6 +3,7 @@ using Fobble.Core.Calendars;
 using Fobble.Core.Cupboard;
 using Fobble.Core.Evidence;
 using Fobble.Core.People;
+using Fobble.Core.Planning;
 using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Data.Model;
@@ -34,9 +35,16 @@ internal sealed class ClassFacts(FobbleDb db, SkillMap map, ObservationLog log)
 
         var school = db.Classes.Where(c => c.Id == classId).Select(c => c.SchoolId);
         var terms = await db.Terms.Where(t => school.Contains(t.SchoolId)).Select(t => new Term(t.Name, t.Season, t.First, t.Last)).ToListAsync(stop);
-        var closures = await db.Closures.Where(c => school.Contains(c.SchoolId)).Select(c => new Closure(c.Name, c.First, c.Last)).ToListAsync(stop);
+        var closures = await db.Closures.Where(c => school.Contains(c.SchoolId) && (c.ClassId == null || c.ClassId == classId))
+            .Select(c => new Closure(c.Name, c.First, c.Last) { Kind = c.Kind, OpenFrom = c.OpenFrom, OpenUntil = c.OpenUntil }).ToListAsync(stop);
         return _calendars[classId] = new SchoolCalendar(terms, closures);
     }
+
+    /// <summary>The class's weekly lessons on its calendar, without those that were taken out.</summary>
+    public async Task<Timetable> TimetableAsync(int classId, CancellationToken stop) => new(
+        await CalendarAsync(classId, stop),
+        await db.LessonSlots.Where(s => s.ClassId == classId && !s.Retired).OrderBy(s => s.Start).ThenBy(s => s.Id)
+            .Select(s => new LessonSlot(s.Id, s.Kind, s.Weekday, s.Start, s.Minutes, s.Adult!.FullName, s.Where)).ToListAsync(stop));
 
     /// <summary>The class's children under the names that others may see, in the order of those names.</summary>
     public async Task<IReadOnlyList<ChildName>> ChildrenAsync(int classId, CancellationToken stop)
@@ -83,6 +91,16 @@ internal sealed class ClassFacts(FobbleDb db, SkillMap map, ObservationLog log)
         return checks.Where(c => until is null || c.EndedAt <= until).GroupBy(c => c.ChildId).ToDictionary(
             g => new ChildId(g.Key),
             g => new Inference(DateOnly.FromDateTime(g.Last().EndedAt!.Value.LocalDateTime), g.SelectMany(c => c.Inferred).GroupBy(p => p.Key).ToDictionary(p => new SkillId(p.Key), p => p.Last().Value)));
+    }
+
+    /// <summary>What was read so far is not true any more: the calendar was changed within this request.</summary>
+    public void Forget(int classId)
+    {
+        _calendars.Remove(classId);
+        foreach (var known in _evidence.Keys.Where(k => k.Class == classId).ToList())
+        {
+            _evidence.Remove(known);
+        }
     }
 
     private async Task<SchoolClass> OwnAsync(int classId, CancellationToken stop) =>

@@ -112,18 +112,18 @@ internal static class ActivitiesEndpoints
         {
             case Place.Carpet:
                 var known = content.Map[skill];
-                (row.FocusSkill, row.FocusActivity, row.Reason) = (skill.Value, activity.Id.Value, "Chosen by hand.");
+                (row.FocusSkill, row.FocusActivity, row.Reason, row.ActivityReason, row.FocusPinned) = (skill.Value, activity.Id.Value, "Chosen by hand.", "", true);
                 (row.FocusOf, row.FocusNumber) = (known.Lessons, Math.Min(row.FocusNumber, known.Lessons));
                 break;
             case Place.Choice:
-                row.Choice = activity.Id.Value;
+                (row.Choice, row.ChoicePinned) = (activity.Id.Value, true);
                 break;
             case Place.Transition:
-                row.Transition = activity.Id.Value;
+                (row.Transition, row.TransitionPinned) = (activity.Id.Value, true);
                 break;
             default:
                 row.Starters.RemoveAll(s => s.Skill == skill.Value);
-                row.Starters.Add(new() { Skill = skill.Value, Activity = activity.Id.Value, Reason = "Chosen by hand." });
+                row.Starters.Add(new() { Skill = skill.Value, Activity = activity.Id.Value, Reason = "Chosen by hand.", Pinned = true });
                 break;
         }
 

@@ -92,7 +92,7 @@ internal static class OwnActivities
     private static async Task<Results<NoContent, ValidationProblem, NotFound>> TakeBackAsync(int classId, string activityId, ContentShelf shelf, FobbleDb db, CancellationToken stop)
     {
         var ships = ActivityLoader.AsWritten.Any(a => a.Id.Value == activityId);
-        if (!ships && (await db.PlannedDays.AnyAsync(d => d.FocusActivity == activityId || d.Choice == activityId || d.Transition == activityId || d.Starters.Any(s => s.Activity == activityId), stop)
+        if (!ships && (await db.PlannedDays.AnyAsync(d => d.FocusActivity == activityId || d.Choice == activityId || d.Transition == activityId || d.Starters.Any(s => s.Activity == activityId) || d.More.Any(m => m.Activity == activityId), stop)
             || await db.GroupSessions.AnyAsync(s => s.Activity == activityId, stop)))
         {
             return Faults.One("activity", "Plans or sessions speak of this activity, so it stays. Change it instead.");

@@ -25,8 +25,8 @@ internal sealed class SetOutReader(FobbleDb db, ClassFacts facts, WeekReader wee
         var children = await facts.ChildrenAsync(classId, stop);
         var evidence = await facts.EvidenceAsync(classId, clock.Today(), stop);
         var names = children.ToDictionary(c => c.Id, c => c.Name);
-        var planned = await db.PlannedDays.AsNoTracking().Include(d => d.Starters).Where(d => d.ClassId == classId && d.Day >= from && d.Day <= to).ToListAsync(stop);
-        var slots = await db.LessonSlots.AsNoTracking().Where(s => s.ClassId == classId && !s.Retired).OrderBy(s => s.Start).ToListAsync(stop);
+        var planned = await db.PlannedDays.AsNoTracking().Include(d => d.Starters).Include(d => d.More).Where(d => d.ClassId == classId && d.Day >= from && d.Day <= to).ToListAsync(stop);
+        var timetable = await facts.TimetableAsync(classId, stop);
         var away = await db.Absences.Where(a => a.Child!.ClassId == classId && a.Day >= from && a.Day <= to).Select(a => new { a.ChildId, a.Day }).ToListAsync(stop);
 
         // On the carpet as many work with the things as the activity is made for; the others watch and take their turn.
@@ -34,14 +34,23 @@ internal sealed class SetOutReader(FobbleDb db, ClassFacts facts, WeekReader wee
         List<Use> uses = [];
         foreach (var day in planned)
         {
-            var carpet = SlotOf(slots, SlotKind.Carpet, day.Day);
+            var slots = timetable.On(day.Day);
+            var carpets = slots.Where(s => s.Kind == SlotKind.Carpet).ToList();
+            var carpet = carpets.Count > 0 ? carpets[0] : null;
             var start = carpet?.Start ?? new TimeOnly(9, 0);
             var where = carpet?.Where ?? "Carpet";
             var focus = library[new(day.FocusActivity)];
             uses.AddRange(day.Starters.Select(s => (activity: library[new(s.Activity)], skill: new SkillId(s.Skill)))
                 .Select(s => new Use(day.Day, start, s.activity.Minutes, where, "Starter", s.activity, RangeFor(s.activity, s.skill, evidence), AtOnce(s.activity, day.Day), 1, [], false)));
             uses.Add(new(day.Day, start, carpet?.Minutes ?? 20, where, "Carpet", focus, RangeFor(focus, new(day.FocusSkill), evidence), AtOnce(focus, day.Day), 1, [], true));
-            if (day.Choice is { } choice && SlotOf(slots, SlotKind.Choice, day.Day) is { } centres)
+            foreach (var (more, i) in day.More.Select((m, i) => (m, i)))
+            {
+                var later = carpets.Count > i + 1 ? carpets[i + 1] : null;
+                var activity = library[new(more.Activity)];
+                uses.Add(new(day.Day, later?.Start ?? start, later?.Minutes ?? 20, later?.Where ?? where, "Carpet", activity, RangeFor(activity, new(more.Skill), evidence), AtOnce(activity, day.Day), 1, [], true));
+            }
+
+            if (day.Choice is { } choice && slots.FirstOrDefault(s => s.Kind == SlotKind.Choice) is { } centres)
             {
                 var centre = library[new(choice)];
                 uses.Add(new(day.Day, centres.Start, centres.Minutes, centres.Where, "Choice time", centre, RangeFor(centre, null, evidence), Math.Min(AtACentre, centre.GroupSize.High), 1, [], false));
@@ -61,8 +70,6 @@ internal sealed class SetOutReader(FobbleDb db, ClassFacts facts, WeekReader wee
 
         return uses;
     }
-
-    private static LessonSlotRow? SlotOf(IReadOnlyList<LessonSlotRow> slots, SlotKind kind, DateOnly day) => slots.FirstOrDefault(s => s.Kind == kind && s.Weekday == day.DayOfWeek);
 
     private static Core.Numbers.NumberRange RangeFor(Activity activity, SkillId? skill, ClassEvidence evidence) => (skill is { } id ? activity.For(id) : null)?.Range ?? activity.MetBy(evidence).Range;
 }

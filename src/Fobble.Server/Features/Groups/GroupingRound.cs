@@ -7,6 +7,7 @@ using Fobble.Core.Sessions;
 using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Data.Model;
+using Fobble.Server.Features.Planning;
 using Fobble.Server.Features.Week;
 using Fobble.Server.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -152,25 +153,24 @@ internal sealed class GroupingRound
             .OrderBy(g => g.Day),
     ];
 
-    internal sealed class Reader(FobbleDb db, ClassFacts facts, SkillMap map, ActivityLibrary library, WeekReader weeks, TimeProvider clock)
+    internal sealed class Reader(FobbleDb db, ClassFacts facts, SkillMap map, ActivityLibrary library, WeekReader weeks, PlanReader plans, TimeProvider clock)
     {
         public async Task<GroupingRound> ReadAsync(int classId, DateOnly monday, CancellationToken stop)
         {
             var today = clock.Today();
             var children = await facts.ChildrenAsync(classId, stop);
-            var calendar = await facts.CalendarAsync(classId, stop);
             var evidence = await facts.EvidenceAsync(classId, today, stop);
             var cycles = await CyclesAsync(classId, monday, stop);
             var accepted = cycles.FirstOrDefault(c => c.Monday == monday);
             var held = await HeldAsync(accepted, today, stop);
-            var slots = await SlotsAsync(classId, monday, calendar, stop);
+            var slots = await SlotsAsync(classId, monday, stop);
             var open = slots.Where(s => s.Day >= today && !held.Any(h => h.SlotId == s.SlotId && h.Day == s.Day)).ToList();
             var wishes = await db.PairWishes.AsNoTracking().Where(w => w.First!.ClassId == classId).ToListAsync(stop);
-            var focus = await db.PlannedDays.Where(d => d.ClassId == classId && d.Day >= monday && d.Day < monday.AddDays(7)).Select(d => d.FocusSkill).Distinct().ToListAsync(stop);
+            var focus = await FocusAsync(classId, monday, stop);
             var brief = new GroupingBrief(
                 evidence,
                 monday > today ? monday : today,
-                [.. focus.Select(f => new SkillId(f)).Order()],
+                focus,
                 PastOf(cycles.Where(c => c.Monday < monday)),
                 await AwayAsync(classId, open, stop),
                 held.SelectMany(s => s.Members).Select(m => new ChildId(m.ChildId)).ToHashSet())
@@ -179,6 +179,14 @@ internal sealed class GroupingRound
                 Teachable = library.ServedIn(Place.Group),
             };
             return new GroupingRound(classId, monday, map, library, children, wishes, accepted, cycles.FirstOrDefault(), held, slots, open, brief);
+        }
+
+        // What the week's whole-class lessons are on; where they are not worked out yet, what the year's plan has.
+        private async Task<IReadOnlyList<SkillId>> FocusAsync(int classId, DateOnly monday, CancellationToken stop)
+        {
+            var rows = await db.PlannedDays.Where(d => d.ClassId == classId && d.Day >= monday && d.Day < monday.AddDays(7)).Select(d => new { d.Day, d.FocusSkill, More = d.More.Select(m => m.Skill).ToList() }).ToListAsync(stop);
+            var planned = (await plans.CurrentAsync(classId, stop))?.Document.Plan.Lessons.Where(l => l.Day >= monday && l.Day < monday.AddDays(7) && rows.All(r => r.Day != l.Day)).Select(l => l.Skill) ?? [];
+            return [.. rows.SelectMany(r => r.More.Append(r.FocusSkill)).Select(s => new SkillId(s)).Concat(planned).Distinct().Where(map.Has).Order()];
         }
 
         // The sets in force, this week's first, then those before it.
@@ -207,10 +215,10 @@ internal sealed class GroupingRound
             return [.. accepted.Sessions.Where(s => s.Day < today || recorded.Contains(s.Id))];
         }
 
-        private async Task<List<GroupSlotView>> SlotsAsync(int classId, DateOnly monday, SchoolCalendar calendar, CancellationToken stop)
+        private async Task<List<GroupSlotView>> SlotsAsync(int classId, DateOnly monday, CancellationToken stop)
         {
-            var slots = await db.LessonSlots.AsNoTracking().Include(s => s.Adult).Where(s => s.ClassId == classId && !s.Retired && s.Kind == SlotKind.Group).OrderBy(s => s.Start).ThenBy(s => s.Id).ToListAsync(stop);
-            return [.. calendar.DaysOfWeek(monday).SelectMany(day => slots.Where(s => s.Weekday == day.DayOfWeek).Select(s => new GroupSlotView(s.Id, day, s.Start, s.Minutes, s.Adult!.FullName, s.Where)))];
+            var timetable = await facts.TimetableAsync(classId, stop);
+            return [.. timetable.Calendar.DaysOfWeek(monday).SelectMany(day => timetable.On(day).Where(s => s.Kind == SlotKind.Group).Select(s => new GroupSlotView(s.Id, day, s.Start, s.Minutes, s.Adult, s.Where)))];
         }
 
         private async Task<Dictionary<ChildId, IReadOnlySet<int>>> AwayAsync(int classId, List<GroupSlotView> open, CancellationToken stop)

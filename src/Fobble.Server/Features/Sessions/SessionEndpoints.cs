@@ -48,8 +48,9 @@ internal static class SessionEndpoints
     private static async Task<Results<Ok<Card>, NotFound>> GroupCardAsync(int classId, int sessionId, CardReader reader, CancellationToken stop) =>
         await reader.ForGroupAsync(classId, sessionId, stop) is { } card ? TypedResults.Ok(card) : TypedResults.NotFound();
 
-    private static async Task<Results<Ok<Card>, NotFound>> CarpetCardAsync(int classId, DateOnly day, CardReader reader, CancellationToken stop) =>
-        await reader.ForCarpetAsync(classId, day, stop) is { } card ? TypedResults.Ok(card) : TypedResults.NotFound();
+    /// <param name="lesson">Which of the day's whole-class lessons, from 0.</param>
+    private static async Task<Results<Ok<Card>, NotFound>> CarpetCardAsync(int classId, DateOnly day, int? lesson, CardReader reader, CancellationToken stop) =>
+        await reader.ForCarpetAsync(classId, day, lesson ?? 0, stop) is { } card ? TypedResults.Ok(card) : TypedResults.NotFound();
 }
 
 /// <summary>Puts a card together from the plan, the children's evidence and the session's seed.</summary>
@@ -71,17 +72,20 @@ internal sealed class CardReader(FobbleDb db, ClassFacts facts, ActivityLibrary 
             new SkillId(session.Skill), session.Activity, (ulong)session.Seed, reasons, session.Cycle!.AcceptedAt, stop);
     }
 
-    public async Task<Card?> ForCarpetAsync(int classId, DateOnly day, CancellationToken stop)
+    /// <param name="lesson">Which of the day's whole-class lessons, from 0.</param>
+    public async Task<Card?> ForCarpetAsync(int classId, DateOnly day, int lesson, CancellationToken stop)
     {
-        var plan = await db.PlannedDays.AsNoTracking().FirstOrDefaultAsync(d => d.ClassId == classId && d.Day == day, stop);
-        if (plan is null)
+        var plan = await db.PlannedDays.AsNoTracking().Include(d => d.More).FirstOrDefaultAsync(d => d.ClassId == classId && d.Day == day, stop);
+        if (plan is null || lesson < 0 || lesson > plan.More.Count)
         {
             return null;
         }
 
-        var slot = await db.LessonSlots.AsNoTracking().Include(s => s.Adult).Where(s => s.ClassId == classId && !s.Retired && s.Kind == Core.Planning.SlotKind.Carpet && s.Weekday == day.DayOfWeek).FirstOrDefaultAsync(stop);
-        var head = new Head(classId, null, day, slot?.Start ?? new(9, 0), slot?.Minutes ?? 20, slot?.Adult?.FullName ?? "", slot?.Where ?? "Carpet", Setting.Carpet, plan.Reason);
-        return await MakeAsync(head, new SkillId(plan.FocusSkill), plan.FocusActivity, SessionCards.SeedFor(classId, day, 0, new SkillId(plan.FocusSkill)), null, null, stop);
+        var (skill, activity, reason) = lesson == 0 ? (plan.FocusSkill, plan.FocusActivity, plan.Reason) : (plan.More[lesson - 1].Skill, plan.More[lesson - 1].Activity, plan.More[lesson - 1].Reason);
+        var carpets = (await facts.TimetableAsync(classId, stop)).On(day).Where(s => s.Kind == Core.Planning.SlotKind.Carpet).ToList();
+        var slot = carpets.Count > 0 ? carpets[Math.Min(lesson, carpets.Count - 1)] : null;
+        var head = new Head(classId, null, day, slot?.Start ?? new(9, 0), slot?.Minutes ?? 20, slot?.Adult ?? "", slot?.Where ?? "Carpet", Setting.Carpet, reason);
+        return await MakeAsync(head, new SkillId(skill), activity, SessionCards.SeedFor(classId, day, lesson, new SkillId(skill)), null, null, stop);
     }
 
     private async Task<Card> MakeAsync(Head head, SkillId skillId, string activityId, ulong seed, Dictionary<int, string>? reasons, DateTimeOffset? until, CancellationToken stop)

@@ -11,15 +11,22 @@ namespace Fobble.Server.Features.SetUp;
 
 public sealed record TermView(string Name, Season Season, DateOnly First, DateOnly Last);
 
-public sealed record ClosureView(int Id, string Name, DateOnly First, DateOnly Last);
+/// <param name="OfClass">This class's own; else the whole school's.</param>
+public sealed record ClosureView(int Id, string Name, DateOnly First, DateOnly Last, ClosureKind Kind, TimeOnly? OpenFrom, TimeOnly? OpenUntil, bool OfClass);
 
 public sealed record SlotView(int Id, SlotKind Kind, DayOfWeek Weekday, TimeOnly Start, int Minutes, int AdultId, string Adult, string Where);
 
 public sealed record AdultView(int Id, string FullName, string Email, ClassRole Role);
 
-public sealed record Timetable(IReadOnlyList<TermView> Terms, IReadOnlyList<ClosureView> Closures, IReadOnlyList<SlotView> Slots, IReadOnlyList<AdultView> Adults);
+/// <param name="Used">Minutes of these hours that small groups take already.</param>
+public sealed record HoursView(int Id, int AdultId, string Adult, DayOfWeek Weekday, TimeOnly From, TimeOnly Until, int Used);
 
-public sealed record NewClosure(string Name, DateOnly First, DateOnly Last);
+public sealed record Timetable(IReadOnlyList<TermView> Terms, IReadOnlyList<ClosureView> Closures, IReadOnlyList<SlotView> Slots, IReadOnlyList<AdultView> Adults, IReadOnlyList<HoursView> Hours);
+
+public sealed record NewHours(int AdultId, DayOfWeek Weekday, TimeOnly From, TimeOnly Until);
+
+/// <param name="OfClass">For this class only: a trip, say.</param>
+public sealed record NewClosure(string Name, DateOnly First, DateOnly Last, ClosureKind Kind, TimeOnly? OpenFrom, TimeOnly? OpenUntil, bool OfClass);
 
 public sealed record NewSlot(SlotKind Kind, DayOfWeek Weekday, TimeOnly Start, int Minutes, int AdultId, string Where);
 
@@ -37,6 +44,8 @@ internal static class SetUpEndpoints
         lead.MapDelete("/closures/{id:int}", RemoveClosureAsync);
         lead.MapPost("/slots", AddSlotAsync);
         lead.MapDelete("/slots/{id:int}", RemoveSlotAsync);
+        lead.MapPost("/hours", AddHoursAsync);
+        lead.MapDelete("/hours/{id:int}", RemoveHoursAsync);
         lead.MapPost("/adults", AddAdultAsync);
     }
 
@@ -44,11 +53,18 @@ internal static class SetUpEndpoints
     {
         var school = db.Classes.Where(c => c.Id == classId).Select(c => c.SchoolId);
         var terms = await db.Terms.Where(t => school.Contains(t.SchoolId)).OrderBy(t => t.First).Select(t => new TermView(t.Name, t.Season, t.First, t.Last)).ToListAsync(stop);
-        var closures = await db.Closures.Where(c => school.Contains(c.SchoolId)).OrderBy(c => c.First).Select(c => new ClosureView(c.Id, c.Name, c.First, c.Last)).ToListAsync(stop);
+        var closures = await db.Closures.Where(c => school.Contains(c.SchoolId) && (c.ClassId == null || c.ClassId == classId)).OrderBy(c => c.First)
+            .Select(c => new ClosureView(c.Id, c.Name, c.First, c.Last, c.Kind, c.OpenFrom, c.OpenUntil, c.ClassId != null)).ToListAsync(stop);
         var slots = await db.LessonSlots.Where(s => s.ClassId == classId && !s.Retired).OrderBy(s => s.Weekday).ThenBy(s => s.Start)
             .Select(s => new SlotView(s.Id, s.Kind, s.Weekday, s.Start, s.Minutes, s.AdultId, s.Adult!.FullName, s.Where)).ToListAsync(stop);
         var adults = await db.Memberships.Where(m => m.ClassId == classId).OrderBy(m => m.Role).Select(m => new AdultView(m.AdultId, m.Adult!.FullName, m.Adult.Email ?? "", m.Role)).ToListAsync(stop);
-        return TypedResults.Ok(new Timetable(terms, closures, slots, adults));
+        var hours = await db.AdultHours.Where(h => h.ClassId == classId).OrderBy(h => h.AdultId).ThenBy(h => h.Weekday).ThenBy(h => h.From).ToListAsync(stop);
+        return TypedResults.Ok(new Timetable(terms, closures, slots, adults,
+        [
+            .. hours.Select(h => new HoursView(
+                h.Id, h.AdultId, adults.FirstOrDefault(a => a.Id == h.AdultId)?.FullName ?? "", h.Weekday, h.From, h.Until,
+                slots.Where(s => s.Kind == SlotKind.Group && s.AdultId == h.AdultId && s.Weekday == h.Weekday && s.Start >= h.From && s.Start < h.Until).Sum(s => s.Minutes))),
+        ]));
     }
 
     private static async Task<Results<NoContent, ValidationProblem>> SetTermsAsync(int classId, IReadOnlyList<TermView> terms, FobbleDb db, CancellationToken stop)
@@ -78,20 +94,31 @@ internal static class SetUpEndpoints
 
     private static async Task<Results<NoContent, ValidationProblem>> AddClosureAsync(int classId, NewClosure closure, FobbleDb db, CancellationToken stop)
     {
-        if (string.IsNullOrWhiteSpace(closure.Name) || closure.Last < closure.First)
+        Faults faults = new();
+        faults.Check("name", !string.IsNullOrWhiteSpace(closure.Name), "Say what for.");
+        faults.Check("last", closure.Last >= closure.First, "It does not end before it begins.");
+        faults.Check("kind", Enum.IsDefined(closure.Kind), "There is no such kind of day.");
+        faults.Check("openUntil", closure.Kind != ClosureKind.HalfDay || closure.OpenFrom is not null || closure.OpenUntil is not null, "A half day says from when, or until when, there is school.");
+        faults.Check("openFrom", !(closure.OpenFrom >= closure.OpenUntil), "School begins before it ends.");
+        if (!faults.None)
         {
-            return Faults.One("last", "A closure has a name and does not end before it begins.");
+            return faults.ToProblem("This can’t go into the calendar.");
         }
 
         var schoolId = await db.Classes.Where(c => c.Id == classId).Select(c => c.SchoolId).SingleAsync(stop);
-        db.Closures.Add(new ClosureRow { SchoolId = schoolId, Name = closure.Name.Trim(), First = closure.First, Last = closure.Last });
+        var half = closure.Kind == ClosureKind.HalfDay;
+        db.Closures.Add(new ClosureRow
+        {
+            SchoolId = schoolId, ClassId = closure.OfClass ? classId : null, Name = closure.Name.Trim(), First = closure.First, Last = closure.Last, Kind = closure.Kind,
+            OpenFrom = half ? closure.OpenFrom : null, OpenUntil = half ? closure.OpenUntil : null,
+        });
         await db.SaveChangesAsync(stop);
         return TypedResults.NoContent();
     }
 
     private static async Task<NoContent> RemoveClosureAsync(int classId, int id, FobbleDb db, CancellationToken stop)
     {
-        await db.Closures.Where(c => c.Id == id && db.Classes.Any(k => k.Id == classId && k.SchoolId == c.SchoolId)).ExecuteDeleteAsync(stop);
+        await db.Closures.Where(c => c.Id == id && (c.ClassId == null || c.ClassId == classId) && db.Classes.Any(k => k.Id == classId && k.SchoolId == c.SchoolId)).ExecuteDeleteAsync(stop);
         return TypedResults.NoContent();
     }
 
@@ -114,6 +141,12 @@ internal static class SetUpEndpoints
             return Faults.One("start", "This adult has another lesson at that time.");
         }
 
+        var hours = await db.AdultHours.Where(h => h.ClassId == classId && h.AdultId == slot.AdultId).ToListAsync(stop);
+        if (slot.Kind == SlotKind.Group && hours.Count > 0 && !hours.Any(h => h.Weekday == slot.Weekday && h.From <= slot.Start && end <= h.Until))
+        {
+            return Faults.One("start", "This is outside the hours in which this adult takes small groups.");
+        }
+
         db.LessonSlots.Add(new LessonSlotRow { ClassId = classId, Kind = slot.Kind, Weekday = slot.Weekday, Start = slot.Start, Minutes = slot.Minutes, AdultId = slot.AdultId, Where = slot.Where.Trim() });
         await db.SaveChangesAsync(stop);
         return TypedResults.NoContent();
@@ -123,6 +156,29 @@ internal static class SetUpEndpoints
     private static async Task<NoContent> RemoveSlotAsync(int classId, int id, FobbleDb db, CancellationToken stop)
     {
         await db.LessonSlots.Where(s => s.Id == id && s.ClassId == classId).ExecuteUpdateAsync(s => s.SetProperty(x => x.Retired, true), stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<NoContent, ValidationProblem>> AddHoursAsync(int classId, NewHours hours, FobbleDb db, CancellationToken stop)
+    {
+        if (hours.Until <= hours.From || hours.Weekday is DayOfWeek.Saturday or DayOfWeek.Sunday)
+        {
+            return Faults.One("until", "Hours are on a weekday and end after they begin.");
+        }
+
+        if (!await db.Memberships.AnyAsync(m => m.ClassId == classId && m.AdultId == hours.AdultId, stop))
+        {
+            return Faults.One("adultId", "This adult does not belong to the class.");
+        }
+
+        db.AdultHours.Add(new AdultHoursRow { ClassId = classId, AdultId = hours.AdultId, Weekday = hours.Weekday, From = hours.From, Until = hours.Until });
+        await db.SaveChangesAsync(stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<NoContent> RemoveHoursAsync(int classId, int id, FobbleDb db, CancellationToken stop)
+    {
+        await db.AdultHours.Where(h => h.Id == id && h.ClassId == classId).ExecuteDeleteAsync(stop);
         return TypedResults.NoContent();
     }
 

@@ -122,7 +122,7 @@ internal static class SkillMapEndpoints
 
         if (content.School.IsOwn(id))
         {
-            if (await db.Observations.AnyAsync(o => o.Skill == skillId, stop) || await db.PlannedDays.AnyAsync(d => d.FocusSkill == skillId, stop) || await db.GroupSessions.AnyAsync(s => s.Skill == skillId, stop))
+            if (await db.Observations.AnyAsync(o => o.Skill == skillId, stop) || await db.PlannedDays.AnyAsync(d => d.FocusSkill == skillId || d.More.Any(m => m.Skill == skillId), stop) || await db.YearPlans.AnyAsync(p => p.Document.Contains($"\"{skillId}\""), stop) || await db.GroupSessions.AnyAsync(s => s.Skill == skillId, stop))
             {
                 return Faults.One("skill", "Records or plans speak of this skill. Hide it instead: what was seen is kept.");
             }

@@ -29,8 +29,11 @@ public sealed record TodayActivity(string Name, string Purpose, IReadOnlyList<st
 
 /// <summary>One page for whoever takes the class today.</summary>
 /// <param name="NextSchoolDay">Where to look when this is no school day.</param>
+/// <param name="Different">What is different about the day: a closure, a trip, a half day.</param>
+/// <param name="More">Further whole-class lessons.</param>
+/// <param name="Notes">The teacher's words on the day's lessons.</param>
 public sealed record TodayView(
-    DateOnly Day, bool IsSchoolDay, DateOnly? NextSchoolDay, Card? Carpet, IReadOnlyList<WeekStarter> Starters, IReadOnlyList<TodayGroup> Groups, IReadOnlyList<TodaySetOut> SetOut,
+    DateOnly Day, bool IsSchoolDay, DateOnly? NextSchoolDay, string? Different, Card? Carpet, IReadOnlyList<WeekFocus> More, IReadOnlyList<string> Notes, IReadOnlyList<WeekStarter> Starters, IReadOnlyList<TodayGroup> Groups, IReadOnlyList<TodaySetOut> SetOut,
     IReadOnlyList<Caution> Cautions, string Standing, IReadOnlyList<TodayChild> Children, IReadOnlyList<TodayLookAgain> LookAgain, TodayActivity? Transition, TodayActivity? Choice, string Jar);
 
 internal static class TodayEndpoints
@@ -45,7 +48,7 @@ internal static class TodayEndpoints
         var calendar = await facts.CalendarAsync(classId, stop);
         var children = await facts.ChildrenAsync(classId, stop);
         var away = await db.Absences.Where(a => a.Day == day && a.Child!.ClassId == classId).Select(a => a.ChildId).ToListAsync(stop);
-        var carpet = calendar.IsSchoolDay(day) ? await cards.ForCarpetAsync(classId, day, stop) : null;
+        var carpet = calendar.IsSchoolDay(day) ? await cards.ForCarpetAsync(classId, day, 0, stop) : null;
         var week = await weeks.ReadAsync(classId, SchoolCalendar.MondayOf(day), stop);
         var planned = week.Days.FirstOrDefault(d => d.Day == day);
         List<Card> groups = [];
@@ -60,7 +63,10 @@ internal static class TodayEndpoints
             day,
             calendar.IsSchoolDay(day),
             calendar.OnOrAfter(day.AddDays(1)),
+            calendar.Different(day)?.Name,
             carpet,
+            planned?.More ?? [],
+            planned?.Notes ?? [],
             planned?.Starters ?? [],
             [.. groups.OrderBy(g => g.Start).Select(g => new TodayGroup(
                 g.SessionId!.Value, g.Start, g.Minutes, g.Adult, g.Where, g.Skill.Short, g.Activity.Name, [.. g.Children.Select(c => c.Name)], [.. g.Children.Where(c => c.Away).Select(c => c.Name)], g.Children.Count(c => c.Recorded.Count > 0)))],

@@ -23,16 +23,33 @@ public enum DayState
 
 public sealed record NamedActivity(string Id, string Name);
 
-public sealed record WeekFocus(string Skill, string Short, string ICan, int Number, int Of, LessonStage Stage, NamedActivity Activity, string Reason);
+/// <param name="How">What kind of lesson it is, in words: with objects, with drawing and talk …</param>
+/// <param name="ActivityReason">Why this activity; empty where it was chosen before reasons were kept.</param>
+public sealed record WeekFocus(string Skill, string Short, string ICan, int Number, int Of, LessonStage Stage, string How, NamedActivity Activity, string Reason, string ActivityReason, bool Pinned);
 
-public sealed record WeekStarter(string Skill, string Short, NamedActivity Activity, string Reason);
+public sealed record WeekStarter(string Skill, string Short, NamedActivity Activity, string Reason, bool Pinned);
 
 /// <param name="SessionId">The group that has the slot, if groups were accepted.</param>
 public sealed record WeekSlot(int SlotId, SlotKind Kind, TimeOnly Start, int Minutes, string Adult, string Where, int? SessionId, string? Skill, IReadOnlyList<string> Children);
 
-public sealed record WeekDay(DateOnly Day, DayState State, string? Closed, WeekFocus? Focus, IReadOnlyList<WeekStarter> Starters, NamedActivity? Transition, NamedActivity? Choice, IReadOnlyList<WeekSlot> Slots);
+/// <param name="Closed">What is different about the day, closed or not.</param>
+/// <param name="More">Further whole-class lessons.</param>
+/// <param name="Coming">What the year's plan has for a day that is not worked out yet.</param>
+/// <param name="Minutes">Whether the whole-class lesson's parts go into its minutes.</param>
+/// <param name="Note">The teacher's words on the day's lessons.</param>
+public sealed record WeekDay(
+    DateOnly Day, DayState State, string? Closed, WeekFocus? Focus, IReadOnlyList<WeekFocus> More, IReadOnlyList<WeekStarter> Starters, NamedActivity? Transition, bool TransitionPinned,
+    NamedActivity? Choice, bool ChoicePinned, IReadOnlyList<WeekSlot> Slots, IReadOnlyList<string> Coming, string? Minutes, bool TooLong, IReadOnlyList<string> Notes);
 
 public sealed record WeekView(DateOnly Monday, string? Term, bool Planned, IReadOnlyList<WeekDay> Days);
+
+/// <summary>An activity that would do instead, with what speaks for it.</summary>
+public sealed record Alternative(NamedActivity Activity, string Reason, bool Chosen);
+
+/// <param name="Place">Which part of the day.</param>
+/// <param name="Skill">For a starter or a lesson: on what.</param>
+/// <param name="Activity">What shall be done; pins it. Null to let go of the pin.</param>
+public sealed record SwapActivity(Place Place, string? Skill, string? Activity);
 
 internal static class WeekEndpoints
 {
@@ -40,6 +57,8 @@ internal static class WeekEndpoints
     {
         ofClass.MapGet("/weeks/{day}", GetAsync);
         ofClass.MapPost("/weeks/{day}/plan", PlanAsync).RequireAuthorization(Policies.Lead);
+        ofClass.MapGet("/days/{day}/alternatives", AlternativesAsync);
+        ofClass.MapPut("/days/{day}/activity", SwapAsync).RequireAuthorization(Policies.Lead);
     }
 
     private static async Task<Ok<WeekView>> GetAsync(int classId, DateOnly day, WeekReader reader, CancellationToken stop) =>
@@ -47,45 +66,104 @@ internal static class WeekEndpoints
 
     /// <summary>Plans the days of the week that are not past, anew if they were planned before.</summary>
     private static async Task<Results<Ok<WeekView>, ProblemHttpResult>> PlanAsync(
-        int classId, DateOnly day, WeekReader reader, ClassFacts facts, FobbleDb db, ActivityLibrary library, TimeProvider clock, CancellationToken stop)
+        int classId, DateOnly day, WeekReader reader, WeekMaker maker, ClassFacts facts, FobbleDb db, TimeProvider clock, CancellationToken stop)
     {
         var (monday, today) = (SchoolCalendar.MondayOf(day), clock.Today());
         var children = await facts.ChildrenAsync(classId, stop);
-        var calendar = await facts.CalendarAsync(classId, stop);
-        var open = calendar.DaysOfWeek(monday).Where(d => d >= today).ToList();
+        var timetable = await facts.TimetableAsync(classId, stop);
+        var open = timetable.Calendar.DaysOfWeek(monday).Where(d => d >= today && timetable.CarpetPlaces(d) > 0).ToList();
         if (children.Count == 0 || open.Count == 0)
         {
-            var why = children.Count == 0 ? "The class has no children yet; import the class list first." : "This week has no school day left to plan.";
+            var why = children.Count == 0 ? "The class has no children yet; import the class list first." : "This week has no day left with a whole-class lesson.";
             return TypedResults.Problem(why, statusCode: StatusCodes.Status409Conflict, title: "Nothing to plan");
         }
 
-        var taught = await db.PlannedDays.Where(d => d.ClassId == classId && d.Day < open[0]).OrderBy(d => d.Day).Select(d => new TaughtLesson(d.Day, new SkillId(d.FocusSkill))).ToListAsync(stop);
-        var evidence = await facts.EvidenceAsync(classId, today, stop);
-        var plan = WeekPlanner.Plan(new WeekRequest(evidence, monday, taught, library) { From = open[0], Approach = await facts.ApproachAsync(classId, stop) });
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        await db.PlannedDays.Where(d => d.ClassId == classId && open.Contains(d.Day)).ExecuteDeleteAsync(stop);
-        db.PlannedDays.AddRange(plan.Days.Select(d => ToRow(classId, d)));
-        await db.SaveChangesAsync(stop);
+        await maker.PlanAsync(classId, monday, open[0], stop);
         await transaction.CommitAsync(stop);
         return TypedResults.Ok(await reader.ReadAsync(classId, monday, stop));
     }
 
-    public static PlannedDayRow ToRow(int classId, PlannedDay day)
+    /// <summary>What could be done in a part of a planned day, the best first.</summary>
+    private static async Task<Results<Ok<IReadOnlyList<Alternative>>, NotFound>> AlternativesAsync(int classId, DateOnly day, Place place, string? skill, WeekMaker maker, FobbleDb db, CancellationToken stop)
     {
-        var row = new PlannedDayRow
+        if (await RowAsync(classId, day, db.PlannedDays.AsNoTracking(), stop) is not { } row || PartOf(row, place, skill) is not { } chosen)
         {
-            ClassId = classId,
-            Day = day.Day,
-            FocusSkill = day.Focus.Skill.Value,
-            FocusNumber = day.Focus.Number,
-            FocusOf = day.Focus.Of,
-            Stage = day.Focus.Stage,
-            FocusActivity = day.Focus.Activity.Value,
-            Reason = day.Focus.Reason,
-            Transition = day.Transition.Value,
-            Choice = day.Choice?.Value,
+            return TypedResults.NotFound();
+        }
+
+        return TypedResults.Ok<IReadOnlyList<Alternative>>([.. (await RankAsync(classId, row, place, skill, maker, stop)).Select(r => new Alternative(new(r.Activity.Id.Value, r.Activity.Name), r.Reason, r.Activity.Id.Value == chosen))]);
+    }
+
+    /// <summary>Puts another activity in its place, pinned so that it stays when the week is planned anew.</summary>
+    private static async Task<Results<NoContent, NotFound, ValidationProblem>> SwapAsync(int classId, DateOnly day, SwapActivity swap, WeekMaker maker, FobbleDb db, TimeProvider clock, CancellationToken stop)
+    {
+        if (await RowAsync(classId, day, db.PlannedDays, stop) is not { } row || PartOf(row, swap.Place, swap.Skill) is not { } chosen)
+        {
+            return TypedResults.NotFound();
+        }
+
+        if (day < clock.Today())
+        {
+            return Faults.One("day", "That day is past.");
+        }
+
+        var next = swap.Activity ?? chosen;
+        var ranked = await RankAsync(classId, row, swap.Place, swap.Skill, maker, stop);
+        if (swap.Activity is not null && ranked.FirstOrDefault(r => r.Activity.Id.Value == next) is null)
+        {
+            return Faults.One("activity", "This activity is not made for that.");
+        }
+
+        var reason = ranked.FirstOrDefault(r => r.Activity.Id.Value == next)?.Reason ?? "";
+        switch (swap.Place)
+        {
+            case Place.Carpet when row.More.FirstOrDefault(m => m.Skill == swap.Skill) is { } more:
+                (more.Activity, more.ActivityReason) = (next, reason);
+                break;
+            case Place.Carpet:
+                (row.FocusActivity, row.ActivityReason, row.FocusPinned) = (next, reason, swap.Activity is not null);
+                break;
+            case Place.Choice:
+                (row.Choice, row.ChoicePinned) = (next, swap.Activity is not null);
+                break;
+            case Place.Transition:
+                (row.Transition, row.TransitionPinned) = (next, swap.Activity is not null);
+                break;
+            default:
+                var starter = row.Starters.First(s => s.Skill == swap.Skill);
+                (starter.Activity, starter.Pinned) = (next, swap.Activity is not null);
+                break;
+        }
+
+        await db.SaveChangesAsync(stop);
+        return TypedResults.NoContent();
+    }
+
+    private static Task<PlannedDayRow?> RowAsync(int classId, DateOnly day, IQueryable<PlannedDayRow> rows, CancellationToken stop) =>
+        rows.Include(d => d.Starters).Include(d => d.More).FirstOrDefaultAsync(d => d.ClassId == classId && d.Day == day, stop);
+
+    // What is done in that part of the day now; null where the day has no such part.
+    private static string? PartOf(PlannedDayRow row, Place place, string? skill) => place switch
+    {
+        Place.Carpet => row.FocusSkill == skill ? row.FocusActivity : row.More.FirstOrDefault(m => m.Skill == skill)?.Activity,
+        Place.Starter => row.Starters.FirstOrDefault(s => s.Skill == skill)?.Activity,
+        Place.Transition => row.Transition,
+        Place.Choice => row.Choice,
+        _ => null,
+    };
+
+    private static async Task<IReadOnlyList<RankedActivity>> RankAsync(int classId, PlannedDayRow row, Place place, string? skill, WeekMaker maker, CancellationToken stop)
+    {
+        var request = await maker.RequestAsync(classId, SchoolCalendar.MondayOf(row.Day), row.Day, stop);
+        var chooser = request.Chooser();
+        var minutes = WeekPlanner.CarpetMinutes(row.Day, request) - row.Starters.Sum(s => request.Library[new(s.Activity)].Minutes);
+        return place switch
+        {
+            Place.Carpet => chooser.Rank(new(place, new(skill!), row.FocusSkill == skill ? row.Stage : row.More.First(m => m.Skill == skill).Stage, row.Day, minutes)),
+            Place.Starter => StarterPlanner.Ranked(chooser, new(skill!), row.Day),
+            Place.Transition => chooser.Rank(new(place, null, null, row.Day, WeekPlanner.TransitionMinutes)),
+            _ => chooser.Rank(new(place, null, null, row.Day, WeekPlanner.ChoiceMinutes), request.TaughtInGroups),
         };
-        row.Starters.AddRange(day.Starters.Select(s => new PlannedStarterRow { Skill = s.Skill.Value, Activity = s.Activity.Value, Reason = s.Reason }));
-        return row;
     }
 }

@@ -1,37 +1,52 @@
 using Fobble.Core.Activities;
+using Fobble.Core.Approaches;
 using Fobble.Core.Calendars;
+using Fobble.Core.Planning;
 using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Data.Model;
+using Fobble.Server.Features.Planning;
 using Fobble.Server.Hosting;
 using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Week;
 
 /// <summary>A week as it is planned and as far as it has come; read by the Plan, the string of beads, Today and the clipboard.</summary>
-internal sealed class WeekReader(FobbleDb db, ClassFacts facts, SkillMap map, ActivityLibrary library, TimeProvider clock)
+internal sealed class WeekReader(FobbleDb db, ClassFacts facts, PlanReader plans, SkillMap map, ActivityLibrary library, TimeProvider clock)
 {
     public async Task<WeekView> ReadAsync(int classId, DateOnly monday, CancellationToken stop)
     {
-        var calendar = await facts.CalendarAsync(classId, stop);
+        var timetable = await facts.TimetableAsync(classId, stop);
+        var calendar = timetable.Calendar;
+        var approach = await facts.ApproachAsync(classId, stop);
         var friday = monday.AddDays(4);
-        var planned = await db.PlannedDays.AsNoTracking().Include(d => d.Starters).Where(d => d.ClassId == classId && d.Day >= monday && d.Day <= friday).ToDictionaryAsync(d => d.Day, stop);
-        var slots = await db.LessonSlots.AsNoTracking().Include(s => s.Adult).Where(s => s.ClassId == classId && !s.Retired).OrderBy(s => s.Start).ThenBy(s => s.Id).ToListAsync(stop);
+        var planned = await db.PlannedDays.AsNoTracking().Include(d => d.Starters).Include(d => d.More).Where(d => d.ClassId == classId && d.Day >= monday && d.Day <= friday).ToDictionaryAsync(d => d.Day, stop);
         var sessions = await SessionsAsync(classId, monday, friday, stop);
         var names = (await facts.ChildrenAsync(classId, stop)).ToDictionary(c => c.Id, c => c.Name);
         var recorded = await db.Observations.Where(o => o.Child!.ClassId == classId && o.Day >= monday && o.Day <= friday && o.Withdrawal == null).Select(o => o.Day).Distinct().ToListAsync(stop);
+        var year = (await plans.CurrentAsync(classId, stop))?.Document.Plan;
         List<WeekDay> days = [.. Enumerable.Range(0, 5).Select(i => monday.AddDays(i)).Select(day =>
         {
             var plan = planned.GetValueOrDefault(day);
+            var slots = timetable.On(day);
+            var minutes = plan is null ? null : MinutesOf(plan, slots);
+            var lessons = year?.On(day).ToList() ?? [];
             return new WeekDay(
                 day,
                 StateOf(day, calendar, plan is not null, recorded.Contains(day)),
-                calendar.Closures.FirstOrDefault(c => c.First <= day && day <= c.Last)?.Name,
-                plan is null ? null : FocusOf(plan),
-                plan is null ? [] : [.. plan.Starters.Select(s => new WeekStarter(s.Skill, map[new(s.Skill)].Short, Named(s.Activity), s.Reason))],
+                calendar.Different(day)?.Name,
+                plan is null ? null : FocusOf(plan, approach),
+                plan is null ? [] : [.. plan.More.Select(m => FocusOf(m, approach))],
+                plan is null ? [] : [.. plan.Starters.Select(s => new WeekStarter(s.Skill, map[new(s.Skill)].Short, Named(s.Activity), s.Reason, s.Pinned))],
                 plan is null ? null : Named(plan.Transition),
+                plan?.TransitionPinned == true,
                 plan?.Choice is { } choice ? Named(choice) : null,
-                calendar.IsSchoolDay(day) ? [.. slots.Where(s => s.Weekday == day.DayOfWeek).Select(s => SlotOf(s, sessions.FirstOrDefault(g => g.SlotId == s.Id && g.Day == day), names))] : []);
+                plan?.ChoicePinned == true,
+                [.. slots.Select(s => SlotOf(s, sessions.FirstOrDefault(g => g.SlotId == s.Id && g.Day == day), names))],
+                plan is null ? [.. lessons.Where(l => map.Has(l.Skill)).Select(l => map[l.Skill].Short)] : [],
+                minutes?.Sentence,
+                minutes?.Over > 0,
+                [.. lessons.Select(l => l.Note).Where(n => n.Length > 0)]);
         })];
         var term = calendar.Terms.FirstOrDefault(t => t.First <= friday && monday <= t.Last)?.Name;
         return new WeekView(monday, term, planned.Count > 0, days);
@@ -46,18 +61,36 @@ internal sealed class WeekReader(FobbleDb db, ClassFacts facts, SkillMap map, Ac
 
     public NamedActivity Named(string id) => new(id, library[new ActivityId(id)].Name);
 
-    private WeekFocus FocusOf(PlannedDayRow row)
+    // The first whole-class lesson: its starters, and what it is on.
+    private DayMinutes? MinutesOf(PlannedDayRow plan, IReadOnlyList<LessonSlot> slots)
     {
-        var skill = map[new SkillId(row.FocusSkill)];
-        return new WeekFocus(skill.Id.Value, skill.Short, skill.ICan, row.FocusNumber, row.FocusOf, row.Stage, Named(row.FocusActivity), row.Reason);
+        if (slots.FirstOrDefault(s => s.Kind == SlotKind.Carpet) is not { } carpet)
+        {
+            return null;
+        }
+
+        MinutesLine Line(string activity) => new(library[new(activity)].Name, library[new(activity)].MinutesFor(library[new(activity)].GroupSize.High));
+        return new(carpet.Minutes, [.. plan.Starters.Select(s => Line(s.Activity)), Line(plan.FocusActivity)]);
     }
 
-    private WeekSlot SlotOf(LessonSlotRow slot, GroupSession? session, Dictionary<int, string> names) => new(
+    private WeekFocus FocusOf(PlannedDayRow row, Approach approach)
+    {
+        var skill = map[new SkillId(row.FocusSkill)];
+        return new(skill.Id.Value, skill.Short, skill.ICan, row.FocusNumber, row.FocusOf, row.Stage, StageWords.Of(row.Stage, skill, approach), Named(row.FocusActivity), row.Reason, row.ActivityReason, row.FocusPinned);
+    }
+
+    private WeekFocus FocusOf(PlannedMoreRow row, Approach approach)
+    {
+        var skill = map[new SkillId(row.Skill)];
+        return new(skill.Id.Value, skill.Short, skill.ICan, row.Number, row.Of, row.Stage, StageWords.Of(row.Stage, skill, approach), Named(row.Activity), row.Reason, row.ActivityReason, false);
+    }
+
+    private WeekSlot SlotOf(LessonSlot slot, GroupSession? session, Dictionary<int, string> names) => new(
         slot.Id,
         slot.Kind,
         slot.Start,
         slot.Minutes,
-        slot.Adult?.FullName ?? "",
+        slot.Adult,
         slot.Where,
         session?.Id,
         session is null ? null : map[new SkillId(session.Skill)].Short,

@@ -1,0 +1,118 @@
+using Fobble.Core.Calendars;
+using Fobble.Core.Planning;
+
+namespace Fobble.Server.Features.Planning;
+
+/// <param name="How">What kind of lesson it is, in words.</param>
+/// <param name="Past">Can't be moved any more.</param>
+/// <param name="Given">Past, and its day had a lesson.</param>
+public sealed record LessonView(
+    string Skill, string Short, string Strand, int Number, int Of, LessonStage Stage, string How, DateOnly Day, int Place, string Reason, bool Pinned, string Note, bool Past, bool Given);
+
+public sealed record ReviewView(string Skill, string Short, string Strand, DateOnly Day, int Round, string Reason);
+
+/// <param name="Places">Whole-class lessons it has room for.</param>
+/// <param name="Different">What is different about it: a closure, a trip, a half day.</param>
+public sealed record PlanDayView(DateOnly Day, bool School, int Places, string? Different);
+
+public sealed record PlanWeek(DateOnly Monday, string? Term, IReadOnlyList<PlanDayView> Days);
+
+public sealed record PlanStrand(string Id, string Name);
+
+public sealed record SuggestionView(SuggestionKind Kind, string? Skill, string? Short, int Lessons, IReadOnlyList<DateOnly> Days, IReadOnlyList<string> Children, string? Next, string Sentence);
+
+public sealed record PlanVersion(int Version, DateTimeOffset At, string By, string What);
+
+/// <summary>The year as it was taught and is planned.</summary>
+/// <param name="Version">Null where there is no plan yet: only what was taught is there.</param>
+/// <param name="From">First day that may be changed.</param>
+/// <param name="Margin">How the lessons to come stand to the places left, in a sentence.</param>
+public sealed record PlanView(
+    PlanVersion? Version, bool CanUndo, DateOnly Today, DateOnly From, IReadOnlyList<PlanWeek> Weeks, IReadOnlyList<PlanStrand> Strands, IReadOnlyList<LessonView> Lessons, IReadOnlyList<ReviewView> Reviews,
+    IReadOnlyList<string> Missed, string Margin, IReadOnlyList<SuggestionView> Suggestions, IReadOnlyList<PlanVersion> Versions);
+
+public enum ScopeSource
+{
+    /// <summary>Every skill up to a season.</summary>
+    Seasons,
+
+    /// <summary>The skills that reach a published framework's standards.</summary>
+    Standards,
+
+    /// <summary>Chosen one by one.</summary>
+    Own,
+
+    /// <summary>What an earlier plan had, at the same place in the year.</summary>
+    Before,
+}
+
+/// <summary>What a plan is asked for. Kept with the plan.</summary>
+/// <param name="UpTo">For seasons: the last one whose skills are in.</param>
+/// <param name="Frameworks">For standards: names of frameworks.</param>
+/// <param name="Skills">For an own choice.</param>
+/// <param name="PlanId">For an earlier plan: which.</param>
+/// <param name="Dropped">Skills left out of whatever was chosen.</param>
+/// <param name="Rounds">How often each skill comes back, 1 to 3.</param>
+/// <param name="Thorough">Ten times as many steps.</param>
+public sealed record PlanAsk(
+    ScopeSource Source, Season? UpTo, IReadOnlyList<string> Frameworks, IReadOnlyList<string> Skills, int? PlanId, IReadOnlyList<string> Dropped,
+    int BufferOneIn, int StartersADay, int Rounds, IReadOnlyList<DayOfWeek> MoreOn, bool Shorter, bool Thorough, int Seed);
+
+public sealed record ScopeSkill(string Id, string Short, string Strand, Season When, int Lessons, int Usual, string Why);
+
+public sealed record ScopeSeason(Season Season, int Skills, int Lessons);
+
+public sealed record ScopeFramework(string Name, int Skills, int Lessons);
+
+public sealed record EarlierPlan(int Id, string Class, DateOnly Year, int Skills);
+
+/// <summary>What can be asked for, with what this class needs of it from today on.</summary>
+public sealed record ScopeChoices(
+    PlanAsk Usual, DateOnly From, DateOnly Until, int TeachingDays, IReadOnlyList<PlanStrand> Strands, IReadOnlyList<ScopeSeason> Seasons, IReadOnlyList<ScopeFramework> Frameworks, IReadOnlyList<EarlierPlan> Plans, IReadOnlyList<ScopeSkill> Skills);
+
+public enum DraftState
+{
+    Working,
+    Done,
+    Cancelled,
+    Failed,
+}
+
+public sealed record FitView(int Lessons, int Room, int Buffer, int Over, int ReviewsOver, string Sentence);
+
+/// <param name="Ask">What to ask for to take it.</param>
+public sealed record WayOutView(string Kind, string Title, string Loses, string Gains, bool Fits, IReadOnlyList<string> Dropped, PlanAsk Ask);
+
+public sealed record DraftPlan(IReadOnlyList<LessonView> Lessons, IReadOnlyList<string> Missed, IReadOnlyList<string> Unplaced, string Sentence);
+
+/// <summary>A plan in the making.</summary>
+/// <param name="Progress">Share that is done.</param>
+/// <param name="Ways">Where it does not fit: what can be done, each worked through.</param>
+/// <param name="LeftOut">Skills that need no lesson, and why.</param>
+/// <param name="Changed">Skills that get more or fewer lessons than usual, and why.</param>
+public sealed record DraftView(Guid Id, DraftState State, double Progress, string Doing, PlanAsk Ask, FitView? Fit, IReadOnlyList<WayOutView> Ways, DraftPlan? Plan, IReadOnlyList<string> LeftOut, IReadOnlyList<string> Changed);
+
+public sealed record LessonRef(string Skill, int Number);
+
+public sealed record PriceView(DateOnly Day, string? Refused, IReadOnlyList<string> Advice, string? With);
+
+/// <param name="Anyway">Overrules advice.</param>
+public sealed record MoveLesson(string Skill, int Number, DateOnly Day, bool Anyway);
+
+public sealed record ChangeLesson(string Skill, int Number, bool Pinned, string Note);
+
+public sealed record MoreLessons(string Skill, int Lessons);
+
+/// <summary>What happened, and how the plan shall be revised.</summary>
+/// <param name="LostDays">Days without a lesson, past or to come.</param>
+/// <param name="Why">What the days were lost to.</param>
+/// <param name="Changes">Skills that need more lessons, or fewer (below zero).</param>
+/// <param name="Held">Lessons that stay where they are.</param>
+public sealed record RevisePlan(IReadOnlyList<DateOnly> LostDays, string Why, IReadOnlyList<MoreLessons> Changes, IReadOnlyList<LessonRef> Held, RevisionAim Aim);
+
+public sealed record MoveView(string Skill, string Short, string Strand, int Number, DateOnly? Was, DateOnly? Is, string Why);
+
+/// <param name="Version">The plan it revises: accepting it is refused if another took its place.</param>
+public sealed record RevisionView(int Version, string Sentence, bool ProvenFewest, IReadOnlyList<MoveView> Moves, IReadOnlyList<LessonView> Before, IReadOnlyList<LessonView> After, IReadOnlyList<string> Room);
+
+public sealed record AcceptRevision(int Version, RevisePlan Revision);

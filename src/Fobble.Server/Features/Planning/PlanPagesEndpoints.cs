@@ -1,0 +1,114 @@
+using Fobble.Core.Evidence;
+using Fobble.Core.Planning;
+using Fobble.Core.Reports;
+using Fobble.Core.Sheets;
+using Fobble.Core.Skills;
+using Fobble.Data;
+using Fobble.Formats.Print;
+using Fobble.Server.Features.Cupboard;
+using Fobble.Server.Features.Week;
+using Fobble.Server.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Features.Planning;
+
+/// <summary>The plan on paper: a day for whoever takes the class, a week, a term.</summary>
+internal static class PlanPagesEndpoints
+{
+    public static void MapPlanPages(this IEndpointRouteBuilder ofClass)
+    {
+        ofClass.MapGet("/days/{day}/page", DayAsync);
+        ofClass.MapGet("/weeks/{day}/page", WeekAsync);
+        ofClass.MapGet("/plan/term/{day}/page", TermAsync);
+    }
+
+    private static async Task<FileContentHttpResult> DayAsync(int classId, DateOnly day, PaperSize? paper, WeekReader weeks, SetOutReader setOut, ClassFacts facts, FobbleDb db, TimeProvider clock, CancellationToken stop)
+    {
+        var week = await weeks.ReadAsync(classId, Core.Calendars.SchoolCalendar.MondayOf(day), stop);
+        var planned = week.Days.FirstOrDefault(d => d.Day == day);
+        var away = await db.Absences.Where(a => a.Day == day && a.Child!.ClassId == classId).Select(a => a.ChildId).ToListAsync(stop);
+        var names = (await facts.ChildrenAsync(classId, stop)).Where(c => away.Contains(c.Id)).Select(c => c.Name).ToList();
+        var fetch = await setOut.PlanAsync(classId, day, day, stop);
+        List<PlanPageBlock> blocks = planned is null ? [] : [.. BlocksOf(planned)];
+        blocks.Add(new("To fetch", [.. fetch.Lines.Select(l => $"{l.AtOnce} {l.Item.InSentence}")]));
+        blocks.AddRange(names.Count > 0 ? [new PlanPageBlock("Away today", [Words.List(names)])] : []);
+        blocks.Add(new("Mind", [.. fetch.Cautions.Select(c => c.Text), Core.Cupboard.Cautions.Standing]));
+        return await FileAsync(classId, new PlanPage($"{Words.Weekday(day)}, {Words.Date(day)}", planned?.Closed ?? "For whoever takes the class today", blocks), paper, db, clock, stop);
+    }
+
+    private static async Task<FileContentHttpResult> WeekAsync(int classId, DateOnly day, PaperSize? paper, WeekReader weeks, FobbleDb db, TimeProvider clock, CancellationToken stop)
+    {
+        var week = await weeks.ReadAsync(classId, Core.Calendars.SchoolCalendar.MondayOf(day), stop);
+        return await FileAsync(
+            classId,
+            new PlanPage($"Week of {Words.Date(week.Monday)}", week.Term ?? "Outside the terms", [.. week.Days.Select(d => new PlanPageBlock($"{Words.Weekday(d.Day)}, {Words.Date(d.Day)}{(d.Closed is { } why ? $" · {why}" : "")}", [.. BlocksOf(d).SelectMany(b => b.Lines)]))]),
+            paper, db, clock, stop);
+    }
+
+    private static async Task<FileContentHttpResult> TermAsync(int classId, DateOnly day, PaperSize? paper, PlanReader reader, ClassFacts facts, SkillMap map, FobbleDb db, TimeProvider clock, CancellationToken stop)
+    {
+        var timetable = await facts.TimetableAsync(classId, stop);
+        var term = timetable.Calendar.Terms.LastOrDefault(t => t.First <= day) ?? (timetable.Calendar.Terms.Count > 0 ? timetable.Calendar.Terms[0] : null);
+        var approach = await facts.ApproachAsync(classId, stop);
+        var stored = await reader.CurrentAsync(classId, stop);
+        var taught = (await reader.TaughtAsync(classId, clock.Today(), stop)).Where(t => map.Has(t.Skill)).ToLookup(t => t.Day);
+        List<PlanPageBlock> blocks = term is null ? [] :
+        [
+            .. PlanViews.Weeks(timetable, stored?.Document.Plan.Settings ?? PlanSettings.Usual, term.First, term.Last).Select(week => new PlanPageBlock(
+                $"Week of {Words.Date(week.Monday)}",
+                [.. week.Days.Select(d => $"{Words.Weekday(d.Day)[..3]}  {LineOf(d)}")])),
+        ];
+        return await FileAsync(classId, new PlanPage(term?.Name ?? "No term", $"{stored?.Row.What ?? "Not planned yet."}", blocks), paper, db, clock, stop);
+
+        string LineOf(PlanDayView d)
+        {
+            var lessons = stored?.Document.Plan.On(d.Day).Where(l => map.Has(l.Skill)).Select(l => $"{map[l.Skill].Short}, {StageWords.Of(l.Stage, map[l.Skill], approach)}").ToList() ?? [];
+            lessons = lessons.Count > 0 ? lessons : [.. taught[d.Day].Select(t => map[t.Skill].Short)];
+            return lessons.Count > 0 ? string.Join(" · ", lessons) : d.Different ?? (d.Places > 0 ? "kept free" : "–");
+        }
+    }
+
+    // A day's parts in the order of the day.
+    private static IEnumerable<PlanPageBlock> BlocksOf(WeekDay day)
+    {
+        if (day.Focus is { } focus)
+        {
+            var carpet = day.Slots.Where(s => s.Kind == SlotKind.Carpet).ToList();
+            var at = carpet.Count > 0 ? $"{carpet[0].Start:HH:mm} carpet, {carpet[0].Minutes} minutes, {carpet[0].Adult}" : "Carpet";
+            yield return new(at,
+            [
+                .. day.Starters.Select(s => $"First: {s.Short} ({s.Activity.Name})"),
+                $"{focus.Short}, lesson {focus.Number} of {focus.Of}: {focus.How}. {focus.Activity.Name}",
+                .. day.More.Select((m, i) => $"{(carpet.Count > i + 1 ? $"{carpet[i + 1].Start:HH:mm}" : "Later")}: {m.Short}, lesson {m.Number} of {m.Of}: {m.How}. {m.Activity.Name}"),
+                .. day.Transition is { } change ? [$"Change-over: {change.Name}"] : Array.Empty<string>(),
+            ]);
+        }
+        else if (day.Coming.Count > 0)
+        {
+            yield return new("Carpet", [.. day.Coming]);
+        }
+
+        var groups = day.Slots.Where(s => s.Kind == SlotKind.Group && s.SessionId is not null).ToList();
+        if (groups.Count > 0)
+        {
+            yield return new("Small groups", [.. groups.Select(g => $"{g.Start:HH:mm} {g.Adult}, {g.Where}: {g.Skill} with {Words.List(g.Children)}")]);
+        }
+
+        if (day is { Choice: { } choice } && day.Slots.FirstOrDefault(s => s.Kind == SlotKind.Choice) is { } centres)
+        {
+            yield return new("Choice time", [$"{centres.Start:HH:mm} {choice.Name}"]);
+        }
+
+        if (day.Notes.Count > 0)
+        {
+            yield return new("Notes", day.Notes);
+        }
+    }
+
+    private static async Task<FileContentHttpResult> FileAsync(int classId, PlanPage page, PaperSize? paper, FobbleDb db, TimeProvider clock, CancellationToken stop)
+    {
+        var name = await db.Classes.Where(c => c.Id == classId).Select(c => c.Name + ", " + c.School!.Name).FirstAsync(stop);
+        return TypedResults.File(SheetWriter.Pdf(page.ToSheet(name, paper ?? PaperSize.A4, clock.Today()), Ink.Saving), "application/pdf");
+    }
+}
