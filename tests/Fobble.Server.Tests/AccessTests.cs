@@ -27,7 +27,7 @@ public class AccessTests(School school) : IClassFixture<School>
     private static string TypeOf(string path) =>
         path.Contains("class-list", StringComparison.Ordinal) || path.Contains("records/csv", StringComparison.Ordinal) || path.Contains("cupboard/file", StringComparison.Ordinal) ? "text/csv"
         : path.EndsWith("photo", StringComparison.Ordinal) ? "image/jpeg"
-        : path.Contains("map/file", StringComparison.Ordinal) ? "application/octet-stream"
+        : path.Contains("map/file", StringComparison.Ordinal) || path.Contains("calendar/closures", StringComparison.Ordinal) ? "application/octet-stream"
         : path.Contains("activities/file", StringComparison.Ordinal) ? "application/yaml"
         : "application/json";
 

@@ -43,7 +43,7 @@ public sealed class PathTests : IDisposable
         var ines = await _school.ComeInAsAsync("ines");
         (await ines.ReadAsync<WeekView>(NextWeek)).Planned.ShouldBeFalse();
         var week = await Visitor.ReadAsync<WeekView>(await ines.PostAsync(NextWeek + "/plan"));
-        week.Days.ShouldAllBe(d => d.State == DayState.Planned && d.Focus!.Reason.Length > 0);
+        week.Days.Where(d => d.Closed != "Hill railway trip").ShouldAllBe(d => d.State == DayState.Planned && d.Focus!.Reason.Length > 0);
 
         var proposal = await ProposeAsync(ines);
         proposal.Groups.Count.ShouldBeGreaterThan(3);

@@ -94,7 +94,7 @@ public sealed record DraftView(Guid Id, DraftState State, double Progress, strin
 
 public sealed record LessonRef(string Skill, int Number);
 
-public sealed record PriceView(DateOnly Day, string? Refused, IReadOnlyList<string> Advice, string? With);
+public sealed record DayPriceView(DateOnly Day, string? Refused, IReadOnlyList<string> Advice, string? With);
 
 /// <param name="Anyway">Overrules advice.</param>
 public sealed record MoveLesson(string Skill, int Number, DateOnly Day, bool Anyway);

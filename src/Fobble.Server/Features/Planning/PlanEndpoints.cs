@@ -67,7 +67,7 @@ internal static class PlanEndpoints
     internal static ProblemHttpResult NoPlan() => TypedResults.Problem("There is no plan for this year yet.", statusCode: StatusCodes.Status409Conflict, title: "No plan");
 
     /// <summary>What each day would mean for a lesson: asked as it is picked up.</summary>
-    private static async Task<Results<Ok<IReadOnlyList<PriceView>>, NotFound>> PricesAsync(int classId, string skill, int number, PlanReader reader, SkillMap map, CancellationToken stop)
+    private static async Task<Results<Ok<IReadOnlyList<DayPriceView>>, NotFound>> PricesAsync(int classId, string skill, int number, PlanReader reader, SkillMap map, CancellationToken stop)
     {
         if (await reader.CurrentAsync(classId, stop) is not { } stored || stored.Document.Plan.Find(new(skill), number) is null)
         {
@@ -75,7 +75,7 @@ internal static class PlanEndpoints
         }
 
         var prices = PlanByHand.Prices(await reader.SettingAsync(classId, stored.Document, stop), new(new(skill), number));
-        return TypedResults.Ok<IReadOnlyList<PriceView>>([.. prices.Select(p => new PriceView(p.Day, p.Refused, p.Advice, p.With is { } with ? map[with.Skill].Short : null))]);
+        return TypedResults.Ok<IReadOnlyList<DayPriceView>>([.. prices.Select(p => new DayPriceView(p.Day, p.Refused, p.Advice, p.With is { } with ? map[with.Skill].Short : null))]);
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult, ValidationProblem, NotFound>> MoveAsync(

@@ -97,7 +97,7 @@ internal sealed class WeekReader(FobbleDb db, ClassFacts facts, PlanReader plans
         session is null ? [] : [.. session.Members.Select(m => names.GetValueOrDefault(m.ChildId, "")).Order(StringComparer.InvariantCultureIgnoreCase)]);
 
     private DayState StateOf(DateOnly day, SchoolCalendar calendar, bool planned, bool recorded) =>
-        !calendar.IsSchoolDay(day) ? DayState.Closed
+        !calendar.IsSchoolDay(day) || calendar.Different(day) is { Kind: ClosureKind.NoLessons } ? DayState.Closed
         : recorded ? DayState.Recorded
         : !planned ? DayState.Open
         : day < clock.Today() ? DayState.Taught

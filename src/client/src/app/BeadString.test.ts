@@ -49,7 +49,7 @@ describe('the string of beads', () => {
       'Monday 23 November: recorded, Split four',
       'Tuesday 24 November: taught',
       'Wednesday 25 November: planned, today',
-      'Thursday 26 November: no school, Snow',
+      'Thursday 26 November: no lessons, Snow',
       'Friday 27 November: not planned',
     ])
   })

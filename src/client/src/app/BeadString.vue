@@ -22,7 +22,7 @@ const beads = computed(() =>
   }),
 )
 const stateWords: Record<string, string> = {
-  Closed: 'no school',
+  Closed: 'no lessons',
   Open: 'not planned',
   Planned: 'planned',
   Taught: 'taught',

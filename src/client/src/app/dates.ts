@@ -17,6 +17,8 @@ const format = (options: Intl.DateTimeFormatOptions) => {
 export const weekday = format({ weekday: 'long' })
 export const shortWeekday = format({ weekday: 'short' })
 export const dayAndMonth = format({ day: 'numeric', month: 'long' })
+export const shortDay = format({ weekday: 'short', day: 'numeric', month: 'short' })
+export const shortMonth = format({ month: 'short' })
 export const dayOfMonth = format({ day: 'numeric' })
 export const fullDay = format({ weekday: 'long', day: 'numeric', month: 'long' })
 

@@ -5,7 +5,20 @@ import { accountQuery } from './account'
 // Each place is loaded when it is first opened, so that the clipboard stays small.
 const places: RouteRecordRaw[] = [
   { path: 'today/:day?', name: 'today', component: () => import('@/features/today/TodayPage.vue') },
-  { path: 'plan/:day?', name: 'plan', component: () => import('@/features/week/WeekPage.vue') },
+  {
+    path: 'plan/:day(\\d{4}-\\d{2}-\\d{2})?',
+    name: 'plan',
+    component: () => import('@/features/week/WeekPage.vue'),
+  },
+  { path: 'plan/year', name: 'year', component: () => import('@/features/planning/StringPage.vue') },
+  {
+    path: 'plan/term/:day(\\d{4}-\\d{2}-\\d{2})?',
+    name: 'term',
+    component: () => import('@/features/planning/StringPage.vue'),
+  },
+  { path: 'plan/make', name: 'make-plan', component: () => import('@/features/planning/MakePage.vue') },
+  { path: 'plan/revise', name: 'revise-plan', component: () => import('@/features/planning/RevisePage.vue') },
+  { path: 'plan/coverage', name: 'coverage', component: () => import('@/features/planning/CoveragePage.vue') },
   {
     path: 'class',
     name: 'class',

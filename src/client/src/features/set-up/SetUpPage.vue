@@ -4,6 +4,7 @@ import { ref, watch } from 'vue'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { clock, dayAndMonth } from '@/app/dates'
+import CalendarFiles from '@/features/calendar/CalendarFiles.vue'
 import { say, sayError } from '@/ui/notices'
 
 const queries = useQueryClient()
@@ -20,7 +21,22 @@ const roles: Record<Schemas['ClassRole'], string> = {
   Assistant: 'Assistant',
   MathsLead: 'Maths lead',
 }
-const closure = ref({ name: '', first: '', last: '' })
+const noClosure = () => ({
+  name: '',
+  first: '',
+  last: '',
+  kind: 'Closed' as Schemas['ClosureKind'],
+  openFrom: '',
+  openUntil: '',
+  ofClass: false,
+})
+const closure = ref(noClosure())
+const dayKinds: Record<Schemas['ClosureKind'], string> = {
+  Closed: 'Closed',
+  HalfDay: 'Half day',
+  NoLessons: 'Trip, no lessons',
+}
+const hours = ref({ adultId: 0, weekday: 'Monday' as Schemas['DayOfWeek'], from: '09:30', until: '11:00' })
 const slot = ref({
   kind: 'Group' as Schemas['SlotKind'],
   weekday: 'Monday' as Schemas['DayOfWeek'],
@@ -52,18 +68,38 @@ const addClosure = () =>
     take(
       api.POST('/api/classes/{classId}/closures', {
         params: path(),
-        body: { ...closure.value, last: closure.value.last || closure.value.first },
+        body: {
+          ...closure.value,
+          last: closure.value.last || closure.value.first,
+          openFrom: closure.value.openFrom ? `${closure.value.openFrom}:00` : null,
+          openUntil: closure.value.openUntil ? `${closure.value.openUntil}:00` : null,
+        },
       }),
     ),
-    'The closure is in the calendar.',
+    'It is in the calendar.',
     () => {
-      closure.value = { name: '', first: '', last: '' }
+      closure.value = noClosure()
     },
+  )
+const addHours = () =>
+  change(
+    take(
+      api.POST('/api/classes/{classId}/hours', {
+        params: path(),
+        body: { ...hours.value, from: `${hours.value.from}:00`, until: `${hours.value.until}:00` },
+      }),
+    ),
+    'The hours are kept.',
+  )
+const removeHours = (id: number) =>
+  change(
+    take(api.DELETE('/api/classes/{classId}/hours/{id}', { params: { path: { classId: classId.value, id } } })),
+    'The hours are gone.',
   )
 const removeClosure = (id: number) =>
   change(
     take(api.DELETE('/api/classes/{classId}/closures/{id}', { params: { path: { classId: classId.value, id } } })),
-    'The closure is gone.',
+    'It is out of the calendar.',
   )
 const addSlot = () =>
   change(
@@ -166,9 +202,14 @@ const addAdult = () =>
       </section>
 
       <section class="ruled">
-        <h2>Closures</h2>
+        <h2>Days that are not as usual</h2>
         <p v-for="c in table.closures" :key="c.id">
           <b>{{ c.name }}</b> {{ dayAndMonth(c.first) }}{{ c.last !== c.first ? ` to ${dayAndMonth(c.last)}` : '' }}
+          <span class="soft small"
+            >{{ dayKinds[c.kind].toLowerCase() }}<template v-if="c.openFrom"> from {{ clock(c.openFrom) }}</template
+            ><template v-if="c.openUntil"> until {{ clock(c.openUntil) }}</template
+            >{{ c.ofClass ? ', this class' : '' }}</span
+          >
           <button
             type="button"
             class="button plain small"
@@ -189,7 +230,45 @@ const addAdult = () =>
           />
           <input v-model="closure.first" type="date" aria-label="First day" required />
           <input v-model="closure.last" type="date" aria-label="Last day" />
+          <select v-model="closure.kind" class="box" aria-label="Kind of day">
+            <option v-for="(label, kind) in dayKinds" :key="kind" :value="kind">{{ label }}</option>
+          </select>
+          <template v-if="closure.kind === 'HalfDay'">
+            <input v-model="closure.openFrom" type="time" aria-label="School from" />
+            <input v-model="closure.openUntil" type="time" aria-label="School until" />
+          </template>
+          <label class="check"><input v-model="closure.ofClass" type="checkbox" /> this class only</label>
           <button class="button">Add</button>
+        </form>
+        <CalendarFiles />
+      </section>
+
+      <section class="ruled">
+        <h2>Hours for small groups</h2>
+        <p class="soft small">Where an adult has hours here, small groups are put nowhere else.</p>
+        <p v-for="h in table.hours" :key="h.id">
+          <b>{{ h.adult }}</b> {{ h.weekday }} {{ clock(h.from) }} to {{ clock(h.until) }}
+          <span class="soft small">{{ h.used }} minutes of it in groups</span>
+          <button
+            type="button"
+            class="button plain small"
+            :aria-label="`Take out the hours of ${h.adult} on ${h.weekday}`"
+            @click="removeHours(h.id)"
+          >
+            Take out
+          </button>
+        </p>
+        <form class="row" @submit.prevent="addHours">
+          <select v-model="hours.adultId" class="box" aria-label="Whose hours" required>
+            <option :value="0" disabled>Who</option>
+            <option v-for="a in table.adults" :key="a.id" :value="a.id">{{ a.fullName }}</option>
+          </select>
+          <select v-model="hours.weekday" class="box" aria-label="Weekday of the hours">
+            <option v-for="w in weekdays" :key="w">{{ w }}</option>
+          </select>
+          <input v-model="hours.from" type="time" aria-label="Hours from" required />
+          <input v-model="hours.until" type="time" aria-label="Hours until" required />
+          <button class="button">Add the hours</button>
         </form>
       </section>
 

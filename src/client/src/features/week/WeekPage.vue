@@ -4,7 +4,9 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { addDays, clock, dayAndMonth, mondayOf, weekday } from '@/app/dates'
 import { useWeek } from '@/app/week'
+import PlanTabs from '@/features/planning/PlanTabs.vue'
 import { say, sayError } from '@/ui/notices'
+import ActivityLine from './ActivityLine.vue'
 
 const queries = useQueryClient()
 const { classId, today, leads } = useAccount()
@@ -20,8 +22,12 @@ const plan = useMutation({
   onError: sayError,
 })
 
-const stage: Record<string, string> = { Introduce: 'introduce with objects', Practise: 'practise', Apply: 'use it' }
 const groupSlots = (day: Schemas['WeekDay']) => day.slots.filter((s) => s.kind === 'Group')
+const canSwap = (day: Schemas['WeekDay']) => leads.value && day.day >= today.value
+const laterTime = (day: Schemas['WeekDay'], i: number) => {
+  const slot = day.slots.filter((s) => s.kind === 'Carpet')[i + 1]
+  return slot ? `${clock(slot.start)} carpet` : 'second carpet time, not in the timetable yet'
+}
 const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind === 'Carpet')
 </script>
 
@@ -40,6 +46,15 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
         <RouterLink v-if="week?.planned" class="button" :to="{ name: 'groups', params: { classId, day: monday } }"
           >Groups of this week</RouterLink
         >
+        <a v-if="week" class="button" :href="`/api/classes/${classId}/weeks/${monday}/page`" target="_blank"
+          >On paper</a
+        >
+        <RouterLink
+          v-if="week?.planned"
+          class="button"
+          :to="{ name: 'set-out', params: { classId, day: monday }, query: { whole: 'week' } }"
+          >Pack to print</RouterLink
+        >
         <button
           v-if="leads"
           type="button"
@@ -52,6 +67,7 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
         </button>
       </div>
     </div>
+    <PlanTabs />
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
 
     <div v-if="week" class="week">
@@ -61,23 +77,71 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
           <span v-if="day.day === today" class="small soft">today</span>
         </h2>
         <p v-if="day.state === 'Closed'" class="soft">{{ day.closed ?? 'No school.' }}</p>
-        <p v-else-if="!day.focus" class="soft empty">Not planned yet.</p>
+        <div v-else-if="!day.focus" class="soft empty">
+          <p v-if="day.closed">
+            <b>{{ day.closed }}</b>
+          </p>
+          <p v-for="coming in day.coming" :key="coming">
+            The year’s plan: <b class="said">{{ coming }}</b>
+          </p>
+          <p v-if="!day.closed || day.coming.length">Not worked out yet.</p>
+        </div>
         <template v-else>
           <div class="focus">
-            <span class="small soft">{{ carpetTime(day) ? clock(carpetTime(day)!.start) : '' }} carpet</span>
+            <span class="small soft"
+              >{{ carpetTime(day) ? clock(carpetTime(day)!.start) : '' }} carpet{{
+                day.closed ? ` · ${day.closed}` : ''
+              }}</span
+            >
             <h3 class="said">{{ day.focus.short }}</h3>
             <span class="pips" :aria-label="`lesson ${day.focus.number} of ${day.focus.of}`" role="img">
               <i v-for="n in day.focus.of" :key="n" :class="{ on: n <= day.focus.number }" />
             </span>
-            <span class="small">{{ stage[day.focus.stage] }} · {{ day.focus.activity.name }}</span>
+            <span class="small">{{ day.focus.how }}</span>
+            <ActivityLine
+              :day="day.day"
+              place="Carpet"
+              :skill="day.focus.skill"
+              :activity="day.focus.activity"
+              :pinned="day.focus.pinned"
+              :can-swap="canSwap(day)"
+            />
             <p class="small why">{{ day.focus.reason }}</p>
+            <p v-if="day.focus.activityReason" class="small why">
+              {{ day.focus.activity.name }}: {{ day.focus.activityReason }}
+            </p>
+            <template v-for="(more, i) in day.more" :key="more.skill">
+              <hr />
+              <span class="small soft">{{ laterTime(day, i) }}</span>
+              <h3 class="said">{{ more.short }}</h3>
+              <span class="small">{{ more.how }}, lesson {{ more.number }} of {{ more.of }}</span>
+              <ActivityLine
+                :day="day.day"
+                place="Carpet"
+                :skill="more.skill"
+                :activity="more.activity"
+                :pinned="false"
+                :can-swap="canSwap(day)"
+              />
+              <p class="small why">{{ more.reason }}</p>
+            </template>
           </div>
           <div class="part">
             <h3 class="small">First, to bring back</h3>
             <p v-if="!day.starters.length" class="small soft">Nothing is due yet.</p>
-            <p v-for="starter in day.starters" :key="starter.skill" class="small">
+            <div v-for="starter in day.starters" :key="starter.skill" class="small starter">
               <b>{{ starter.short }}</b> <span class="soft">{{ starter.reason }}</span>
-            </p>
+              <ActivityLine
+                :day="day.day"
+                place="Starter"
+                :skill="starter.skill"
+                :activity="starter.activity"
+                :pinned="starter.pinned"
+                :can-swap="canSwap(day)"
+              />
+            </div>
+            <p v-if="day.minutes" class="small" :class="day.tooLong ? 'warn' : 'soft'">{{ day.minutes }}</p>
+            <p v-for="note in day.notes" :key="note" class="small note">{{ note }}</p>
           </div>
           <div class="part">
             <h3 class="small">Small groups</h3>
@@ -92,9 +156,26 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
               <span v-if="slot.children.length" class="names">{{ slot.children.join(', ') }}</span>
             </p>
           </div>
-          <p class="small part soft">
-            Choice: {{ day.choice?.name ?? 'nothing taught to build on yet' }}<br />Between: {{ day.transition?.name }}
-          </p>
+          <div class="small part">
+            <h3 class="small">Choice and change-over</h3>
+            <ActivityLine
+              v-if="day.choice"
+              :day="day.day"
+              place="Choice"
+              :activity="day.choice"
+              :pinned="day.choicePinned"
+              :can-swap="canSwap(day)"
+            />
+            <p v-else class="soft">Nothing taught in a group to build a centre on yet.</p>
+            <ActivityLine
+              v-if="day.transition"
+              :day="day.day"
+              place="Transition"
+              :activity="day.transition"
+              :pinned="day.transitionPinned"
+              :can-swap="canSwap(day)"
+            />
+          </div>
         </template>
       </section>
     </div>
@@ -165,6 +246,22 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
 .why {
   margin: 0.2rem 0 0;
   color: var(--ink-soft);
+}
+
+.focus hr {
+  width: 100%;
+  margin: 0.4rem 0;
+  border: 0;
+  border-top: 1px solid var(--line);
+}
+
+.starter {
+  margin-bottom: 0.3rem;
+}
+
+.note {
+  padding-left: 0.5rem;
+  border-left: 3px solid var(--marigold);
 }
 
 .part {

@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take } from '@/app/api/client'
+import { dayAndMonth } from '@/app/dates'
+import FaultList from '@/ui/FaultList.vue'
+import { fileBody } from '@/ui/fileBody'
+import { say, sayError } from '@/ui/notices'
+
+/** Closures from a file, looked at before they are taken; lessons out for a calendar program. */
+const queries = useQueryClient()
+const { classId } = useAccount()
+const file = ref<File>()
+const request = (sent: File) => fileBody(classId.value, sent, 'application/octet-stream')
+const preview = useMutation({
+  mutationFn: (sent: File) => take(api.POST('/api/classes/{classId}/calendar/closures/preview', request(sent))),
+  onError: sayError,
+})
+const taking = useMutation({
+  mutationFn: (sent: File) => take(api.POST('/api/classes/{classId}/calendar/closures', request(sent))),
+  onSuccess: async (taken) => {
+    file.value = undefined
+    preview.reset()
+    await queries.invalidateQueries()
+    say(`${taken.new} ${taken.new === 1 ? 'entry is' : 'entries are'} in the calendar.`)
+  },
+  onError: sayError,
+})
+function choose(event: Event) {
+  const input = event.target as HTMLInputElement
+  file.value = input.files?.[0]
+  input.value = ''
+  if (file.value) preview.mutate(file.value)
+}
+
+const handOut = useMutation({
+  mutationFn: () =>
+    take(
+      api.POST('/api/classes/{classId}/calendar/lessons', {
+        params: { path: { classId: classId.value } },
+        parseAs: 'blob',
+      }),
+    ),
+  onSuccess: (blob) => {
+    const link = document.createElement('a')
+    link.href = URL.createObjectURL(blob as unknown as Blob)
+    link.download = 'lessons.ics'
+    link.click()
+    setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+  },
+  onError: sayError,
+})
+</script>
+
+<template>
+  <div class="files">
+    <label class="button small"
+      >Closures from a file<input
+        type="file"
+        accept=".ics,.csv,text/calendar,text/csv"
+        class="hidden-words"
+        @change="choose"
+    /></label>
+    <button type="button" class="button small" :disabled="handOut.isPending.value" @click="handOut.mutate()">
+      Lessons for my calendar
+    </button>
+    <template v-if="preview.data.value && file">
+      <FaultList :faults="preview.data.value.faults" />
+      <p v-for="note in preview.data.value.notes" :key="note" class="small soft">{{ note }}</p>
+      <ul class="small">
+        <li v-for="c in preview.data.value.closures.slice(0, 30)" :key="c.name + c.first" :class="{ soft: c.known }">
+          <b>{{ c.name }}</b> {{ dayAndMonth(c.first) }}{{ c.last !== c.first ? ` to ${dayAndMonth(c.last)}` : '' }}
+          {{ c.known ? '(is there already)' : '' }}
+        </li>
+      </ul>
+      <button
+        v-if="preview.data.value.canBeTaken"
+        type="button"
+        class="button main"
+        :disabled="taking.isPending.value"
+        @click="taking.mutate(file)"
+      >
+        Take {{ preview.data.value.new }} into the calendar
+      </button>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.files {
+  margin-top: 0.6rem;
+}
+
+.files .button {
+  margin-right: 0.5rem;
+}
+
+label.button:focus-within {
+  outline: 3px solid var(--marigold);
+  outline-offset: 2px;
+}
+</style>

@@ -1,0 +1,430 @@
+<script setup lang="ts">
+import { useMutation, useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import { dayAndMonth } from '@/app/dates'
+import { say, sayError } from '@/ui/notices'
+import PlanString from './PlanString.vue'
+import { usePlan } from './usePlan'
+
+type Ask = Schemas['PlanAsk']
+
+/** What shall be taught, whether it fits, what can be done where it does not, and the plan to look at before it is taken. */
+const router = useRouter()
+const { classId, current, today } = useAccount()
+const { plan, refresh } = usePlan()
+const path = () => ({ path: { classId: classId.value } })
+const { data: scope, error } = useQuery({
+  queryKey: ['plan-scope', classId],
+  queryFn: () => take(api.GET('/api/classes/{classId}/plan/scope', { params: path() })),
+})
+const ask = ref<Ask>()
+watch(scope, (s) => s && !ask.value && (ask.value = { ...s.usual, skills: [...s.usual.skills] }), { immediate: true })
+
+const seasons: Record<Schemas['Season'], string> = {
+  Autumn: 'autumn',
+  Spring: 'spring',
+  Summer: 'summer',
+  Beyond: 'beyond the year',
+}
+const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday'] as const
+const changed = computed(() => scope.value?.skills.filter((s) => s.why && s.lessons !== s.usual) ?? [])
+const byStrand = computed(
+  () =>
+    scope.value?.strands.map((strand) => ({
+      ...strand,
+      skills: scope.value!.skills.filter((s) => s.strand === strand.id),
+    })) ?? [],
+)
+const toggle = <T,>(list: T[], item: T) => (list.includes(item) ? list.filter((x) => x !== item) : [...list, item])
+
+// Worked out in the background; asked after every half second until it is there.
+const draftId = ref('')
+const begin = useMutation({
+  mutationFn: (wanted: Ask) => take(api.POST('/api/classes/{classId}/plan/drafts', { params: path(), body: wanted })),
+  onSuccess: (begun) => {
+    ask.value = begun.ask
+    draftId.value = begun.id
+    window.scrollTo({ top: 0 })
+  },
+  onError: sayError,
+})
+const { data: draft } = useQuery({
+  queryKey: ['plan-draft', classId, draftId],
+  queryFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/plan/drafts/{id}', {
+        params: { path: { classId: classId.value, id: draftId.value } },
+      }),
+    ),
+  enabled: computed(() => draftId.value !== ''),
+  refetchInterval: (query) => (query.state.data && query.state.data.state !== 'Working' ? false : 400),
+})
+const shown = computed(() => (draftId.value ? draft.value : undefined))
+const cancel = () =>
+  take(
+    api.DELETE('/api/classes/{classId}/plan/drafts/{id}', {
+      params: { path: { classId: classId.value, id: draftId.value } },
+    }),
+  ).catch(sayError)
+const accept = useMutation({
+  mutationFn: () =>
+    take(
+      api.POST('/api/classes/{classId}/plan/drafts/{id}/accept', {
+        params: { path: { classId: classId.value, id: draftId.value } },
+      }),
+    ),
+  onSuccess: async () => {
+    await refresh()
+    say('The plan is in force. Days that were worked out follow it.')
+    await router.push({ name: 'year', params: { classId: classId.value } })
+  },
+  onError: sayError,
+})
+const back = () => (draftId.value = '')
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Plan the year</h1>
+      <span v-if="scope" class="soft"
+        >{{ current?.name }}, from {{ dayAndMonth(scope.from) }} to {{ dayAndMonth(scope.until) }}:
+        {{ scope.teachingDays }} days with a whole-class lesson</span
+      >
+      <div class="end">
+        <RouterLink class="button plain" :to="{ name: 'year', params: { classId } }">Back to the year</RouterLink>
+      </div>
+    </div>
+    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+
+    <section v-if="shown" aria-live="polite">
+      <div v-if="shown.state === 'Working'" class="working">
+        <p>
+          <b>{{ shown.doing }} …</b> <template v-if="shown.fit">{{ shown.fit.sentence }}</template>
+        </p>
+        <progress :value="shown.progress" max="1" :aria-label="shown.doing" />
+        <button type="button" class="button" @click="cancel">Stop</button>
+      </div>
+      <p v-else-if="shown.state !== 'Done'">
+        {{ shown.state === 'Cancelled' ? 'Stopped. Nothing was changed.' : 'That went wrong; nothing was changed.' }}
+        <button type="button" class="button" @click="back">Choose again</button>
+      </p>
+
+      <template v-if="shown.fit && shown.state !== 'Cancelled' && (shown.fit.over || shown.fit.reviewsOver)">
+        <h2 class="over">
+          <span class="count said">{{ shown.fit.over || shown.fit.reviewsOver }}</span>
+          {{ shown.fit.over ? 'lessons too many' : 'starters too many' }}
+        </h2>
+        <p class="soft">{{ shown.fit.sentence }}</p>
+        <h3>Ways out, each worked through</h3>
+        <ul class="ways">
+          <li v-for="way in shown.ways" :key="way.kind" class="ruled">
+            <h4>{{ way.title }}</h4>
+            <p><span class="small soft">gives</span> {{ way.gains }}</p>
+            <p><span class="small soft">costs</span> {{ way.loses || 'nothing else' }}</p>
+            <details v-if="way.dropped.length" class="small">
+              <summary>{{ way.dropped.length }} skills for another year</summary>
+              {{ way.dropped.join(' · ') }}
+            </details>
+            <button
+              type="button"
+              class="button"
+              :disabled="!way.fits || begin.isPending.value"
+              @click="begin.mutate(way.ask)"
+            >
+              Take this way
+            </button>
+          </li>
+        </ul>
+        <button type="button" class="button plain" @click="back">Choose again</button>
+      </template>
+
+      <template v-if="shown.plan && plan">
+        <h2>It fits</h2>
+        <p>{{ shown.fit?.sentence }} {{ shown.plan.sentence }}</p>
+        <PlanString
+          :weeks="plan.weeks"
+          :strands="plan.strands"
+          :lessons="[...plan.lessons.filter((l) => l.past), ...shown.plan.lessons]"
+          :today="today"
+          label="The plan to look at"
+        />
+        <ul v-if="shown.plan.unplaced.length" class="warn small">
+          <li v-for="u in shown.plan.unplaced" :key="u">{{ u }}</li>
+        </ul>
+        <div class="buttons">
+          <button type="button" class="button main" :disabled="accept.isPending.value" @click="accept.mutate()">
+            {{ accept.isPending.value ? 'Putting it in force …' : 'Take this plan' }}
+          </button>
+          <button type="button" class="button" @click="begin.mutate({ ...shown.ask, seed: shown.ask.seed + 1 })">
+            Another one
+          </button>
+          <button
+            v-if="!shown.ask.thorough"
+            type="button"
+            class="button"
+            @click="begin.mutate({ ...shown.ask, thorough: true })"
+          >
+            Look ten times as long
+          </button>
+          <button type="button" class="button plain" @click="back">Choose again</button>
+        </div>
+        <details v-if="shown.changed.length || shown.leftOut.length || shown.plan.missed.length" class="small">
+          <summary>What the class’s own showing changed, and what was left out</summary>
+          <ul>
+            <li v-for="line in [...shown.changed, ...shown.leftOut, ...shown.plan.missed]" :key="line">{{ line }}</li>
+          </ul>
+        </details>
+      </template>
+    </section>
+
+    <form v-else-if="scope && ask" class="parts" @submit.prevent="begin.mutate(ask)">
+      <fieldset class="ruled">
+        <legend class="said">What shall be taught</legend>
+        <label class="check"
+          ><input v-model="ask.source" type="radio" value="Seasons" /> Everything up to
+          <select v-model="ask.upTo" class="box" aria-label="Up to which season" @focus="ask.source = 'Seasons'">
+            <option v-for="s in scope.seasons" :key="s.season" :value="s.season">
+              {{ seasons[s.season] }} ({{ s.skills }} skills, {{ s.lessons }} lessons)
+            </option>
+          </select>
+        </label>
+        <div>
+          <label class="check"
+            ><input v-model="ask.source" type="radio" value="Standards" /> What these standards ask</label
+          >
+          <div v-if="ask.source === 'Standards'" class="inner">
+            <label v-for="f in scope.frameworks" :key="f.name" class="check"
+              ><input
+                type="checkbox"
+                :checked="ask.frameworks.includes(f.name)"
+                @change="ask.frameworks = toggle(ask.frameworks, f.name)"
+              />
+              {{ f.name }}
+              <span class="soft small">{{ f.skills }} skills, {{ f.lessons }} lessons with what they need</span></label
+            >
+          </div>
+        </div>
+        <div v-if="scope.plans.length">
+          <label class="check"
+            ><input v-model="ask.source" type="radio" value="Before" /> As in
+            <select v-model="ask.planId" class="box" aria-label="Which earlier plan" @focus="ask.source = 'Before'">
+              <option :value="null" disabled>an earlier plan</option>
+              <option v-for="p in scope.plans" :key="p.id" :value="p.id">
+                {{ p.class }}, {{ p.year.slice(0, 4) }} ({{ p.skills }} skills)
+              </option>
+            </select></label
+          >
+        </div>
+        <div>
+          <label class="check"><input v-model="ask.source" type="radio" value="Own" /> Chosen one by one</label>
+          <div v-if="ask.source === 'Own'" class="inner strands">
+            <details v-for="strand in byStrand" :key="strand.id">
+              <summary>
+                {{ strand.name }}
+                <span class="soft small"
+                  >{{ strand.skills.filter((s) => ask!.skills.includes(s.id)).length }} of
+                  {{ strand.skills.length }}</span
+                >
+              </summary>
+              <label v-for="s in strand.skills" :key="s.id" class="check small"
+                ><input
+                  type="checkbox"
+                  :checked="ask.skills.includes(s.id)"
+                  @change="ask.skills = toggle(ask.skills, s.id)"
+                />
+                {{ s.short }} <span class="soft">{{ s.lessons }}</span></label
+              >
+            </details>
+          </div>
+        </div>
+        <p v-if="ask.dropped.length" class="small">
+          {{ ask.dropped.length }} skills are left for another year.
+          <button type="button" class="button plain small" @click="ask.dropped = []">Take them in again</button>
+        </p>
+      </fieldset>
+
+      <fieldset class="ruled">
+        <legend class="said">How</legend>
+        <label class="row"
+          ><span>Keep free for what comes in between</span>
+          <select v-model.number="ask.bufferOneIn" class="box">
+            <option :value="5">one place in five</option>
+            <option :value="10">one place in ten</option>
+            <option :value="20">one place in twenty</option>
+            <option :value="0">nothing</option>
+          </select></label
+        >
+        <label class="row"
+          ><span>Bring each skill back</span>
+          <select v-model.number="ask.rounds" class="box">
+            <option :value="1">once, after 3 days</option>
+            <option :value="2">twice, after 3 and 10 days</option>
+            <option :value="3">three times, after 3, 10 and 30 days</option>
+          </select></label
+        >
+        <label class="row"
+          ><span>Starters a day</span>
+          <select v-model.number="ask.startersADay" class="box">
+            <option v-for="n in [0, 1, 2, 3, 4]" :key="n" :value="n">{{ n }}</option>
+          </select></label
+        >
+        <div class="row">
+          <span>A lesson more on</span>
+          <span>
+            <label v-for="w in weekdays" :key="w" class="check"
+              ><input type="checkbox" :checked="ask.moreOn.includes(w)" @change="ask.moreOn = toggle(ask.moreOn, w)" />
+              {{ w.slice(0, 3) }}</label
+            >
+          </span>
+        </div>
+        <label class="check"
+          ><input v-model="ask.shorter" type="checkbox" /> One lesson less where a skill has three or more</label
+        >
+        <p class="small soft">
+          Order, signs and sizes of numbers follow
+          <RouterLink :to="{ name: 'approach', params: { classId } }">how this class works</RouterLink>.
+        </p>
+        <button class="button main" :disabled="begin.isPending.value">Work it out</button>
+      </fieldset>
+
+      <section v-if="changed.length" class="ruled wide">
+        <h2>What this class has shown</h2>
+        <ul class="small shown">
+          <li v-for="s in changed" :key="s.id">
+            <b>{{ s.short }}</b> {{ s.lessons === 0 ? 'no lesson' : `${s.lessons} for ${s.usual}` }}
+            <span class="soft">{{ s.why }}</span>
+          </li>
+        </ul>
+      </section>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.parts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(25rem, 1fr));
+  gap: 1.4rem 2rem;
+}
+
+fieldset {
+  margin: 0;
+  padding: 0.2rem 0 0;
+  border-right: 0;
+  border-bottom: 0;
+  border-left: 0;
+}
+
+legend {
+  padding-right: 0.8rem;
+  font-size: 1.15rem;
+}
+
+.wide {
+  grid-column: 1 / -1;
+}
+
+.inner {
+  display: grid;
+  padding-left: 1.6rem;
+}
+
+.strands {
+  grid-template-columns: repeat(auto-fit, minmax(13rem, 1fr));
+  align-items: start;
+  gap: 0.3rem 1rem;
+}
+
+.strands .check {
+  display: flex;
+  min-height: 30px;
+}
+
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 0.2rem 1rem;
+  margin-block: 0.35rem;
+}
+
+.row .check {
+  margin-left: 0.6rem;
+}
+
+.shown {
+  columns: 22rem;
+  padding-left: 1rem;
+}
+
+.working {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 1rem;
+}
+
+.working p {
+  flex-basis: 100%;
+  margin: 0;
+}
+
+progress {
+  flex: 1 1 20rem;
+  height: 12px;
+  accent-color: var(--spruce);
+}
+
+.over {
+  display: flex;
+  align-items: baseline;
+  gap: 0.6rem;
+  margin: 0.2rem 0;
+  color: var(--brick);
+}
+
+.count {
+  font-size: 3.2rem;
+  line-height: 1;
+}
+
+.ways {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(16rem, 1fr));
+  gap: 1.2rem;
+  padding: 0;
+  list-style: none;
+}
+
+.ways li {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  gap: 0.3rem;
+}
+
+.ways h4 {
+  margin: 0;
+  font-size: 1.05rem;
+}
+
+.ways p {
+  margin: 0;
+}
+
+.ways .button {
+  margin-top: auto;
+}
+
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem;
+  margin-block: 0.9rem;
+}
+</style>

@@ -1,0 +1,288 @@
+<script setup lang="ts">
+import { useMutation } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import { addDays, fullDay, moment } from '@/app/dates'
+import { say, sayError } from '@/ui/notices'
+import { termsOf, verdictOf } from './layout'
+import LessonPanel from './LessonPanel.vue'
+import PlanString from './PlanString.vue'
+import PlanTabs from './PlanTabs.vue'
+import SuggestionList from './SuggestionList.vue'
+import { usePlan } from './usePlan'
+
+type Lesson = Schemas['LessonView']
+
+/** The year, or one term of it, as a string of lessons. */
+const route = useRoute()
+const { leads, today } = useAccount()
+const { classId, plan, error, refresh } = usePlan()
+
+const isTerm = computed(() => route.name === 'term')
+const terms = computed(() => termsOf(plan.value?.weeks ?? []))
+const term = computed(() => {
+  const weeks = plan.value?.weeks ?? []
+  const day = (typeof route.params.day === 'string' && route.params.day) || today.value
+  const at = weeks.findIndex((w) => addDays(w.monday, 6) >= day)
+  return terms.value.findIndex((t) => at >= t.first && at < t.first + t.count)
+})
+const weeks = computed(() => {
+  const all = plan.value?.weeks ?? []
+  const one = terms.value[Math.max(0, term.value)]
+  return isTerm.value && one ? all.slice(one.first, one.first + one.count) : all
+})
+const neighbour = (by: number) => {
+  const one = terms.value[term.value + by]
+  return one ? plan.value?.weeks[one.first] : undefined
+}
+
+const key = ref('')
+const chosen = computed(() => plan.value?.lessons.find((l) => `${l.skill}/${l.number}` === key.value))
+const prices = ref<Schemas['DayPriceView'][]>()
+const priced = computed(() => prices.value && new Map(prices.value.map((p) => [p.day, p])))
+const over = ref<string>()
+const asking = ref<{ lesson: Lesson; day: string; words: string }>()
+
+function pick(lesson: Lesson) {
+  const next = `${lesson.skill}/${lesson.number}`
+  if (next === key.value) return
+  key.value = next
+  prices.value = undefined
+}
+
+async function ask(lesson: Lesson) {
+  if (lesson.past || prices.value) return
+  try {
+    prices.value = await take(
+      api.GET('/api/classes/{classId}/plan/lessons/{skill}/{number}/days', {
+        params: { path: { classId: classId.value, skill: lesson.skill, number: lesson.number } },
+      }),
+    )
+  } catch (problem) {
+    sayError(problem)
+  }
+}
+
+const change = useMutation({
+  mutationFn: (call: () => Promise<unknown>) => call(),
+  onSuccess: async () => {
+    prices.value = undefined
+    asking.value = undefined
+    await refresh()
+  },
+  onError: sayError,
+})
+const path = () => ({ path: { classId: classId.value } })
+
+async function drop(lesson: Lesson, day: string) {
+  await ask(lesson)
+  const verdict = verdictOf(prices.value?.find((p) => p.day === day))
+  if (verdict.kind === 'refused') return say(`${lesson.short} stays where it is. ${verdict.words}`, true)
+  if (verdict.kind === 'advice') asking.value = { lesson, day, words: verdict.words }
+  else move(lesson, day, false)
+}
+
+const move = (lesson: Lesson, day: string, anyway: boolean) =>
+  change.mutate(
+    () =>
+      take(
+        api.POST('/api/classes/{classId}/plan/moves', {
+          params: path(),
+          body: { skill: lesson.skill, number: lesson.number, day, anyway },
+        }),
+      ),
+    { onSuccess: () => say(`${lesson.short} is on ${fullDay(day)} now.`) },
+  )
+const keep = (lesson: Lesson, { pinned, note }: { pinned: boolean; note: string }) =>
+  change.mutate(() =>
+    take(
+      api.PUT('/api/classes/{classId}/plan/lessons', {
+        params: path(),
+        body: { skill: lesson.skill, number: lesson.number, pinned, note },
+      }),
+    ),
+  )
+const undo = () =>
+  change.mutate(() => take(api.POST('/api/classes/{classId}/plan/undo', { params: path() })), {
+    onSuccess: () => say('The plan is as it was before.'),
+  })
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>{{ isTerm ? (terms[term]?.name ?? 'No term') : 'The year' }}</h1>
+      <span v-if="plan" class="soft margin">{{ plan.margin }}</span>
+      <div class="end">
+        <template v-if="isTerm">
+          <RouterLink
+            v-if="neighbour(-1)"
+            class="button plain"
+            :to="{ name: 'term', params: { classId, day: neighbour(-1)!.monday } }"
+            >‹ {{ neighbour(-1)!.term }}</RouterLink
+          >
+          <RouterLink
+            v-if="neighbour(1)"
+            class="button plain"
+            :to="{ name: 'term', params: { classId, day: neighbour(1)!.monday } }"
+            >{{ neighbour(1)!.term }} ›</RouterLink
+          >
+          <a
+            v-if="weeks.length"
+            class="button"
+            :href="`/api/classes/${classId}/plan/term/${weeks[0]?.monday}/page`"
+            target="_blank"
+            >On paper</a
+          >
+        </template>
+        <button v-if="leads && plan?.canUndo" type="button" class="button" @click="undo">Undo</button>
+        <RouterLink
+          v-if="leads"
+          class="button"
+          :class="{ main: plan && !plan.version }"
+          :to="{ name: 'make-plan', params: { classId } }"
+          >{{ plan?.version ? 'Plan anew' : 'Plan the year' }}</RouterLink
+        >
+      </div>
+    </div>
+    <PlanTabs />
+    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <template v-if="plan">
+      <p v-if="!plan.version" class="nothing">
+        There is no plan for this year yet. What was taught so far is on the string; Fobble lays out the rest.
+      </p>
+      <p v-else class="small soft">
+        {{ plan.version.what }} {{ plan.version.by }}, {{ moment(plan.version.at) }}. Version
+        {{ plan.version.version }}.
+      </p>
+      <SuggestionList :suggestions="plan.suggestions" />
+      <PlanString
+        :weeks="weeks"
+        :strands="plan.strands"
+        :lessons="plan.lessons"
+        :reviews="plan.reviews"
+        :today="today"
+        :chosen="chosen"
+        :prices="priced"
+        :draggable="leads"
+        :label="isTerm ? 'Lessons of the term' : 'Lessons of the year'"
+        @pick="pick"
+        @lift="ask"
+        @over="over = $event"
+        @drop="drop"
+      />
+      <p class="small legend" :class="{ speaking: over }" aria-live="polite">
+        <template v-if="over"
+          ><b>{{ fullDay(over) }}:</b> {{ priced ? verdictOf(priced.get(over)).words : '…' }}</template
+        >
+        <template v-else>
+          <i class="dot given" /> given <i class="dot" /> to come <i class="dot check" /> to see who has it
+          <i class="dot missed" /> not given <i class="dot star" /> starter of the chosen skill
+          <template v-if="leads"> · drag a bead to move a lesson</template>
+        </template>
+      </p>
+      <div v-if="asking" class="ruled ask" role="alertdialog" aria-label="Move it anyway?">
+        <p>
+          <b>{{ asking.lesson.short }}</b> on {{ fullDay(asking.day) }}: {{ asking.words }}
+        </p>
+        <button type="button" class="button main" @click="move(asking.lesson, asking.day, true)">Move it anyway</button>
+        <button type="button" class="button" @click="asking = undefined">Leave it</button>
+      </div>
+      <LessonPanel
+        v-if="chosen"
+        :lesson="chosen"
+        :lessons="plan.lessons"
+        :reviews="plan.reviews"
+        :prices="prices"
+        :can-change="leads"
+        @ask="ask(chosen)"
+        @move="move(chosen, $event, true)"
+        @change="keep(chosen, $event)"
+      />
+      <details v-if="plan.missed.length || plan.versions.length > 1" class="more">
+        <summary>
+          {{ plan.missed.length ? `${plan.missed.length} starters without a place, and ` : '' }}how it came about
+        </summary>
+        <ul v-if="plan.missed.length" class="small">
+          <li v-for="m in plan.missed" :key="m">{{ m }}</li>
+        </ul>
+        <ol class="small" :start="1" reversed>
+          <li v-for="v in plan.versions" :key="v.version">
+            {{ v.what }} <span class="soft">{{ v.by }}, {{ moment(v.at) }}</span>
+          </li>
+        </ol>
+      </details>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.margin {
+  font-weight: 700;
+}
+
+.nothing {
+  max-width: 46rem;
+}
+
+.legend {
+  min-height: 2.6em;
+  margin: 0.4rem 0 0 7.4rem;
+  color: var(--ink-soft);
+}
+
+.legend.speaking {
+  color: var(--ink);
+}
+
+.dot {
+  display: inline-block;
+  width: 10px;
+  height: 10px;
+  margin: 0 0.1rem 0 0.7rem;
+  border: 2px solid var(--spruce);
+  border-radius: 50%;
+}
+
+.dot.given {
+  margin-left: 0;
+  border-color: var(--ink-soft);
+  background: var(--ink-soft);
+}
+
+.dot.check {
+  border-radius: 2px;
+}
+
+.dot.missed {
+  border: 2px dashed var(--brick);
+}
+
+.dot.star {
+  width: 7px;
+  height: 7px;
+  border: 0;
+  border-radius: 0;
+  background: var(--ink);
+  transform: rotate(45deg);
+}
+
+.ask {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.6rem;
+  margin-top: 0.6rem;
+}
+
+.ask p {
+  flex: 1 1 24rem;
+  margin: 0;
+}
+
+.more {
+  margin-top: 1rem;
+}
+</style>

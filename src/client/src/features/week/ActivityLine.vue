@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import { sayError } from '@/ui/notices'
+
+/** What is done in a part of a day, and what could be done instead, the best first, each with what speaks for it. */
+const props = defineProps<{
+  day: string
+  place: Schemas['Place']
+  skill?: string
+  activity: Schemas['NamedActivity']
+  pinned: boolean
+  canSwap: boolean
+}>()
+const queries = useQueryClient()
+const { classId } = useAccount()
+const others = ref<Schemas['Alternative'][]>()
+const path = () => ({ classId: classId.value, day: props.day })
+
+const ask = useMutation({
+  mutationFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/days/{day}/alternatives', {
+        params: { path: path(), query: { place: props.place, ...(props.skill ? { skill: props.skill } : {}) } },
+      }),
+    ),
+  onSuccess: (found) => (others.value = found),
+  onError: sayError,
+})
+const swap = useMutation({
+  mutationFn: (activity: string | null) =>
+    take(
+      api.PUT('/api/classes/{classId}/days/{day}/activity', {
+        params: { path: path() },
+        body: { place: props.place, skill: props.skill ?? null, activity },
+      }),
+    ),
+  onSuccess: async () => {
+    others.value = undefined
+    await queries.invalidateQueries()
+  },
+  onError: sayError,
+})
+</script>
+
+<template>
+  <div class="line">
+    <RouterLink :to="{ name: 'activity', params: { classId, id: activity.id } }">{{ activity.name }}</RouterLink>
+    <button
+      v-if="canSwap"
+      type="button"
+      class="button plain small"
+      :aria-expanded="!!others"
+      :aria-label="`Another instead of ${activity.name}`"
+      @click="others ? (others = undefined) : ask.mutate()"
+    >
+      {{ others ? 'Close' : 'Other' }}
+    </button>
+    <button
+      v-if="pinned && canSwap"
+      type="button"
+      class="button plain small"
+      :aria-label="`Let go of the pin on ${activity.name}`"
+      @click="swap.mutate(null)"
+    >
+      Pinned ×
+    </button>
+    <span v-else-if="pinned" class="small soft">pinned</span>
+    <ol v-if="others" class="others">
+      <li v-for="other in others.slice(0, 8)" :key="other.activity.id">
+        <button
+          type="button"
+          class="button small"
+          :disabled="swap.isPending.value"
+          @click="swap.mutate(other.activity.id)"
+        >
+          {{ other.activity.name }}{{ other.chosen ? ' (now)' : '' }}
+        </button>
+        <span class="soft">{{ other.reason }}</span>
+      </li>
+      <li v-if="others.length < 2" class="soft">There is no other for it.</li>
+    </ol>
+  </div>
+</template>
+
+<style scoped>
+.line {
+  font-size: 0.875rem;
+}
+
+.line .plain {
+  min-height: 26px;
+  padding-block: 0;
+}
+
+.others {
+  margin: 0.2rem 0 0.4rem;
+  padding: 0.4rem;
+  border: 1.5px solid var(--line-strong);
+  border-radius: var(--corner);
+  background: var(--card);
+  list-style: none;
+}
+
+.others li {
+  margin-bottom: 0.4rem;
+  line-height: 1.25;
+}
+</style>
