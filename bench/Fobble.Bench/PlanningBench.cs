@@ -98,7 +98,8 @@ internal static class PlanningBench
         return [.. Enumerable.Range(0, lessons.Count).Select(i => days[order.IndexOf(i)])];
     }
 
-    private static int Moves(IReadOnlyList<FreeLesson> lessons, IReadOnlyList<int?> days) => lessons.Zip(days).Count(p => p.First.Was != p.Second);
+    private static int Moves(IReadOnlyList<FreeLesson> lessons, IReadOnlyList<int?> days) =>
+        lessons.Zip(days).GroupBy(p => p.First.Item).Sum(own => own.Select(p => p.First.Was).Except(own.Select(p => p.Second)).Count());
 
     private static double Cost(PlanProblem year, int tries, int steps)
     {

@@ -96,8 +96,9 @@ public static class WaysOut
         void Add(string kind, string title, PlanSettings settings, string loses)
         {
             var dropped = Drop(request with { Settings = settings });
-            if (kind != "drop" && settings == request.Settings)
+            if (kind != "drop" && (settings == request.Settings || (ways.FirstOrDefault(w => w.Kind == "drop") is { } plain && plain.Dropped.Count <= dropped.Count)))
             {
+                // It gains nothing.
                 return;
             }
 
@@ -153,15 +154,14 @@ public static class WaysOut
         var map = request.Evidence.Map;
         var kept = request.Skills.SelectMany(s => map.AllNeeds(s).Append(s)).Except(dropped).SelectMany(s => map[s].Standards).ToHashSet();
         var codes = dropped.SelectMany(s => map[s].Standards).Distinct().Where(c => !kept.Contains(c) && Standard(c)).Order(StringComparer.Ordinal).ToList();
-        return codes.Count == 0 ? "" : $" {(codes.Count == 1 ? "One standard is" : $"{Words.Capital(Words.Number(codes.Count))} standards are")} not reached: {Words.List([.. codes.Take(6)])}{(codes.Count > 6 ? " …" : "")}.";
+        return codes.Count == 0 ? "" : $" {(codes.Count == 1 ? "One standard is" : $"{Words.Capital(Words.Number(codes.Count))} standards are")} not reached: {Words.List([.. codes.Take(5), .. codes.Count > 5 ? ["others"] : Array.Empty<string>()])}.";
 
         static bool Standard(string code) => Framework.Find(code) is not null;
     }
 
     private static List<DayOfWeek> MoreDays(YearRequest request, int more) =>
     [
-        .. request.Settings.MoreOn,
-        .. ByPreference.Except(request.Settings.MoreOn).OrderBy(d => PlacesOn(request, d)).Take(more),
+        .. request.Settings.MoreOn.Concat(ByPreference.Except(request.Settings.MoreOn).OrderBy(d => PlacesOn(request, d)).Take(more)).Order(),
     ];
 
     private static int PlacesOn(YearRequest request, DayOfWeek weekday)

@@ -49,7 +49,7 @@ public static class PlanByHand
             : day.Places == 0 ? $"{setting.Timetable.Calendar.Different(day.Day)?.Name ?? "No whole-class lesson in the timetable"}: there is no lesson that day."
             : there.Any(l => l.Skill == lesson.Skill) ? "Another lesson on the same skill is that day."
             : there.Count >= day.Places && with is null ? "What is there is pinned."
-            : with is not null && setting.Plan.On(lesson.Day).Any(l => l.Skill == with.Skill) ? $"{setting.Map[with.Skill].InSentence} would have two lessons on {Words.Date(lesson.Day)}."
+            : with is not null && setting.Plan.On(lesson.Day).Any(l => l.Skill == with.Skill) ? $"{setting.Map[with.Skill].AtStart} would have two lessons on {Words.Date(lesson.Day)}."
             : null;
         if (refused is not null)
         {
@@ -62,7 +62,7 @@ public static class PlanByHand
         var filled = lessons.Count(l => block.Any(d => d.Day == l.Day));
         if (with is null && filled > setting.Plan.Settings.MostIn(block.Sum(d => d.Places)) && days.First(d => d.Day == day.Day).Block != days.FirstOrDefault(d => d.Day == lesson.Day)?.Block)
         {
-            advice.Add("It takes the place that these two weeks keep free.");
+            advice.Add("It takes the place that is kept free for what comes in between.");
         }
 
         if (there.Count >= setting.Timetable.CarpetPlaces(day.Day) && with is null)
@@ -83,13 +83,13 @@ public static class PlanByHand
         {
             if (lessons.Where(l => l.Skill == need).Select(l => l.Day).DefaultIfEmpty().Max() is var ends && ends >= first)
             {
-                yield return $"{Words.Capital(map[skill].InSentence)} would begin before {map[need].InSentence} is finished on {Words.Date(ends)}.";
+                yield return $"{map[skill].AtStart} would begin before {map[need].InSentence} is finished on {Words.Date(ends)}.";
             }
         }
 
         foreach (var open in lessons.Where(l => map.AllNeeds(l.Skill).Contains(skill)).GroupBy(l => l.Skill).Where(g => g.Min(l => l.Day) <= last))
         {
-            yield return $"{Words.Capital(map[open.Key].InSentence)} begins on {Words.Date(open.Min(l => l.Day))} and needs {map[skill].InSentence} before it.";
+            yield return $"{map[open.Key].AtStart} begins on {Words.Date(open.Min(l => l.Day))} and needs {map[skill].InSentence} before it.";
         }
 
         if (calendar.SchoolDaysBetween(first, last) >= PlanSettings.Span)

@@ -4,7 +4,7 @@ namespace Fobble.Core.Planning;
 
 /// <summary>A school day that can be planned.</summary>
 /// <param name="Places">Whole-class lessons it has room for; 0 on a trip.</param>
-/// <param name="Block">The stretch of ten school days it belongs to, counted from the beginning of the year.</param>
+/// <param name="Block">The stretch of school days with a buffer of its own that it belongs to, counted from the beginning of the year.</param>
 public sealed record PlanDay(DateOnly Day, int Places, int Block);
 
 /// <summary>Focus lessons that one skill still needs.</summary>

@@ -102,7 +102,6 @@ public static class PlanRevision
                 wasDays.Insert(lostNames.Count > 0 && change == 0 ? 0 : wasDays.Count, (null, false));
             }
 
-            // Lessons of a skill are alike: in order of the days they had, so that as few as can be move.
             lessons.AddRange(wasDays.Select(d => new FreeLesson(item, d.Was, d.Held)));
             names.AddRange(Enumerable.Range(firstNumber, wasDays.Count).Select(n => new LessonName(skill, n)));
             var target = wasDays.Select(d => d.Was).OfType<int>().DefaultIfEmpty(0).First();
@@ -151,7 +150,7 @@ public static class PlanRevision
             }
         }
 
-        return result;
+        return [.. Replanner.Matched(lessons, result)];
     }
 
     private static Revised Describe(Revision revision, IReadOnlyList<PlanDay> days, PlanProblem problem, List<FreeLesson> lessons, List<LessonName> names, IReadOnlyList<int?> placed, bool proven)
@@ -159,40 +158,42 @@ public static class PlanRevision
         List<PlanLesson> plan = [];
         List<PlanMove> moves = [];
         List<LessonName> room = [];
-        var lostNames = revision.Lost.Select(l => new LessonName(l.Skill, l.Number)).ToHashSet();
-        var taken = new Dictionary<int, int>();
-        foreach (var i in Enumerable.Range(0, lessons.Count).Where(i => !(lessons[i].Was < 0)).OrderBy(i => placed[i] ?? int.MaxValue).ThenBy(i => lessons[i].Was is { } was && was == placed[i] ? revision.Plan.On(days[was].Day).FirstOrDefault(l => l.Skill == names[i].Skill)?.Place ?? 9 : 9))
+        var coming = Enumerable.Range(0, lessons.Count).Where(i => !(lessons[i].Was < 0)).ToList();
+        foreach (var own in coming.GroupBy(i => lessons[i].Item))
         {
-            var (lesson, name) = (lessons[i], names[i]);
-            var old = lesson.Was is { } was ? days[was].Day : (DateOnly?)null;
-            if (placed[i] is not { } at)
+            var first = own.Min(i => names[i].Number);
+            var of = first + own.Count() - 1;
+            foreach (var (i, order) in own.OrderBy(i => placed[i] ?? int.MaxValue).Select((i, order) => (i, order)))
             {
-                room.Add(name);
-                moves.Add(new(name, old, null, "There is no room for it before the end of the plan."));
-                continue;
-            }
+                var old = lessons[i].Was is { } was ? days[was].Day : (DateOnly?)null;
+                var before = revision.Plan.Lessons.FirstOrDefault(l => l.Skill == names[i].Skill && l.Day == old);
+                LessonName name = new(names[i].Skill, before?.Number ?? first + order);
+                if (placed[i] is not { } at)
+                {
+                    room.Add(name);
+                    moves.Add(new(name, old, null, "There is no room for it before the end of the plan."));
+                    continue;
+                }
 
-            var day = days[at].Day;
-            var of = name.Number + names.Select((n, k) => (n, k)).Count(p => p.n.Skill == name.Skill && p.n.Number > name.Number && !(lessons[p.k].Was < 0));
-            var before = revision.Plan.Lessons.FirstOrDefault(l => l.Skill == name.Skill && l.Day == old) ?? revision.Plan.Find(name.Skill, name.Number);
-            var place = taken[at] = taken.GetValueOrDefault(at, -1) + 1;
-            var why = day == old ? "" : WhyMoved(revision, days, lessons, names, placed, problem, i);
-            plan.Add(new(day, place, name.Skill, name.Number, of, before?.Stage == LessonStage.Check && of == 1 ? LessonStage.Check : YearPlanner.StageOf(name.Number, of, false), day == old ? before?.Reason ?? "" : why)
-            {
-                Pinned = day == old && before?.Pinned == true,
-                Note = before?.Note ?? "",
-            });
-            if (day != old)
-            {
-                moves.Add(new(name, old, day, why));
+                var (day, number) = (days[at].Day, first + order);
+                var why = day == old ? "" : WhyMoved(revision, days, lessons, names, placed, problem, i);
+                plan.Add(new(day, day == old ? before?.Place ?? 0 : 9, name.Skill, number, of, before?.Stage == LessonStage.Check && of == first ? LessonStage.Check : YearPlanner.StageOf(number, of, false), day == old ? before?.Reason ?? "" : why)
+                {
+                    Pinned = day == old && before?.Pinned == true,
+                    Note = before?.Note ?? "",
+                });
+                if (day != old)
+                {
+                    moves.Add(new(name, old, day, why));
+                }
             }
         }
 
         // What went out: lessons that a change made needless.
         foreach (var change in revision.Changes.Where(c => c.Lessons < 0))
         {
-            var coming = revision.Plan.Lessons.Where(l => l.Skill == change.Skill && l.Day >= revision.From).OrderBy(l => l.Number).ToList();
-            moves.AddRange(coming.Skip(Math.Max(0, coming.Count + change.Lessons)).Select(l => new PlanMove(new(l.Skill, l.Number), l.Day, null, change.Why)));
+            var left = revision.Plan.Lessons.Where(l => l.Skill == change.Skill && l.Day >= revision.From).OrderBy(l => l.Number).ToList();
+            moves.AddRange(left.Skip(Math.Max(0, left.Count + change.Lessons)).Select(l => new PlanMove(new(l.Skill, l.Number), l.Day, null, change.Why)));
         }
 
         var moved = moves.Count(m => m.Was is not null && m.Is is not null);
@@ -203,7 +204,7 @@ public static class PlanRevision
         parts.AddRange(come > 0 ? [Words.Count(come, "comes in", "come in")] : []);
         parts.AddRange(gone > 0 ? [Words.Count(gone, "goes out", "go out")] : []);
         var sentence = $"{Words.Capital(Words.List(parts))}{(proven && moved > 0 ? ": no arrangement within reach moves fewer" : "")}.{(room.Count > 0 ? $" For {Words.Count(room.Count, "lesson", "lessons")} there is no room any more." : "")}";
-        return new([.. plan.OrderBy(l => l.Day).ThenBy(l => l.Place)], [.. moves.OrderBy(m => m.Was ?? m.Is)], room, proven, sentence);
+        return new(PlanByHand.Renumbered(plan), [.. moves.OrderBy(m => m.Was ?? m.Is)], room, proven, sentence);
     }
 
     private static string WhyMoved(Revision revision, IReadOnlyList<PlanDay> days, List<FreeLesson> lessons, List<LessonName> names, IReadOnlyList<int?> placed, PlanProblem problem, int i)

@@ -13,9 +13,6 @@ public sealed record PlanSettings
     /// <summary>A skill's focus lessons lie within so many school days.</summary>
     public const int Span = 10;
 
-    /// <summary>The buffer is kept in each stretch of so many school days.</summary>
-    public const int BlockDays = 10;
-
     public const int EarlyCost = 1;
     public const int LateCost = 2;
     public const int StrandCost = 6;
@@ -29,6 +26,9 @@ public sealed record PlanSettings
 
     /// <summary>One place in so many stays free for what comes in between; 0 for no buffer.</summary>
     public int BufferOneIn { get; init; } = 10;
+
+    /// <summary>The buffer is kept in each stretch of so many school days: two weeks, or as many days as one free place is for.</summary>
+    public int BlockDays => Math.Max(10, BufferOneIn);
 
     /// <summary>How often a skill comes back: widening gaps (Cepeda et al. 2008: best is about a tenth to a fifth of the time it shall be kept).</summary>
     public IReadOnlyList<ReviewGap> Gaps { get; init; } = [new(3, 2, 5), new(10, 8, 14), new(30, 25, 40)];
@@ -49,5 +49,5 @@ public sealed record PlanSettings
     public ulong Seed { get; init; } = 1;
 
     /// <summary>How many of these places may be filled.</summary>
-    public int MostIn(int places) => BufferOneIn == 0 ? places : places - ((places + BufferOneIn - 1) / BufferOneIn);
+    public int MostIn(int places) => BufferOneIn == 0 ? places : places - ((places + (BufferOneIn / 2)) / BufferOneIn);
 }

@@ -78,7 +78,7 @@ public static class PlanWatch
             if (seen.Count >= SeenEnough * evidence.Children.Count && have < TooFew * seen.Count)
             {
                 yield return new(SuggestionKind.NeedsLonger, own.Key, 1, [], seen, null,
-                    $"{Words.Capital(setting.Map[own.Key].InSentence)} was finished on {Words.Date(last)}, and {have} of the {seen.Count} children seen with it have it: one more lesson.");
+                    $"{setting.Map[own.Key].AtStart} was finished on {Words.Date(last)}, and {have} of the {seen.Count} children seen with it have it: one more lesson.");
             }
         }
     }
@@ -100,7 +100,7 @@ public static class PlanWatch
             if (have.Count >= YearScope.KnownBy * evidence.Children.Count && evidence.Children.Count > 0 && own.Count() > 1 && movable > 0)
             {
                 yield return new(SuggestionKind.AlreadyThere, own.Key, -Math.Min(movable, own.Count() - 1), [], have, null,
-                    $"{Words.Capital(setting.Map[own.Key].InSentence)} comes on {Words.Date(first)}, and {have.Count} of {evidence.Children.Count} have it already: one lesson, to see who has not, is enough.");
+                    $"{setting.Map[own.Key].AtStart} comes on {Words.Date(first)}, and {have.Count} of {evidence.Children.Count} have it already: one lesson, to see who has not, is enough.");
             }
             else if (away <= AheadWithin && have.Where(c => evidence[c, own.Key].Strength >= Strength.Secure).ToList() is { Count: >= LeastAhead } ahead && NextFor(ahead, own.Key, evidence) is { } next)
             {
@@ -110,11 +110,11 @@ public static class PlanWatch
         }
     }
 
-    // Of what most of them are ready for, what builds on the skill; else what they are ready for.
+    // Of what most of them are ready for, what builds on the skill; else something of the same strand, else what is furthest on.
     private static SkillId? NextFor(List<ChildId> ahead, SkillId skill, ClassEvidence evidence)
     {
         var ready = evidence.Map.Skills.Select(s => (s.Id, Count: ahead.Count(c => evidence.IsReady(c, s.Id)), Builds: evidence.Map.AllNeeds(s.Id).Contains(skill))).Where(s => s.Count * 2 > ahead.Count)
-            .OrderByDescending(s => s.Builds).ThenByDescending(s => s.Count).Select(s => (SkillId?)s.Id);
+            .OrderByDescending(s => s.Builds).ThenByDescending(s => evidence.Map[s.Id].Strand == evidence.Map[skill].Strand).ThenByDescending(s => evidence.Map[s.Id].When).ThenByDescending(s => s.Count).Select(s => (SkillId?)s.Id);
         return ready.FirstOrDefault();
     }
 }

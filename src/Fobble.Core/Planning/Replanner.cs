@@ -13,7 +13,10 @@ public sealed record FreeLesson(int Item, int? Was, bool Held);
 /// <summary>
 /// Where each lesson comes to lie.
 /// </summary>
-/// <param name="Days">Index of the day for each lesson, in the order they were given; null where there is no room any more.</param>
+/// <param name="Days">
+/// Index of the day for each lesson, in the order they were given; null where there is no room any more. Lessons of one skill are alike: one that
+/// keeps its day may lie before or after another that came before it, and what counts is which days the skill has.
+/// </param>
 /// <param name="ProvenFewest">No arrangement within reach moves fewer.</param>
 public sealed record Rearranged(IReadOnlyList<int?> Days, bool ProvenFewest);
 
@@ -57,20 +60,24 @@ public static class Replanner
         var objective = LinearExpr.NewBuilder();
         var on = new Dictionary<int, BoolVar>[lessons.Count];
         var at = new LinearExpr[lessons.Count];
+        var own = lessons.Where(l => l.Was is >= 0).GroupBy(l => l.Item).ToDictionary(g => g.Key, g => g.Select(l => l.Was!.Value).ToHashSet());
         for (var i = 0; i < lessons.Count; i++)
         {
             var lesson = lessons[i];
-            var centre = lesson.Was ?? Math.Min(days - 1, lessons.Where(l => l.Item == lesson.Item && l.Was is not null).Select(l => l.Was!.Value).DefaultIfEmpty(0).Max() + 1);
+            var old = own.GetValueOrDefault(lesson.Item, []);
+            var centre = lesson.Was ?? Math.Min(days - 1, old.DefaultIfEmpty(0).Max() + 1);
             var stays = lesson.Was is { } was && (was < 0 || (was < days && problem.Days[was].Places > 0));
             if (lesson.Held && !stays)
             {
                 return null;
             }
 
-            List<int> open = lesson.Held || (stays && centre >= ahead)
+            // The lessons of a skill are alike: each may take the day of any other of them.
+            var far = stays && centre >= ahead;
+            List<int> open = lesson.Was < 0 || far
                 ? [centre]
-                : [.. Enumerable.Range(Math.Max(0, centre - reach), Math.Min(days - 1, centre + reach) - Math.Max(0, centre - reach) + 1).Where(d => problem.Days[d].Places > 0 && (d < ahead || d == lesson.Was))];
-            open.AddRange(lesson.Held ? [] : Enumerable.Range(days, overflow));
+                : [.. Enumerable.Range(Math.Max(0, centre - reach), Math.Min(days - 1, centre + reach) - Math.Max(0, centre - reach) + 1).Union(old).Where(d => d < days && problem.Days[d].Places > 0 && (d < ahead || old.Contains(d)))];
+            open.AddRange(lesson.Was < 0 || far ? [] : Enumerable.Range(days, overflow));
             if (open.Count == 0)
             {
                 return null;
@@ -81,12 +88,17 @@ public static class Replanner
             at[i] = LinearExpr.WeightedSum(on[i].Values, on[i].Keys.Select(d => (long)d));
             foreach (var (day, literal) in on[i])
             {
-                objective.AddTerm(literal, day >= days ? FallCost + day : day == lesson.Was ? 0 : (lesson.Was is null ? 0 : MoveCost) + Math.Abs(day - centre));
+                objective.AddTerm(literal, day >= days ? FallCost + day : lesson.Was < 0 || old.Contains(day) ? 0 : (lesson.Was is null ? 0 : MoveCost) + Math.Abs(day - centre));
                 if (day == lesson.Was)
                 {
                     model.AddHint(literal, 1);
                 }
             }
+        }
+
+        foreach (var held in lessons.Where(l => l is { Held: true, Was: >= 0 }))
+        {
+            model.Add(LinearExpr.Sum(Enumerable.Range(0, lessons.Count).Where(i => lessons[i].Item == held.Item && on[i].ContainsKey(held.Was!.Value)).Select(i => on[i][held.Was!.Value])) == 1);
         }
 
         AddRoom(problem, on, overflow, model, objective);
@@ -97,8 +109,37 @@ public static class Replanner
         var status = solver.Solve(model);
         stop.ThrowIfCancellationRequested();
         return status is CpSolverStatus.Optimal or CpSolverStatus.Feasible
-            ? new([.. on.Select(o => o.First(p => solver.BooleanValue(p.Value)).Key).Select(d => d >= days ? (int?)null : d)], status == CpSolverStatus.Optimal)
+            ? new(Matched(lessons, [.. on.Select(o => o.First(p => solver.BooleanValue(p.Value)).Key).Select(d => d >= days ? (int?)null : d)]), status == CpSolverStatus.Optimal)
             : null;
+    }
+
+    // Of the lessons of a skill, one whose old day the skill still has keeps it; the others share what is left, in order.
+    internal static IReadOnlyList<int?> Matched(IReadOnlyList<FreeLesson> lessons, IReadOnlyList<int?> placed)
+    {
+        var result = new int?[lessons.Count];
+        foreach (var own in Enumerable.Range(0, lessons.Count).GroupBy(i => lessons[i].Item))
+        {
+            var left = own.Select(i => placed[i]).OrderBy(d => d ?? int.MaxValue).ToList();
+            List<int> open = [];
+            foreach (var i in own)
+            {
+                if (lessons[i].Was is { } was && left.Remove(was))
+                {
+                    result[i] = was;
+                }
+                else
+                {
+                    open.Add(i);
+                }
+            }
+
+            foreach (var (i, day) in open.Zip(left))
+            {
+                result[i] = day;
+            }
+        }
+
+        return result;
     }
 
     // Room on each day; the buffer of a block may be used, at a price.

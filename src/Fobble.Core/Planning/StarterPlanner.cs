@@ -10,8 +10,11 @@ namespace Fobble.Core.Planning;
 /// </summary>
 public sealed class StarterPlanner(WeekRequest request, ActivityChooser chooser)
 {
-    /// <summary>Minutes for one starter.</summary>
+    /// <summary>A starter takes at most so many minutes: an activity that is longer is cut short.</summary>
     public const int Minutes = 4;
+
+    // So long may an activity be that is cut short.
+    private const int Longest = 10;
 
     private const int MostADay = 2;
     private static readonly (int From, int To)[] Windows = [(2, 5), (8, 14), (25, 40)];
@@ -60,10 +63,16 @@ public sealed class StarterPlanner(WeekRequest request, ActivityChooser chooser)
         return chosen;
     }
 
+    public static int MinutesOf(Activity activity)
+    {
+        ArgumentNullException.ThrowIfNull(activity);
+        return Math.Min(Minutes, activity.Minutes);
+    }
+
     /// <summary>What will do as a starter for a skill: what is made for one, else a whole-class activity cut short.</summary>
     public static IReadOnlyList<RankedActivity> Ranked(ActivityChooser chooser, SkillId skill, DateOnly day)
     {
-        ActivityWish wish = new(Place.Starter, skill, null, day, Minutes);
+        ActivityWish wish = new(Place.Starter, skill, null, day, Longest);
         return chooser.Rank(wish) is { Count: > 0 } made ? made : chooser.Rank(wish with { Place = Place.Carpet });
     }
 }

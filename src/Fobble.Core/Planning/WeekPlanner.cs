@@ -49,7 +49,7 @@ public static class WeekPlanner
 
             taught.AddRange(lessons.Select(l => new TaughtLesson(day, l.Skill)));
             var firstStarters = starters.For(day, [.. lessons.Select(l => l.Skill)]);
-            var minutes = CarpetMinutes(day, request) - firstStarters.Sum(s => request.Library[s.Activity].Minutes);
+            var minutes = CarpetMinutes(day, request) - firstStarters.Sum(s => StarterPlanner.MinutesOf(request.Library[s.Activity]));
             lessons = lessons.ConvertAll(l => WithActivity(l, day, minutes, request, chooser));
             days.Add(new PlannedDay(day, lessons[0], firstStarters, TransitionFor(day, request, chooser), ChoiceFor(day, request, chooser)) { More = [.. lessons.Skip(1)] });
         }
@@ -78,7 +78,7 @@ public static class WeekPlanner
     {
         var evidence = request.Evidence;
         var served = request.Library.ServedIn(Place.Carpet);
-        var best = taught.Where(t => t.Day < day && served.Contains(t.Skill) && evidence.Map.Has(t.Skill)).Select(t => t.Skill).Distinct()
+        var best = taught.Where(t => t.Day < day && !request.Year!.Lessons.Any(l => l.Day >= day && l.Skill == t.Skill) && served.Contains(t.Skill) && evidence.Map.Has(t.Skill)).Select(t => t.Skill).Distinct()
             .Select(s => (Skill: s, Due: evidence.Children.Count(c => evidence[c, s].LookAgain), Ready: evidence.Children.Count(c => evidence.IsReady(c, s)), Last: taught.FindLastIndex(t => t.Skill == s)))
             .OrderByDescending(s => s.Due + s.Ready).ThenByDescending(s => s.Last).FirstOrDefault();
         if (best.Skill == default)

@@ -91,7 +91,7 @@ public sealed record YearScope(PlanProblem Problem, IReadOnlyList<LeftOut> LeftO
             {
                 var places = timetable.CarpetPlaces(day);
                 var more = settings.MoreOn.Contains(day.DayOfWeek) && calendar.Different(day) is null ? 1 : 0;
-                return new PlanDay(day, places + more, (calendar.SchoolDaysBetween(began, day) - 1) / PlanSettings.BlockDays);
+                return new PlanDay(day, places + more, (calendar.SchoolDaysBetween(began, day) - 1) / settings.BlockDays);
             }),
         ];
     }

@@ -68,6 +68,9 @@ public sealed record Skill(
         };
     }
 
+    /// <summary>The short name at the beginning of a sentence, in quotation marks.</summary>
+    public string AtStart => $"“{Short}”";
+
     /// <summary>The short name inside a sentence, in quotation marks: ready for “say to ten”.</summary>
     public string InSentence => $"“{char.ToLowerInvariant(Short[0])}{Short[1..]}”";
 }

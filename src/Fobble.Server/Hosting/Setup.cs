@@ -42,6 +42,9 @@ public static class Setup
 {
     private const string DatabaseFile = "fobble.db";
 
+    // At build the application is started to write its OpenAPI document, without a database.
+    private static bool WritesOpenApi => System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
+
     public static void AddFobble(this WebApplicationBuilder builder)
     {
         var settings = builder.Configuration.GetSection("Fobble").Get<FobbleSettings>() ?? new FobbleSettings();
@@ -75,7 +78,10 @@ public static class Setup
         services.AddScoped<PackMaker>();
         services.AddScoped<SchoolMapStore>();
         services.AddScoped<GroupingRound.Reader>();
-        services.AddHostedService<WarmUp>();
+        if (!WritesOpenApi)
+        {
+            services.AddHostedService<WarmUp>();
+        }
 
         services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(settings.Data, "keys"))).SetApplicationName("fobble");
         services.AddIdentityCore<Adult>(options =>
@@ -152,7 +158,7 @@ public static class Setup
     /// <summary>Brings the database up to date and, in the demo, fills it. Does nothing while the OpenAPI document is written at build.</summary>
     public static async Task StartFobbleAsync(this WebApplication app)
     {
-        if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider")
+        if (WritesOpenApi)
         {
             return;
         }

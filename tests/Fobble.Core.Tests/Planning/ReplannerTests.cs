@@ -39,6 +39,7 @@ public class ReplannerTests
             if (Replanner.FewestMoves(after, held, 4) is { } found)
             {
                 held.Zip(found.Days).Where(p => p.First.Held).ShouldAllBe(p => p.Second == p.First.Was);
+                Years.Faults(after, ByItem(after, held, found.Days), PlanSettings.Span + 4, buffer: false).Where(f => !f.Contains(" of ", StringComparison.Ordinal)).ShouldBeEmpty();
             }
         },
         iter: 25);
@@ -71,7 +72,7 @@ public class ReplannerTests
         {
             var (_, after, lessons) = Lose(seed, 9, 3, 1);
             var found = Replanner.FewestMoves(after, lessons, 1).ShouldNotBeNull();
-            if (lessons.Count is 0 or > 7 || found.Days.Any(d => d is null))
+            if (lessons.Count is 0 or > 6 || found.Days.Any(d => d is null))
             {
                 continue;
             }
@@ -88,22 +89,17 @@ public class ReplannerTests
 
     private static int Fewest(PlanProblem after, IReadOnlyList<FreeLesson> lessons)
     {
-        int? best = null;
-        Try(0, [], 0);
-        return best!.Value;
+        var best = int.MaxValue;
+        Try([]);
+        return best;
 
-        void Try(int next, List<int?> days, int moved)
+        void Try(List<int?> days)
         {
-            if (moved >= (best ?? int.MaxValue))
+            if (days.Count == lessons.Count)
             {
-                return;
-            }
-
-            if (next == lessons.Count)
-            {
-                if (Years.Faults(after, ByItem(after, lessons, days), PlanSettings.Span + 1, buffer: false).Count == 0)
+                if (Moved(lessons, days) < best && Years.Faults(after, ByItem(after, lessons, days), PlanSettings.Span + 1, buffer: false).Count == 0)
                 {
-                    best = moved;
+                    best = Moved(lessons, days);
                 }
 
                 return;
@@ -114,7 +110,7 @@ public class ReplannerTests
                 if (after.Days[day].Places > 0 && !days.Contains(day))
                 {
                     days.Add(day);
-                    Try(next + 1, days, moved + (day == lessons[next].Was ? 0 : 1));
+                    Try(days);
                     days.RemoveAt(days.Count - 1);
                 }
             }
@@ -132,7 +128,10 @@ public class ReplannerTests
     }
 
     private static List<IReadOnlyList<int>> ByItem(PlanProblem problem, IReadOnlyList<FreeLesson> lessons, IReadOnlyList<int?> days) =>
-        [.. problem.Items.Select((_, item) => (IReadOnlyList<int>)[.. lessons.Zip(days).Where(p => p.First.Item == item).Select(p => p.Second!.Value)])];
+        [.. problem.Items.Select((_, item) => (IReadOnlyList<int>)[.. lessons.Zip(days).Where(p => p.First.Item == item).Select(p => p.Second).OfType<int>().Order()])];
 
-    private static int Moved(IReadOnlyList<FreeLesson> lessons, IReadOnlyList<int?> days) => lessons.Zip(days).Count(p => p.First.Was != p.Second);
+    // A day that one of the skill's lessons had and that none of them has now.
+
+    private static int Moved(IReadOnlyList<FreeLesson> lessons, IReadOnlyList<int?> days) =>
+        lessons.Zip(days).GroupBy(p => p.First.Item).Sum(own => own.Select(p => p.First.Was).Except(own.Select(p => p.Second)).Count());
 }

@@ -15,7 +15,7 @@ internal static class Years
         List<PlanDay> calendar = [];
         for (var i = 0; i < days; i++, date = date.AddDays(date.DayOfWeek == DayOfWeek.Friday ? 3 : 1))
         {
-            calendar.Add(new(date, random.Chance(0.04) ? 0 : 1 + random.Next(places), i / PlanSettings.BlockDays));
+            calendar.Add(new(date, random.Chance(0.04) ? 0 : 1 + random.Next(places), i / PlanSettings.Usual.BlockDays));
         }
 
         var settings = PlanSettings.Usual with { Order = random.Chance(0.5) ? YearOrder.Spiral : YearOrder.UnitByUnit, Tries = 60, Steps = 4_000, Seed = seed };

@@ -41,7 +41,7 @@ internal sealed class SetOutReader(FobbleDb db, ClassFacts facts, WeekReader wee
             var where = carpet?.Where ?? "Carpet";
             var focus = library[new(day.FocusActivity)];
             uses.AddRange(day.Starters.Select(s => (activity: library[new(s.Activity)], skill: new SkillId(s.Skill)))
-                .Select(s => new Use(day.Day, start, s.activity.Minutes, where, "Starter", s.activity, RangeFor(s.activity, s.skill, evidence), AtOnce(s.activity, day.Day), 1, [], false)));
+                .Select(s => new Use(day.Day, start, StarterPlanner.MinutesOf(s.activity), where, "Starter", s.activity, RangeFor(s.activity, s.skill, evidence), AtOnce(s.activity, day.Day), 1, [], false)));
             uses.Add(new(day.Day, start, carpet?.Minutes ?? 20, where, "Carpet", focus, RangeFor(focus, new(day.FocusSkill), evidence), AtOnce(focus, day.Day), 1, [], true));
             foreach (var (more, i) in day.More.Select((m, i) => (m, i)))
             {

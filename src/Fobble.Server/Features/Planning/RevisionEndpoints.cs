@@ -122,7 +122,7 @@ internal static class RevisionEndpoints
         var gone = PlanWatch.LessonsWithoutRoom(setting with { Timetable = after }).Where(l => l.Day < setting.From).ToList();
         Revision revision = new(
             stored.Document.Plan, after, map, setting.From, setting.Until, gone,
-            [.. wanted.Changes.Where(c => c.Lessons != 0).Select(c => new LessonChange(new(c.Skill), c.Lessons, c.Lessons > 0 ? $"{Words.Capital(map[new(c.Skill)].InSentence)} gets {Words.More(c.Lessons, "lesson", "lessons")}." : "The class has it already."))],
+            [.. wanted.Changes.Where(c => c.Lessons != 0).Select(c => new LessonChange(new(c.Skill), c.Lessons, c.Lessons > 0 ? $"{map[new(c.Skill)].AtStart} gets {Words.More(c.Lessons, "lesson", "lessons")}." : "The class has it already."))],
             [.. wanted.Held.Select(h => new LessonName(new(h.Skill), h.Number))], wanted.Aim);
         return (revision, await Task.Run(() => PlanRevision.Revise(revision, stop), stop));
     }

@@ -157,7 +157,7 @@ internal static class WeekEndpoints
     {
         var request = await maker.RequestAsync(classId, SchoolCalendar.MondayOf(row.Day), row.Day, stop);
         var chooser = request.Chooser();
-        var minutes = WeekPlanner.CarpetMinutes(row.Day, request) - row.Starters.Sum(s => request.Library[new(s.Activity)].Minutes);
+        var minutes = WeekPlanner.CarpetMinutes(row.Day, request) - row.Starters.Sum(s => StarterPlanner.MinutesOf(request.Library[new(s.Activity)]));
         return place switch
         {
             Place.Carpet => chooser.Rank(new(place, new(skill!), row.FocusSkill == skill ? row.Stage : row.More.First(m => m.Skill == skill).Stage, row.Day, minutes)),

@@ -69,8 +69,8 @@ internal sealed class WeekReader(FobbleDb db, ClassFacts facts, PlanReader plans
             return null;
         }
 
-        MinutesLine Line(string activity) => new(library[new(activity)].Name, library[new(activity)].MinutesFor(library[new(activity)].GroupSize.High));
-        return new(carpet.Minutes, [.. plan.Starters.Select(s => Line(s.Activity)), Line(plan.FocusActivity)]);
+        var focus = library[new(plan.FocusActivity)];
+        return new(carpet.Minutes, [.. plan.Starters.Select(s => new MinutesLine(library[new(s.Activity)].Name, StarterPlanner.MinutesOf(library[new(s.Activity)]))), new MinutesLine(focus.Name, focus.MinutesFor(focus.GroupSize.High))]);
     }
 
     private WeekFocus FocusOf(PlannedDayRow row, Approach approach)

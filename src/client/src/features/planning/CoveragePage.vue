@@ -83,7 +83,7 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
               </td>
               <td class="number">{{ percent(line.observed ?? 0) }}</td>
               <td class="number">
-                <span class="bar"><i :style="{ width: percent(line.secure ?? 0) }" /></span
+                <span class="bar"><i :style="{ width: `${(line.secure ?? 0) * 100}%` }" /></span
                 >{{ percent(line.secure ?? 0) }}
               </td>
             </template>
@@ -105,6 +105,10 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
 </template>
 
 <style scoped>
+.box {
+  max-width: 22rem;
+}
+
 .heads p {
   margin: 0 0 0.2rem;
 }

@@ -112,6 +112,19 @@ const mark = { open: '', advice: ' – think again', refused: ' – no' }
   margin: 0.1rem 0 0.4rem;
 }
 
+textarea {
+  padding: 0.3rem 0.6rem;
+  border: 1.5px solid var(--line-strong);
+  border-radius: var(--corner);
+  background: var(--card);
+  color: var(--ink);
+  font: inherit;
+}
+
+.field {
+  margin-block: 0 0.5rem;
+}
+
 .buttons {
   display: flex;
   flex-wrap: wrap;

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/app/api/client'
 import { dayOfMonth, fullDay, shortMonth } from '@/app/dates'
-import { beadsOf, dayAt, daysOf, termsOf } from './layout'
+import { beadsOf, dayAt, daysOf, keyOf, termsOf } from './layout'
 
 type Lesson = Schemas['LessonView']
 
@@ -17,6 +17,7 @@ const props = defineProps<{
   /** What each day would mean for the bead in hand, by day. */
   prices?: Map<string, Schemas['DayPriceView']>
   draggable?: boolean
+  /** Beads to mark, by skill/day. */
   moved?: Set<string>
   label: string
 }>()
@@ -40,7 +41,7 @@ const starters = computed(() => {
     .map((r) => ({ ...r, x: at.get(r.day)!, row }))
 })
 const percent = (x: number) => `${((x + 0.5) * 100) / Math.max(1, days.value.length)}%`
-const key = (l: Lesson) => `${l.skill}/${l.number}`
+const key = keyOf
 
 // In hand: the bead follows the finger; the day under it is told to whoever shows what a drop would mean.
 const threads = ref<HTMLElement>()
@@ -155,12 +156,12 @@ const tabbable = computed(() => {
           :class="{
             given: bead.lesson.given,
             missed: bead.lesson.past && !bead.lesson.given,
-            check: bead.lesson.stage === 'Check',
+            looks: bead.lesson.stage === 'Check',
             pinned: bead.lesson.pinned,
             noted: bead.lesson.note,
             same: chosen?.skill === bead.lesson.skill,
             chosen: chosen && key(chosen) === key(bead.lesson),
-            moved: moved?.has(key(bead.lesson)),
+            moved: moved?.has(`${bead.lesson.skill}/${bead.lesson.day}`),
             held: held?.began && held.lesson === bead.lesson,
           }"
           :data-key="key(bead.lesson)"
@@ -190,14 +191,14 @@ const tabbable = computed(() => {
 <style scoped>
 .string {
   --height: 40px;
-  --size: 14px;
+  --size: 16px;
   display: grid;
   grid-template-columns: 7.4rem minmax(0, 1fr);
 }
 
 .close {
   --height: 34px;
-  --size: 10px;
+  --size: 9px;
 }
 
 .names {
@@ -332,6 +333,7 @@ const tabbable = computed(() => {
   height: var(--size);
   margin-left: calc(var(--size) / -2);
   padding: 0;
+  box-sizing: border-box;
   border: 2px solid var(--spruce);
   border-radius: 50%;
   background: var(--card);
@@ -343,7 +345,7 @@ const tabbable = computed(() => {
 /* Larger to the finger than to the eye. */
 .bead::after {
   position: absolute;
-  inset: -7px -3px;
+  inset: -8px 0;
   content: '';
 }
 
@@ -359,7 +361,7 @@ const tabbable = computed(() => {
   cursor: pointer;
 }
 
-.bead.check {
+.bead.looks {
   border-radius: 2px;
 }
 

@@ -6,6 +6,7 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { addDays, fullDay, mondayOf, shortDay } from '@/app/dates'
 import { say, sayError } from '@/ui/notices'
+import { nameOf } from './layout'
 import PlanString from './PlanString.vue'
 import PlanTabs from './PlanTabs.vue'
 import SuggestionList from './SuggestionList.vue'
@@ -60,7 +61,7 @@ function more(id: string, by: number) {
     ...((known?.lessons ?? 0) + by ? [{ skill: id, lessons: (known?.lessons ?? 0) + by }] : []),
   ]
 }
-const key = (l: { skill: string; number: number }) => `${l.skill}/${l.number}`
+const key = nameOf
 const held = computed(() => new Set(wanted.value.held.map(key)))
 function hold(lesson: { skill: string; number: number }) {
   const { skill: id, number } = lesson
@@ -88,7 +89,9 @@ const {
   placeholderData: keepPreviousData,
   retry: false,
 })
-const moved = computed(() => new Set(revision.value?.moves.map(key)))
+const moved = computed(
+  () => new Set(revision.value?.moves.flatMap((m) => [m.was, m.is].map((day) => `${m.skill}/${day}`))),
+)
 
 // Only the weeks in which something changes, with one on each side.
 const weeks = computed(() => {
@@ -132,7 +135,7 @@ const accept = useMutation({
     <div v-else-if="plan" class="two">
       <section class="ruled">
         <h2>What has happened</h2>
-        <SuggestionList :suggestions="plan.suggestions" />
+        <SuggestionList :suggestions="plan.suggestions" here />
         <form class="lines" @submit.prevent="lose">
           <h3>Days without a lesson</h3>
           <div class="pair">
@@ -212,8 +215,8 @@ const accept = useMutation({
                 <td>
                   <b>{{ m.short }}</b> <span class="small soft">{{ m.number }}</span>
                 </td>
-                <td>{{ m.was ? shortDay(m.was) : '–' }}</td>
-                <td>{{ m.is ? shortDay(m.is) : 'out' }}</td>
+                <td class="day">{{ m.was ? shortDay(m.was) : '–' }}</td>
+                <td class="day">{{ m.is ? shortDay(m.is) : 'out' }}</td>
                 <td class="small">{{ m.why }}</td>
                 <td>
                   <input
@@ -319,6 +322,10 @@ h3 {
   padding: 0.25rem 0.6rem 0.25rem 0;
   border-top: 1px solid var(--line);
   vertical-align: baseline;
+}
+
+.moves .day {
+  white-space: nowrap;
 }
 
 .moves input {

@@ -6,7 +6,7 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { addDays, fullDay, moment } from '@/app/dates'
 import { say, sayError } from '@/ui/notices'
-import { termsOf, verdictOf } from './layout'
+import { keyOf, termsOf, verdictOf } from './layout'
 import LessonPanel from './LessonPanel.vue'
 import PlanString from './PlanString.vue'
 import PlanTabs from './PlanTabs.vue'
@@ -39,14 +39,14 @@ const neighbour = (by: number) => {
 }
 
 const key = ref('')
-const chosen = computed(() => plan.value?.lessons.find((l) => `${l.skill}/${l.number}` === key.value))
+const chosen = computed(() => plan.value?.lessons.find((l) => keyOf(l) === key.value))
 const prices = ref<Schemas['DayPriceView'][]>()
 const priced = computed(() => prices.value && new Map(prices.value.map((p) => [p.day, p])))
 const over = ref<string>()
 const asking = ref<{ lesson: Lesson; day: string; words: string }>()
 
 function pick(lesson: Lesson) {
-  const next = `${lesson.skill}/${lesson.number}`
+  const next = keyOf(lesson)
   if (next === key.value) return
   key.value = next
   prices.value = undefined
@@ -156,8 +156,12 @@ const undo = () =>
       <p v-else class="small soft">
         {{ plan.version.what }} {{ plan.version.by }}, {{ moment(plan.version.at) }}. Version
         {{ plan.version.version }}.
+        <a v-if="plan.suggestions.length" href="#thoughts">{{
+          plan.suggestions.length === 1
+            ? 'One thing to think about'
+            : `${plan.suggestions.length} things to think about`
+        }}</a>
       </p>
-      <SuggestionList :suggestions="plan.suggestions" />
       <PlanString
         :weeks="weeks"
         :strands="plan.strands"
@@ -178,7 +182,7 @@ const undo = () =>
           ><b>{{ fullDay(over) }}:</b> {{ priced ? verdictOf(priced.get(over)).words : '…' }}</template
         >
         <template v-else>
-          <i class="dot given" /> given <i class="dot" /> to come <i class="dot check" /> to see who has it
+          <i class="dot given" /> given <i class="dot" /> to come <i class="dot looks" /> to see who has it
           <i class="dot missed" /> not given <i class="dot star" /> starter of the chosen skill
           <template v-if="leads"> · drag a bead to move a lesson</template>
         </template>
@@ -201,6 +205,10 @@ const undo = () =>
         @move="move(chosen, $event, true)"
         @change="keep(chosen, $event)"
       />
+      <section v-if="plan.suggestions.length" id="thoughts" class="ruled thoughts">
+        <h2>Worth a thought</h2>
+        <SuggestionList :suggestions="plan.suggestions" />
+      </section>
       <details v-if="plan.missed.length || plan.versions.length > 1" class="more">
         <summary>
           {{ plan.missed.length ? `${plan.missed.length} starters without a place, and ` : '' }}how it came about
@@ -252,7 +260,7 @@ const undo = () =>
   background: var(--ink-soft);
 }
 
-.dot.check {
+.dot.looks {
   border-radius: 2px;
 }
 
@@ -280,6 +288,14 @@ const undo = () =>
 .ask p {
   flex: 1 1 24rem;
   margin: 0;
+}
+
+.thoughts {
+  margin-top: 1.2rem;
+}
+
+.thoughts h2 {
+  margin: 0 0 0.4rem;
 }
 
 .more {

@@ -3,7 +3,11 @@ import { useAccount } from '@/app/account'
 import type { Schemas } from '@/app/api/client'
 
 /** What the evidence and the calendar say about the plan: offered, never done by itself. */
-defineProps<{ suggestions: Schemas['SuggestionView'][] }>()
+defineProps<{
+  suggestions: Schemas['SuggestionView'][]
+  /** On the page where the plan is revised: what is lost is looked after there already. */
+  here?: boolean
+}>()
 const { classId, leads } = useAccount()
 type Suggestion = Schemas['SuggestionView']
 const query = (s: Suggestion) => (s.skill && s.lessons ? { skill: s.skill, lessons: s.lessons } : {})
@@ -17,17 +21,17 @@ const label: Record<Suggestion['kind'], string> = {
 
 <template>
   <ul v-if="suggestions.length" class="suggestions" aria-label="Worth a thought">
-    <li v-for="s in suggestions" :key="s.sentence">
+    <li v-for="s in suggestions" :key="s.sentence" :class="{ small: here && s.kind === 'FarAhead' }">
       <span>{{ s.sentence }}</span>
       <span v-if="s.kind === 'FarAhead'" class="small soft said"> {{ s.children.join(', ') }}</span>
       <RouterLink
-        v-if="leads && s.kind !== 'FarAhead'"
+        v-if="leads && s.kind !== 'FarAhead' && !(here && s.kind === 'LostDays')"
         class="button small"
         :to="{ name: 'revise-plan', params: { classId }, query: query(s) }"
         >{{ label[s.kind] }}</RouterLink
       >
       <RouterLink
-        v-else-if="s.kind === 'FarAhead'"
+        v-else-if="s.kind === 'FarAhead' && !here"
         class="button small plain"
         :to="{ name: 'groups', params: { classId } }"
         >Groups</RouterLink

@@ -13,6 +13,11 @@ export interface Bead {
   under: number
 }
 
+/** A lesson's name in its plan. */
+export const nameOf = (l: { skill: string; number: number }) => `${l.skill}/${l.number}`
+/** A bead's name: a skill may have been taught once more with the same number. */
+export const keyOf = (l: Lesson) => `${nameOf(l)}/${l.day}`
+
 /** The days of a string, from the Monday of its first week on, five a week. */
 export const daysOf = (weeks: Week[]) => weeks.flatMap((w) => w.days.map((d) => d.day))
 

@@ -15,8 +15,10 @@ const route = useRoute()
 const { classId, records } = useAccount()
 const sessionId = computed(() => (route.params.sessionId ? Number(route.params.sessionId) : undefined))
 const day = computed(() => String(route.params.day ?? ''))
+/** Which of the day's whole-class lessons, from 0. */
+const lesson = computed(() => Number(route.query.lesson ?? 0))
 const { data: card, error } = useQuery({
-  queryKey: ['card', classId, computed(() => sessionId.value ?? day.value)],
+  queryKey: ['card', classId, computed(() => sessionId.value ?? `${day.value}/${lesson.value}`)],
   queryFn: () =>
     sessionId.value
       ? take(
@@ -26,7 +28,10 @@ const { data: card, error } = useQuery({
         )
       : take(
           api.GET('/api/classes/{classId}/days/{day}/carpet', {
-            params: { path: { classId: classId.value, day: day.value } },
+            params: {
+              path: { classId: classId.value, day: day.value },
+              ...(lesson.value ? { query: { lesson: lesson.value } } : {}),
+            },
           }),
         ),
 })

@@ -28,11 +28,17 @@ const { data: view, error } = useQuery({
     <div class="page-head">
       <h1>{{ day ? fullDay(day) : '' }}</h1>
       <span class="soft">{{ current?.name }}, {{ current?.school }}</span>
+      <b v-if="view?.different && view.isSchoolDay">{{ view.different }}</b>
+      <div class="end">
+        <a v-if="view?.carpet" class="button" :href="`/api/classes/${classId}/days/${day}/page`" target="_blank"
+          >On paper</a
+        >
+      </div>
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
 
     <template v-if="view && !view.isSchoolDay">
-      <p class="said quiet">No school today.</p>
+      <p class="said quiet">{{ view.different ? `No school: ${view.different}.` : 'No school today.' }}</p>
       <RouterLink
         v-if="view.nextSchoolDay"
         class="button"
@@ -43,7 +49,9 @@ const { data: view, error } = useQuery({
     </template>
 
     <template v-else-if="view && !view.carpet">
-      <p class="said quiet">Nothing is planned for this day yet.</p>
+      <p class="said quiet">
+        {{ view.different ? 'No whole-class lesson on this day.' : 'Nothing is planned for this day yet.' }}
+      </p>
       <RouterLink v-if="leads" class="button main" :to="{ name: 'plan', params: { classId, day } }"
         >Plan this week</RouterLink
       >
@@ -74,6 +82,12 @@ const { data: view, error } = useQuery({
           <li v-for="line in view.carpet.activity.say" :key="line">{{ line }}</li>
         </ul>
         <RouterLink class="button" :to="{ name: 'carpet', params: { classId, day } }">Open the lesson card</RouterLink>
+        <p v-for="note in view.notes" :key="note" class="noted">{{ note }}</p>
+        <p v-for="(more, i) in view.more" :key="more.skill">
+          <b>Later on the carpet: {{ more.short }}</b
+          >, {{ more.how }}, with {{ more.activity.name }}.
+          <RouterLink :to="{ name: 'carpet', params: { classId, day }, query: { lesson: i + 1 } }">Its card</RouterLink>
+        </p>
         <div v-if="view.starters.length" class="starters">
           <h3>First, five minutes to bring back</h3>
           <p v-for="starter in view.starters" :key="starter.skill">
@@ -186,6 +200,11 @@ const { data: view, error } = useQuery({
   padding: 0.15rem 0 0.15rem 0.8rem;
   border-left: 4px solid var(--line);
   font-size: 1.05rem;
+}
+
+.noted {
+  padding-left: 0.6rem;
+  border-left: 3px solid var(--marigold);
 }
 
 .starters {
