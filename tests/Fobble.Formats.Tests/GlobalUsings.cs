@@ -1,2 +1,3 @@
+global using CsCheck;
 global using Shouldly;
 global using Xunit;

@@ -55,7 +55,7 @@ internal sealed class LessonGrid
         _spiral = problem.Settings.Order == YearOrder.Spiral;
     }
 
-    /// <summary>What it costs that a lesson is not where it was; see <see cref="Remember"/>.</summary>
+    /// <summary>What it costs that a lesson is not where it was, besides what each day off costs; see <see cref="Remember"/>.</summary>
     public int MoveCost { get; init; }
 
     public int Count => _at.Length;
@@ -272,7 +272,8 @@ internal sealed class LessonGrid
         var moved = 0;
         for (var i = 0; _was is not null && i < _placed[item]; i++)
         {
-            moved += _was[item][i] >= 0 && _was[item][i] != _dayOf[_places[item][i]] ? MoveCost : 0;
+            var off = _was[item][i] < 0 ? 0 : Math.Abs(_was[item][i] - _dayOf[_places[item][i]]);
+            moved += off == 0 ? 0 : MoveCost + (PlanSettings.OffCost * off);
         }
 
         return moved + (PlanSettings.EarlyCost * early) + (PlanSettings.LateCost * late) + (PlanSettings.StretchCost * stretch);

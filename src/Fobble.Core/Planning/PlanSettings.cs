@@ -18,6 +18,9 @@ public sealed record PlanSettings
     public const int StrandCost = 6;
     public const int StretchCost = 1;
 
+    /// <summary>For each school day that a lesson of a revised plan lies off its old one, where the aims are kept.</summary>
+    public const int OffCost = 4;
+
     /// <summary>In a spiral a strand may have so many lessons in a row before it costs.</summary>
     public const int StrandRun = 3;
 

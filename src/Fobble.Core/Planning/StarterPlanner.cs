@@ -25,7 +25,7 @@ public sealed class StarterPlanner(WeekRequest request, ActivityChooser chooser)
     public IReadOnlyList<Starter> For(DateOnly day, IReadOnlyList<SkillId> focus)
     {
         var evidence = request.Evidence;
-        if (request.Year is { } year && year.Reviews.Any(r => r.Day == day))
+        if (request.Year is { Reviews.Count: > 0 } year)
         {
             return [.. year.Reviews.Where(r => r.Day == day && _served.Contains(r.Skill) && !focus.Contains(r.Skill)).Select(r => new Starter(r.Skill, ActivityFor(r.Skill, day), r.Reason))];
         }
