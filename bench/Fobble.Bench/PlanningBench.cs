@@ -49,10 +49,46 @@ internal static class PlanningBench
         var single = ReviewPlanner.Plan(wanted, years[0].Days.Count, _ => 1, _ => []);
         yield return new("the same, one a day: missed", $"{single.Count(p => p is null)}", "about 9 of 185");
 
+        foreach (var figure in NewClass())
+        {
+            yield return figure;
+        }
+
         foreach (var figure in Again(years))
         {
             yield return figure;
         }
+    }
+
+    // Everything up to summer for a new class, cut to what fits: as full as a year can be, and four days lost in its first week.
+    private static IEnumerable<Figure> NewClass()
+    {
+        var map = SkillMapLoader.Shipped();
+        DateOnly monday = new(2026, 9, 7), end = new(2027, 7, 16);
+        Term[] terms = [new("Autumn", Season.Autumn, monday, new(2026, 12, 18)), new("Spring", Season.Spring, new(2027, 1, 5), new(2027, 3, 26)), new("Summer", Season.Summer, new(2027, 4, 12), end)];
+        List<LessonSlot> slots = [.. Enumerable.Range(1, 5).Select(d => new LessonSlot(d, SlotKind.Carpet, (DayOfWeek)d, new(9, 15), 20, "", ""))];
+        Timetable timetable = new(new(terms, []), slots);
+        YearRequest request = new(
+            new(map, timetable.Calendar, EvidenceSettings.Default, [], [], monday), timetable, monday, end, [], map.Skills.Where(s => s.When <= Season.Summer).Select(s => s.Id).ToHashSet(), Approach.Usual, PlanSettings.Usual);
+        var watch = Stopwatch.StartNew();
+        var ways = WaysOut.Of(request);
+        var worked = ways.Select(w => WaysOut.WorkThrough(request, w)).ToList();
+        yield return new($"a new class's whole year, {Fit.Of(YearScope.Of(request).Problem).Over} lessons too many: {worked.Count} ways out worked through", $"{watch.Elapsed.TotalMilliseconds:0} ms", "");
+        request = WaysOut.Taken(request, ways[0]);
+        var plan = YearPlanner.Plan(request);
+        List<Closure> lost = [.. new[] { 3, 4, 7, 8 }.Select(d => new Closure("Flood", monday.AddDays(d), monday.AddDays(d)) { Kind = ClosureKind.NoLessons })];
+        var setting = new Timetable(new(terms, lost), slots);
+        foreach (var aim in Enum.GetValues<RevisionAim>())
+        {
+            watch.Restart();
+            var revised = PlanRevision.Revise(new(plan, setting, map, monday, end, [], [], [], aim))!;
+            yield return new($"its first week loses four days, {aim}: {revised.Moves.Count} moves{(revised.ProvenFewest ? ", proven fewest" : "")}", $"{watch.Elapsed.TotalMilliseconds:0} ms", "");
+        }
+
+        var first = PlanRevision.Revise(new(plan, setting, map, monday, end, [], [], [], RevisionAim.MoveLeast))!.Moves.First(m => lost.All(l => l.First != m.Was));
+        watch.Restart();
+        var held = PlanRevision.Revise(new(plan, setting, map, monday, end, [], [], [first.Lesson], RevisionAim.MoveLeast));
+        yield return new("the same with one move held back", $"{watch.Elapsed.TotalMilliseconds:0} ms{(held is null ? ", said to be impossible" : $", {held.Moves.Count} moves")}", "");
     }
 
     private static IEnumerable<Figure> Again(IReadOnlyList<PlanProblem> years)

@@ -165,7 +165,7 @@ public sealed class PathTests : IDisposable
     public async Task The_timetable_refuses_what_can_not_be()
     {
         var ines = await _school.ComeInAsAsync("ines");
-        var table = await ines.ReadAsync<Timetable>("/api/classes/1/timetable");
+        var table = await ines.ReadAsync<TimetableView>("/api/classes/1/timetable");
         var me = table.Adults[0].Id;
         async Task<HttpStatusCode> Add(NewSlot slot) => (await ines.PostAsync("/api/classes/1/slots", slot)).StatusCode;
         var good = new NewSlot(Core.Planning.SlotKind.Group, DayOfWeek.Monday, new(11, 0), 15, me, "Den");
@@ -174,7 +174,7 @@ public sealed class PathTests : IDisposable
         (await Add(good with { Weekday = DayOfWeek.Sunday })).ShouldBe(HttpStatusCode.BadRequest);
         (await Add(good)).ShouldBe(HttpStatusCode.NoContent);
         (await ines.PutAsync("/api/classes/1/terms", new[] { new TermView("A", Core.Calendars.Season.Autumn, new(2026, 9, 1), new(2026, 8, 1)) })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        (await ines.ReadAsync<Timetable>("/api/classes/1/timetable")).Slots.Count.ShouldBe(table.Slots.Count + 1);
+        (await ines.ReadAsync<TimetableView>("/api/classes/1/timetable")).Slots.Count.ShouldBe(table.Slots.Count + 1);
     }
 
     [Fact]

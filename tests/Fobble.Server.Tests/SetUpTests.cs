@@ -20,7 +20,7 @@ public sealed class SetUpTests : IDisposable
     public async Task A_new_class_has_terms_and_a_timetable_but_nothing_to_plan_for()
     {
         var lead = await BeginAsync();
-        var table = await lead.ReadAsync<Timetable>("/api/classes/1/timetable");
+        var table = await lead.ReadAsync<TimetableView>("/api/classes/1/timetable");
         table.Terms.Select(t => t.Name).ShouldBe(["Autumn", "Spring", "Summer"]);
         table.Terms.ShouldContain(t => t.First <= School.Today && School.Today <= t.Last);
         table.Slots.Count.ShouldBe(20);
@@ -53,7 +53,7 @@ public sealed class SetUpTests : IDisposable
         var bertil = await _school.VisitAsync();
         (await bertil.PostAsync("/api/account/sign-in", new SignIn(assistant.Email, assistant.Password))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await bertil.StateAsync()).SignedIn!.Classes.ShouldHaveSingleItem().Role.ShouldBe(ClassRole.Assistant);
-        (await bertil.ReadAsync<Timetable>("/api/classes/1/timetable")).Adults.Select(a => a.FullName).ShouldBe(["Rosalind Achterberg", "Bertil Osei"]);
+        (await bertil.ReadAsync<TimetableView>("/api/classes/1/timetable")).Adults.Select(a => a.FullName).ShouldBe(["Rosalind Achterberg", "Bertil Osei"]);
         (await bertil.PostAsync("/api/classes/1/adults", assistant)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
     }
 
@@ -61,12 +61,12 @@ public sealed class SetUpTests : IDisposable
     public async Task A_lesson_that_is_taken_out_is_gone_from_the_weeks_to_come()
     {
         var lead = await BeginAsync();
-        foreach (var slot in (await lead.ReadAsync<Timetable>("/api/classes/1/timetable")).Slots.Where(s => s.Kind == Core.Planning.SlotKind.Group))
+        foreach (var slot in (await lead.ReadAsync<TimetableView>("/api/classes/1/timetable")).Slots.Where(s => s.Kind == Core.Planning.SlotKind.Group))
         {
             (await lead.SendAsync(HttpMethod.Delete, $"/api/classes/1/slots/{slot.Id}")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         }
 
-        (await lead.ReadAsync<Timetable>("/api/classes/1/timetable")).Slots.ShouldAllBe(s => s.Kind != Core.Planning.SlotKind.Group);
+        (await lead.ReadAsync<TimetableView>("/api/classes/1/timetable")).Slots.ShouldAllBe(s => s.Kind != Core.Planning.SlotKind.Group);
         var refused = await lead.PostAsync("/api/classes/1/weeks/2026-12-02/groups/proposal", new GroupWishes(3, 5, false));
         refused.StatusCode.ShouldBe(HttpStatusCode.Conflict);
         (await Visitor.SaysAsync(refused)).ShouldContain("no free place");
@@ -79,9 +79,9 @@ public sealed class SetUpTests : IDisposable
         TermView[] overlapping = [new("A", Core.Calendars.Season.Autumn, new(2026, 9, 1), new(2026, 12, 1)), new("B", Core.Calendars.Season.Spring, new(2026, 12, 1), new(2027, 3, 1))];
         (await lead.PutAsync("/api/classes/1/terms", overlapping)).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await lead.PutAsync("/api/classes/1/terms", Array.Empty<TermView>())).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        (await lead.ReadAsync<Timetable>("/api/classes/1/timetable")).Terms.Count.ShouldBe(3);
+        (await lead.ReadAsync<TimetableView>("/api/classes/1/timetable")).Terms.Count.ShouldBe(3);
         (await lead.PutAsync("/api/classes/1/terms", overlapping[..1])).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await lead.ReadAsync<Timetable>("/api/classes/1/timetable")).Terms.ShouldHaveSingleItem().Name.ShouldBe("A");
+        (await lead.ReadAsync<TimetableView>("/api/classes/1/timetable")).Terms.ShouldHaveSingleItem().Name.ShouldBe("A");
     }
 
     [Fact]

@@ -109,15 +109,23 @@ public static class PlanRevision
         }
 
         var planned = items.Select(i => i.Skill).ToHashSet();
-        var before = revision.Plan.Lessons.Select(l => l.Skill).ToHashSet();
+        var before = revision.Plan.Lessons.GroupBy(l => l.Skill).ToDictionary(g => g.Key, g => (First: g.Min(l => l.Day), Last: g.Max(l => l.Day)));
+        Dictionary<SkillId, HashSet<SkillId>> kept = [];
         items = items.ConvertAll(i => i with { Needs = [.. Needs(i.Skill).Order()] });
         return (new(days, items, revision.Plan.Settings), lessons, names);
 
-        // A prerequisite that the plan had in the wrong order already, by hand, is not put right behind the teacher's back.
-        IEnumerable<SkillId> Needs(SkillId skill) => revision.Map.AllNeeds(skill).Where(n => planned.Contains(n) && !WrongAlready(n, skill));
+        // What follows from other prerequisites is left out: the solver has the less to look at. One that the plan had in the wrong order already, by
+        // hand, is not put right behind the teacher's back.
+        IEnumerable<SkillId> Needs(SkillId skill)
+        {
+            var all = Kept(skill);
+            return all.Where(n => !all.Any(m => m != n && Kept(m).Contains(n)));
+        }
+
+        HashSet<SkillId> Kept(SkillId skill) => kept.TryGetValue(skill, out var known) ? known : kept[skill] = revision.Map.AllNeeds(skill).Where(n => planned.Contains(n) && !WrongAlready(n, skill)).ToHashSet();
 
         bool WrongAlready(SkillId need, SkillId skill) =>
-            before.Contains(need) && before.Contains(skill) && revision.Plan.Lessons.Where(l => l.Skill == need).Max(l => l.Day) >= revision.Plan.Lessons.Where(l => l.Skill == skill).Min(l => l.Day);
+            before.TryGetValue(need, out var first) && before.TryGetValue(skill, out var then) && first.Last >= then.First;
     }
 
     // Annealing from the fewest moves, where each lesson off its old day costs little and its distance from there what it costs in a plan.

@@ -22,18 +22,25 @@ public sealed record Rearranged(IReadOnlyList<int?> Days, bool ProvenFewest);
 
 /// <summary>
 /// Makes room in a plan with as few moves as can be (rule R12): a lesson may go up to twenty school days from its old place and lie up to sixty days
-/// ahead; beyond, and where it is held, it stays. Solved with OR-Tools CP-SAT; if there is no way within that reach, over the whole plan.
+/// ahead; beyond, and where it is held, it stays. Solved with OR-Tools CP-SAT; if there is no way within that reach, once more with a further one; and if
+/// there is no room at all, and nothing is held, what falls out of the year is said.
 /// </summary>
 public static class Replanner
 {
     private const int Reach = 20;
     private const int Ahead = 60;
+    private const int FurtherReach = 40;
+    private const int FurtherAhead = 90;
+    private const int MostFalling = 40;
     private const int MoveCost = 1000;
     private const int BufferCost = 3;
 
     // More than any number of moves: a lesson falls out of the year only when nothing else is left.
     private const int FallCost = 200_000;
-    private const double Work = 4;
+    private const double Work = 1;
+
+    // So near to the best in days apart is near enough. It is far less than a move costs: the number of moves is proven all the same.
+    private const int NearEnough = 40;
 
     /// <param name="problem">Days (without room where lessons are lost), skills with as many lessons as are still to come, and what they need.</param>
     /// <param name="lessons">The lessons to come, those of one skill in order.</param>
@@ -44,13 +51,13 @@ public static class Replanner
         ArgumentNullException.ThrowIfNull(problem);
         ArgumentNullException.ThrowIfNull(lessons);
         return Solve(problem, lessons, allowance, Reach, Ahead, 0, stop)
-            ?? Solve(problem, lessons, allowance, problem.Days.Count, problem.Days.Count, 0, stop)
-            ?? Solve(problem, lessons, allowance, problem.Days.Count, problem.Days.Count, Math.Min(lessons.Count, 40), stop);
+            ?? Solve(problem, lessons, allowance, FurtherReach, FurtherAhead, 0, stop)
+            ?? (lessons.Any(l => l is { Held: true, Was: >= 0 }) ? null : Solve(problem, lessons, allowance, FurtherReach, Math.Max(FurtherAhead, problem.Days.Count), Math.Min(lessons.Count, MostFalling), stop));
     }
 
     // A malformed string ends the process, so it is built here only and held by a test.
     internal static string Parameters(double work) => string.Create(
-        CultureInfo.InvariantCulture, $"num_workers:1 random_seed:7 linearization_level:1 cp_model_probing_level:0 symmetry_level:0 max_deterministic_time:{work:0.0}");
+        CultureInfo.InvariantCulture, $"num_workers:1 random_seed:7 linearization_level:1 cp_model_probing_level:0 symmetry_level:0 absolute_gap_limit:{NearEnough} max_deterministic_time:{work:0.0}");
 
     private static Rearranged? Solve(PlanProblem problem, IReadOnlyList<FreeLesson> lessons, int allowance, int reach, int ahead, int overflow, CancellationToken stop)
     {

@@ -21,7 +21,7 @@ public sealed record AdultView(int Id, string FullName, string Email, ClassRole 
 /// <param name="Used">Minutes of these hours that small groups take already.</param>
 public sealed record HoursView(int Id, int AdultId, string Adult, DayOfWeek Weekday, TimeOnly From, TimeOnly Until, int Used);
 
-public sealed record Timetable(IReadOnlyList<TermView> Terms, IReadOnlyList<ClosureView> Closures, IReadOnlyList<SlotView> Slots, IReadOnlyList<AdultView> Adults, IReadOnlyList<HoursView> Hours);
+public sealed record TimetableView(IReadOnlyList<TermView> Terms, IReadOnlyList<ClosureView> Closures, IReadOnlyList<SlotView> Slots, IReadOnlyList<AdultView> Adults, IReadOnlyList<HoursView> Hours);
 
 public sealed record NewHours(int AdultId, DayOfWeek Weekday, TimeOnly From, TimeOnly Until);
 
@@ -49,7 +49,7 @@ internal static class SetUpEndpoints
         lead.MapPost("/adults", AddAdultAsync);
     }
 
-    private static async Task<Ok<Timetable>> GetAsync(int classId, FobbleDb db, CancellationToken stop)
+    private static async Task<Ok<TimetableView>> GetAsync(int classId, FobbleDb db, CancellationToken stop)
     {
         var school = db.Classes.Where(c => c.Id == classId).Select(c => c.SchoolId);
         var terms = await db.Terms.Where(t => school.Contains(t.SchoolId)).OrderBy(t => t.First).Select(t => new TermView(t.Name, t.Season, t.First, t.Last)).ToListAsync(stop);
@@ -59,7 +59,7 @@ internal static class SetUpEndpoints
             .Select(s => new SlotView(s.Id, s.Kind, s.Weekday, s.Start, s.Minutes, s.AdultId, s.Adult!.FullName, s.Where)).ToListAsync(stop);
         var adults = await db.Memberships.Where(m => m.ClassId == classId).OrderBy(m => m.Role).Select(m => new AdultView(m.AdultId, m.Adult!.FullName, m.Adult.Email ?? "", m.Role)).ToListAsync(stop);
         var hours = await db.AdultHours.Where(h => h.ClassId == classId).OrderBy(h => h.AdultId).ThenBy(h => h.Weekday).ThenBy(h => h.From).ToListAsync(stop);
-        return TypedResults.Ok(new Timetable(terms, closures, slots, adults,
+        return TypedResults.Ok(new TimetableView(terms, closures, slots, adults,
         [
             .. hours.Select(h => new HoursView(
                 h.Id, h.AdultId, adults.FirstOrDefault(a => a.Id == h.AdultId)?.FullName ?? "", h.Weekday, h.From, h.Until,

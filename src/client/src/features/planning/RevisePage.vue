@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { keepPreviousData, useMutation, useQuery } from '@tanstack/vue-query'
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useAccount } from '@/app/account'
@@ -17,6 +17,7 @@ type Revise = Schemas['RevisePlan']
 /** Life intervenes: what happened, what would move and why, before and after; nothing is kept until it is taken. */
 const route = useRoute()
 const router = useRouter()
+const queries = useQueryClient()
 const { leads, today } = useAccount()
 const { classId, plan, error, refresh } = usePlan()
 
@@ -76,11 +77,14 @@ const {
   data: revision,
   error: refused,
   isFetching,
+  refetch,
 } = useQuery({
   queryKey: ['revision', classId, wanted],
-  queryFn: () =>
+  // A new question breaks the old one off, on the server too.
+  queryFn: ({ signal }) =>
     take(
       api.POST('/api/classes/{classId}/plan/revision', {
+        signal,
         params: { path: { classId: classId.value } },
         body: { ...wanted.value, why: wanted.value.why || 'Lost' },
       }),
@@ -195,6 +199,12 @@ const accept = useMutation({
 
       <section class="ruled" aria-live="polite" :aria-busy="isFetching">
         <h2>What would move</h2>
+        <p v-if="wanted.held.length" class="small">
+          Kept where they are:
+          <button v-for="h in wanted.held" :key="key(h)" type="button" class="button plain small" @click="hold(h)">
+            {{ names.get(h.skill) ?? h.skill }} {{ h.number }} ×
+          </button>
+        </p>
         <p v-if="!asks" class="soft">Nothing has happened yet that asks for it. Say on the left what has.</p>
         <p v-else-if="refused" class="warn">{{ refused.message }}</p>
         <template v-else-if="revision">
@@ -230,12 +240,7 @@ const accept = useMutation({
               </tr>
             </tbody>
           </table>
-          <p v-if="wanted.held.length" class="small">
-            Kept where they are:
-            <button v-for="h in wanted.held" :key="key(h)" type="button" class="button plain small" @click="hold(h)">
-              {{ names.get(h.skill) ?? h.skill }} {{ h.number }} ×
-            </button>
-          </p>
+
           <button
             type="button"
             class="button main"
@@ -245,7 +250,16 @@ const accept = useMutation({
             {{ accept.isPending.value ? 'Revising …' : 'Take it' }}
           </button>
         </template>
-        <p v-else class="soft">Working it out …</p>
+        <p v-else-if="isFetching" class="soft">
+          Working it out, which takes a few seconds …
+          <button type="button" class="button small" @click="queries.cancelQueries({ queryKey: ['revision'] })">
+            Stop
+          </button>
+        </p>
+        <p v-else>
+          Stopped; nothing was changed.
+          <button type="button" class="button small" @click="refetch()">Work it out</button>
+        </p>
       </section>
 
       <section v-if="revision && weeks.length" class="wide">
