@@ -42,7 +42,7 @@ internal static class PlanPagesEndpoints
         var week = await weeks.ReadAsync(classId, Core.Calendars.SchoolCalendar.MondayOf(day), stop);
         return await FileAsync(
             classId,
-            new PlanPage($"Week of {Words.Date(week.Monday)}", week.Term ?? "Outside the terms", [.. week.Days.Select(d => new PlanPageBlock($"{Words.Weekday(d.Day)}, {Words.Date(d.Day)}{(d.Closed is { } why ? $" · {why}" : "")}", [.. BlocksOf(d).SelectMany(b => b.Lines)]))]),
+            new PlanPage($"Week of {Words.Date(week.Monday)}", $"{week.Term ?? "Outside the terms"} · {week.Jar}", [.. week.Days.Select(d => new PlanPageBlock($"{Words.Weekday(d.Day)}, {Words.Date(d.Day)}{(d.Closed is { } why ? $" · {why}" : "")}", [.. BlocksOf(d).SelectMany(b => b.Lines)]))]),
             paper, db, clock, stop);
     }
 
@@ -65,7 +65,7 @@ internal static class PlanPagesEndpoints
         {
             var lessons = stored?.Document.Plan.On(d.Day).Where(l => map.Has(l.Skill)).Select(l => $"{map[l.Skill].Short}, {StageWords.Of(l.Stage, map[l.Skill], approach)}").ToList() ?? [];
             lessons = lessons.Count > 0 ? lessons : [.. taught[d.Day].Select(t => map[t.Skill].Short)];
-            return lessons.Count > 0 ? string.Join(" · ", lessons) : d.Different ?? (d.Places > 0 ? "kept free" : "–");
+            return lessons.Count > 0 ? string.Join(" · ", lessons) : d.Different ?? (d.Places > 0 && d.Day >= clock.Today() ? "kept free" : "–");
         }
     }
 

@@ -41,7 +41,8 @@ public sealed record WeekDay(
     DateOnly Day, DayState State, string? Closed, WeekFocus? Focus, IReadOnlyList<WeekFocus> More, IReadOnlyList<WeekStarter> Starters, NamedActivity? Transition, bool TransitionPinned,
     NamedActivity? Choice, bool ChoicePinned, IReadOnlyList<WeekSlot> Slots, IReadOnlyList<string> Coming, string? Minutes, bool TooLong, IReadOnlyList<string> Notes);
 
-public sealed record WeekView(DateOnly Monday, string? Term, bool Planned, IReadOnlyList<WeekDay> Days);
+/// <param name="Jar">What the week's guess jar asks for.</param>
+public sealed record WeekView(DateOnly Monday, string? Term, bool Planned, string Jar, IReadOnlyList<WeekDay> Days);
 
 /// <summary>An activity that would do instead, with what speaks for it.</summary>
 public sealed record Alternative(NamedActivity Activity, string Reason, bool Chosen);

@@ -5,6 +5,7 @@ using Fobble.Core.Planning;
 using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Data.Model;
+using Fobble.Server.Features.GuessJar;
 using Fobble.Server.Features.Planning;
 using Fobble.Server.Hosting;
 using Microsoft.EntityFrameworkCore;
@@ -49,7 +50,7 @@ internal sealed class WeekReader(FobbleDb db, ClassFacts facts, PlanReader plans
                 [.. lessons.Select(l => l.Note).Where(n => n.Length > 0)]);
         })];
         var term = calendar.Terms.FirstOrDefault(t => t.First <= friday && monday <= t.Last)?.Name;
-        return new WeekView(monday, term, planned.Count > 0, days);
+        return new WeekView(monday, term, planned.Count > 0, await JarSentence.ForAsync(classId, names.Count, db, stop), days);
     }
 
     /// <summary>Sessions of the cycles in force: of each week the set accepted last.</summary>

@@ -21,6 +21,7 @@ const day = (date: string, state: Schemas['DayState'], more: Partial<Schemas['We
   }) as Schemas['WeekDay']
 const week: Schemas['WeekView'] = {
   monday: '2026-11-23',
+  jar: '',
   term: 'Autumn',
   planned: true,
   days: [

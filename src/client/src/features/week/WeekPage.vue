@@ -52,7 +52,7 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
         <RouterLink
           v-if="week?.planned"
           class="button"
-          :to="{ name: 'set-out', params: { classId, day: monday }, query: { whole: 'week' } }"
+          :to="{ name: 'set-out', params: { classId, day: monday }, query: { week: '1' } }"
           >Pack to print</RouterLink
         >
         <button
@@ -70,6 +70,9 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
     <PlanTabs />
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
 
+    <p v-if="week" class="small jar">
+      <RouterLink :to="{ name: 'jar', params: { classId } }">The guess jar</RouterLink> {{ week.jar }}
+    </p>
     <div v-if="week" class="week">
       <section v-for="day in week.days" :key="day.day" class="day" :class="{ now: day.day === today }">
         <h2>
@@ -183,6 +186,10 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
 </template>
 
 <style scoped>
+.jar {
+  margin: 0 0 0.5rem;
+}
+
 .week {
   display: grid;
   grid-template-columns: repeat(5, minmax(0, 1fr));
