@@ -6,24 +6,41 @@ using Fobble.Core.Planning;
 using Fobble.Core.Skills;
 using Fobble.Core.Standards;
 using Fobble.Data;
-using Fobble.Data.Model;
 using Fobble.Server.Hosting;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Caching.Memory;
 
 namespace Fobble.Server.Features.Planning;
 
+/// <summary>Which version of a plan it is.</summary>
+internal sealed record PlanHead(int Id, DateOnly Year, int Version, int? BackTo, string What);
+
 /// <summary>A plan in force.</summary>
-internal sealed record StoredPlan(YearPlanRow Row, PlanDocument Document);
+internal sealed record StoredPlan(PlanHead Row, PlanDocument Document);
 
 /// <summary>Reads plans and what they are made from.</summary>
-internal sealed class PlanReader(FobbleDb db, ClassFacts facts, SkillMap map, ActivityLibrary library, TimeProvider clock)
+internal sealed class PlanReader(FobbleDb db, ClassFacts facts, SkillMap map, ActivityLibrary library, IMemoryCache cache, TimeProvider clock)
 {
+    private static readonly TimeSpan KeepInMemory = TimeSpan.FromMinutes(20);
+
     /// <summary>The latest version of this school year; null where there is none.</summary>
     public async Task<StoredPlan?> CurrentAsync(int classId, CancellationToken stop)
     {
         var year = await YearAsync(classId, stop);
-        var row = await db.YearPlans.AsNoTracking().Where(p => p.ClassId == classId && p.Year == year).OrderByDescending(p => p.Version).FirstOrDefaultAsync(stop);
-        return row is null ? null : new(row, PlanDocument.Read(row.Document));
+        var head = await db.YearPlans.Where(p => p.ClassId == classId && p.Year == year).OrderByDescending(p => p.Version)
+            .Select(p => new PlanHead(p.Id, p.Year, p.Version, p.BackTo, p.What)).FirstOrDefaultAsync(stop);
+        if (head is null)
+        {
+            return null;
+        }
+
+        // A version never changes: it is read and taken apart once, and every page that shows the week asks for it.
+        var document = await cache.GetOrCreateAsync((typeof(PlanDocument), head.Id), async entry =>
+        {
+            entry.SlidingExpiration = KeepInMemory;
+            return PlanDocument.Read(await db.YearPlans.Where(p => p.Id == head.Id).Select(p => p.Document).FirstAsync(stop));
+        });
+        return new(head, document!);
     }
 
     public async Task<DateOnly> YearAsync(int classId, CancellationToken stop) => (await facts.CalendarAsync(classId, stop)).YearBegan(clock.Today());
