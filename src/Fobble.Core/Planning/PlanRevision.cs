@@ -61,13 +61,13 @@ public static class PlanRevision
     }
 
     // The lessons to come, those of the past that reach into them, and those that were lost, by skill in order.
-    private static (PlanProblem Problem, List<FreeLesson> Lessons, List<LessonName> Names) Collect(Revision revision, IReadOnlyList<PlanDay> days, Dictionary<DateOnly, int> index)
+    private static (PlanProblem Problem, List<FreeLesson> Lessons, List<Told> Names) Collect(Revision revision, IReadOnlyList<PlanDay> days, Dictionary<DateOnly, int> index)
     {
         var calendar = revision.Timetable.Calendar;
         var lostNames = revision.Lost.Select(l => new LessonName(l.Skill, l.Number)).ToHashSet();
         var held = revision.Held.ToHashSet();
         List<FreeLesson> lessons = [];
-        List<LessonName> names = [];
+        List<Told> names = [];
         List<PlanItem> items = [];
         var open = revision.Plan.Lessons.Where(l => l.Day >= revision.From || lostNames.Contains(new(l.Skill, l.Number))).Select(l => l.Skill)
             .Concat(revision.Changes.Where(c => c.Lessons > 0).Select(c => c.Skill)).Distinct().Order().ToList();
@@ -93,18 +93,21 @@ public static class PlanRevision
             foreach (var day in near)
             {
                 lessons.Add(new(item, day, true));
-                names.Add(new(skill, 0));
+                names.Add(new(new(skill, 0), null));
             }
 
-            var wasDays = coming.ConvertAll(l => (Was: index.TryGetValue(l.Day, out var at) ? (int?)at : null, Held: l.Pinned || held.Contains(new(skill, l.Number))));
+            // A day that has been closed since the plan was made is none of the days any more: its lesson best lies near to where it was.
+            var wasDays = coming.ConvertAll<(int? Was, int? Near, DateOnly? Gone, bool Held)>(l => index.TryGetValue(l.Day, out var at)
+                ? (at, null, null, l.Pinned || held.Contains(new(skill, l.Number)))
+                : (null, Math.Min(days.Count - 1, days.Count(d => d.Day < l.Day)), l.Day, false));
             for (var k = 0; k < again; k++)
             {
-                wasDays.Insert(lostNames.Count > 0 && change == 0 ? 0 : wasDays.Count, (null, false));
+                wasDays.Insert(lostNames.Count > 0 && change == 0 ? 0 : wasDays.Count, (null, null, null, false));
             }
 
-            lessons.AddRange(wasDays.Select(d => new FreeLesson(item, d.Was, d.Held)));
-            names.AddRange(Enumerable.Range(firstNumber, wasDays.Count).Select(n => new LessonName(skill, n)));
-            var target = wasDays.Select(d => d.Was).OfType<int>().DefaultIfEmpty(0).First();
+            lessons.AddRange(wasDays.Select(d => new FreeLesson(item, d.Was, d.Held, d.Near)));
+            names.AddRange(wasDays.Select((d, k) => new Told(new(skill, firstNumber + k), d.Gone)));
+            var target = wasDays.Select(d => d.Was ?? d.Near).OfType<int>().DefaultIfEmpty(0).First();
             items.Add(new(skill, revision.Map[skill].Strand, past.Count, near.Count + wasDays.Count, target, target, [], false, ""));
         }
 
@@ -161,8 +164,9 @@ public static class PlanRevision
         return [.. Replanner.Matched(lessons, result)];
     }
 
-    private static Revised Describe(Revision revision, IReadOnlyList<PlanDay> days, PlanProblem problem, List<FreeLesson> lessons, List<LessonName> names, IReadOnlyList<int?> placed, bool proven)
+    private static Revised Describe(Revision revision, IReadOnlyList<PlanDay> days, PlanProblem problem, List<FreeLesson> lessons, List<Told> told, IReadOnlyList<int?> placed, bool proven)
     {
+        var names = told.ConvertAll(t => t.Name);
         List<PlanLesson> plan = [];
         List<PlanMove> moves = [];
         List<LessonName> room = [];
@@ -173,7 +177,7 @@ public static class PlanRevision
             var of = first + own.Count() - 1;
             foreach (var (i, order) in own.OrderBy(i => placed[i] ?? int.MaxValue).Select((i, order) => (i, order)))
             {
-                var old = lessons[i].Was is { } was ? days[was].Day : (DateOnly?)null;
+                var old = lessons[i].Was is { } was ? days[was].Day : told[i].Gone;
                 var before = revision.Plan.Lessons.FirstOrDefault(l => l.Skill == names[i].Skill && l.Day == old);
                 LessonName name = new(names[i].Skill, before?.Number ?? first + order);
                 if (placed[i] is not { } at)
@@ -184,7 +188,7 @@ public static class PlanRevision
                 }
 
                 var (day, number) = (days[at].Day, first + order);
-                var why = day == old ? "" : WhyMoved(revision, days, lessons, names, placed, problem, i);
+                var why = day == old ? "" : WhyMoved(revision, days, lessons, told, placed, problem, i);
                 plan.Add(new(day, day == old ? before?.Place ?? 0 : 9, name.Skill, number, of, before?.Stage == LessonStage.Check && of == first ? LessonStage.Check : YearPlanner.StageOf(number, of, false), day == old ? before?.Reason ?? "" : why)
                 {
                     Pinned = day == old && before?.Pinned == true,
@@ -215,10 +219,16 @@ public static class PlanRevision
         return new(PlanByHand.Renumbered(plan), [.. moves.OrderBy(m => m.Was ?? m.Is)], room, proven, sentence);
     }
 
-    private static string WhyMoved(Revision revision, IReadOnlyList<PlanDay> days, List<FreeLesson> lessons, List<LessonName> names, IReadOnlyList<int?> placed, PlanProblem problem, int i)
+    private static string WhyMoved(Revision revision, IReadOnlyList<PlanDay> days, List<FreeLesson> lessons, List<Told> told, IReadOnlyList<int?> placed, PlanProblem problem, int i)
     {
+        var names = told.ConvertAll(t => t.Name);
         var (lesson, name, day) = (lessons[i], names[i], placed[i]!.Value);
         var map = revision.Map;
+        if (told[i].Gone is { } gone)
+        {
+            return DayIsGone(gone);
+        }
+
         if (lesson.Was is not { } was)
         {
             return revision.Changes.FirstOrDefault(c => c.Skill == name.Skill && c.Lessons > 0)?.Why ?? "Its lesson was lost and is given now.";
@@ -226,7 +236,7 @@ public static class PlanRevision
 
         if (days[was].Places == 0)
         {
-            return $"{revision.Timetable.Calendar.Different(days[was].Day)?.Name ?? "No lesson"} on {Words.Date(days[was].Day)}: its day is gone.";
+            return DayIsGone(days[was].Day);
         }
 
         // Who has its old place now?
@@ -244,5 +254,10 @@ public static class PlanRevision
 
         var own = Enumerable.Range(0, lessons.Count).Any(k => k != i && lessons[k].Item == lesson.Item && lessons[k].Was != placed[k]);
         return own ? "Stays together with the other lessons of its skill." : day > was ? "Leaves the days before free for what had to move." : "Comes earlier into a free place.";
+
+        string DayIsGone(DateOnly old) => $"{revision.Timetable.Calendar.Different(old)?.Name ?? "No lesson"} on {Words.Date(old)}: its day is gone.";
     }
+
+    /// <param name="Gone">The day it had, where that is no school day any more.</param>
+    private sealed record Told(LessonName Name, DateOnly? Gone);
 }

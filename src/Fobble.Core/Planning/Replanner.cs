@@ -8,7 +8,8 @@ namespace Fobble.Core.Planning;
 /// <param name="Item">Index of its skill in the problem.</param>
 /// <param name="Was">Index of its day before; below zero where it was given so many school days ago; null where it never had one.</param>
 /// <param name="Held">Must stay where it was.</param>
-public sealed record FreeLesson(int Item, int? Was, bool Held);
+/// <param name="Near">Index of the day near which one without a day best lies; null for after the others of its skill.</param>
+public sealed record FreeLesson(int Item, int? Was, bool Held, int? Near = null);
 
 /// <summary>
 /// Where each lesson comes to lie.
@@ -23,7 +24,7 @@ public sealed record Rearranged(IReadOnlyList<int?> Days, bool ProvenFewest);
 /// <summary>
 /// Makes room in a plan with as few moves as can be (rule R12): a lesson may go up to twenty school days from its old place and lie up to sixty days
 /// ahead; beyond, and where it is held, it stays. Solved with OR-Tools CP-SAT; if there is no way within that reach, once more with a further one; and if
-/// there is no room at all, and nothing is held, what falls out of the year is said.
+/// there is no room at all, some fall out of the year: as few as can be found, starting from those that have no place when all are pushed on.
 /// </summary>
 public static class Replanner
 {
@@ -31,7 +32,6 @@ public static class Replanner
     private const int Ahead = 60;
     private const int FurtherReach = 40;
     private const int FurtherAhead = 90;
-    private const int MostFalling = 40;
     private const int MoveCost = 1000;
     private const int BufferCost = 3;
 
@@ -50,19 +50,29 @@ public static class Replanner
     {
         ArgumentNullException.ThrowIfNull(problem);
         ArgumentNullException.ThrowIfNull(lessons);
-        return Solve(problem, lessons, allowance, Reach, Ahead, 0, stop)
-            ?? Solve(problem, lessons, allowance, FurtherReach, FurtherAhead, 0, stop)
-            ?? (lessons.Any(l => l is { Held: true, Was: >= 0 }) ? null : Solve(problem, lessons, allowance, FurtherReach, Math.Max(FurtherAhead, problem.Days.Count), Math.Min(lessons.Count, MostFalling), stop));
+        if (lessons.Any(l => l.Held && l.Was is { } was && was >= 0 && (was >= problem.Days.Count || problem.Days[was].Places == 0)))
+        {
+            return null;
+        }
+
+        if ((Solve(problem, lessons, allowance, Reach, Ahead, [], stop) ?? Solve(problem, lessons, allowance, FurtherReach, FurtherAhead, [], stop)) is { } found)
+        {
+            return found;
+        }
+
+        var pushed = Pushed(problem, lessons);
+        return Solve(problem, lessons, allowance, problem.Days.Count, problem.Days.Count, pushed, stop) ?? (lessons.Any(l => l is { Held: true, Was: >= 0 }) ? null : new(Matched(lessons, pushed), false));
     }
 
     // A malformed string ends the process, so it is built here only and held by a test.
     internal static string Parameters(double work) => string.Create(
         CultureInfo.InvariantCulture, $"num_workers:1 random_seed:7 linearization_level:1 cp_model_probing_level:0 symmetry_level:0 absolute_gap_limit:{NearEnough} max_deterministic_time:{work:0.0}");
 
-    private static Rearranged? Solve(PlanProblem problem, IReadOnlyList<FreeLesson> lessons, int allowance, int reach, int ahead, int overflow, CancellationToken stop)
+    private static Rearranged? Solve(PlanProblem problem, IReadOnlyList<FreeLesson> lessons, int allowance, int reach, int ahead, IReadOnlyList<int?> pushed, CancellationToken stop)
     {
         stop.ThrowIfCancellationRequested();
-        var days = problem.Days.Count;
+        var (days, overflow) = (problem.Days.Count, pushed.Count(d => d is null));
+        var falling = days;
         CpModel model = new();
         var objective = LinearExpr.NewBuilder();
         var on = new Dictionary<int, BoolVar>[lessons.Count];
@@ -72,12 +82,8 @@ public static class Replanner
         {
             var lesson = lessons[i];
             var old = own.GetValueOrDefault(lesson.Item, []);
-            var centre = lesson.Was ?? Math.Min(days - 1, old.DefaultIfEmpty(0).Max() + 1);
+            var centre = lesson.Was ?? lesson.Near ?? Math.Min(days - 1, old.DefaultIfEmpty(0).Max() + 1);
             var stays = lesson.Was is { } was && (was < 0 || (was < days && problem.Days[was].Places > 0));
-            if (lesson.Held && !stays)
-            {
-                return null;
-            }
 
             // The lessons of a skill are alike: each may take the day of any other of them.
             var far = stays && centre >= ahead;
@@ -90,13 +96,14 @@ public static class Replanner
                 return null;
             }
 
+            var start = pushed.Count > 0 ? pushed[i] ?? falling++ : lesson.Was;
             on[i] = open.ToDictionary(d => d, _ => model.NewBoolVar(""));
             model.AddExactlyOne(on[i].Values);
             at[i] = LinearExpr.WeightedSum(on[i].Values, on[i].Keys.Select(d => (long)d));
             foreach (var (day, literal) in on[i])
             {
                 objective.AddTerm(literal, day >= days ? FallCost + day : lesson.Was < 0 || old.Contains(day) ? 0 : (lesson.Was is null ? 0 : MoveCost) + Math.Abs(day - centre));
-                if (day == lesson.Was)
+                if (day == start)
                 {
                     model.AddHint(literal, 1);
                 }
@@ -208,7 +215,8 @@ public static class Replanner
         var days = new int?[lessons.Count];
         var index = problem.Items.Select((item, i) => (item.Skill, i)).ToDictionary(p => p.Skill, p => p.i);
         var last = Enumerable.Repeat(int.MinValue / 2, problem.Items.Count).ToArray();
-        foreach (var i in Enumerable.Range(0, lessons.Count).OrderBy(i => lessons[i].Was ?? int.MaxValue))
+        var first = lessons.GroupBy(l => l.Item).ToDictionary(g => g.Key, g => g.Min(l => l.Was ?? l.Near) ?? 0);
+        foreach (var i in Enumerable.Range(0, lessons.Count).OrderBy(i => lessons[i].Was ?? lessons[i].Near ?? first[lessons[i].Item]))
         {
             var item = lessons[i].Item;
             if (lessons[i].Was < 0)

@@ -150,6 +150,32 @@ public class PlanChangesTests
         revised.Sentence.ShouldContain("no room any more");
     }
 
+    [Theory]
+    [InlineData(0)]
+    [InlineData(4)]
+    [InlineData(12)]
+    public void However_many_days_are_lost_the_rest_of_the_year_is_kept_and_the_lessons_left_over_are_named(int left)
+    {
+        var last = Year().Days(Today, Ends).Skip(left).First();
+        var revised = PlanRevision.Revise(Revise([new("Repairs", last, Ends) { Kind = ClosureKind.NoLessons }])).ShouldNotBeNull();
+        revised.Room.Count.ShouldBeGreaterThan(0);
+        revised.Lessons.ShouldAllBe(l => l.Day < last);
+        (revised.Lessons.Count + revised.Room.Count).ShouldBe(Plan.Lessons.Count(l => l.Day >= Today));
+    }
+
+    [Fact]
+    public void A_lesson_on_a_day_that_was_closed_afterwards_moves_and_says_that_its_day_is_gone()
+    {
+        var closed = Plan.Lessons.First(l => l.Day > Today.AddDays(40)).Day;
+        var revised = PlanRevision.Revise(Revise([new("Polling day", closed, closed)])).ShouldNotBeNull();
+        var move = revised.Moves.Single(m => m.Was == closed);
+        move.Why.ShouldStartWith("Polling day on ");
+        move.Why.ShouldEndWith(": its day is gone.");
+        move.Is.ShouldNotBeNull();
+        Math.Abs(move.Is.Value.DayNumber - closed.DayNumber).ShouldBeLessThan(30);
+        revised.Sentence.ShouldNotContain("in.");
+    }
+
     [Fact]
     public void The_watch_offers_what_calendar_and_evidence_say_and_nothing_else()
     {
