@@ -24,6 +24,10 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     public DbSet<PairWish> PairWishes => Set<PairWish>();
 
+    public DbSet<AdultWishRow> AdultWishes => Set<AdultWishRow>();
+
+    public DbSet<TimeOutRow> TimesOut => Set<TimeOutRow>();
+
     public DbSet<TermRow> Terms => Set<TermRow>();
 
     public DbSet<ClosureRow> Closures => Set<ClosureRow>();
@@ -43,6 +47,12 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
     public DbSet<GroupSession> GroupSessions => Set<GroupSession>();
 
     public DbSet<GroupMember> GroupMembers => Set<GroupMember>();
+
+    public DbSet<GroupSettingsRow> GroupSettings => Set<GroupSettingsRow>();
+
+    public DbSet<AdultGroupsRow> AdultGroups => Set<AdultGroupsRow>();
+
+    public DbSet<DayMoveRow> DayMoves => Set<DayMoveRow>();
 
     public DbSet<ObservationRow> Observations => Set<ObservationRow>();
 
@@ -118,6 +128,27 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
             e.HasKey(w => new { w.FirstId, w.SecondId });
             e.HasOne(w => w.First).WithMany().HasForeignKey(w => w.FirstId);
             e.HasOne(w => w.Second).WithMany().HasForeignKey(w => w.SecondId);
+        });
+        builder.Entity<AdultWishRow>(e =>
+        {
+            e.HasKey(w => new { w.ChildId, w.AdultId });
+            e.HasOne<Adult>().WithMany().HasForeignKey(w => w.AdultId);
+        });
+        builder.Entity<GroupSettingsRow>(e =>
+        {
+            e.HasKey(s => s.ClassId);
+            e.HasOne<SchoolClass>().WithOne().HasForeignKey<GroupSettingsRow>(s => s.ClassId);
+        });
+        builder.Entity<AdultGroupsRow>(e =>
+        {
+            e.HasKey(a => new { a.ClassId, a.AdultId });
+            e.HasOne<SchoolClass>().WithMany().HasForeignKey(a => a.ClassId);
+            e.HasOne<Adult>().WithMany().HasForeignKey(a => a.AdultId);
+        });
+        builder.Entity<DayMoveRow>(e =>
+        {
+            e.HasIndex(m => new { m.AwayChildId, m.Day });
+            e.HasOne<GroupSession>().WithMany().HasForeignKey(m => m.ToSessionId);
         });
         builder.Entity<TermRow>().HasOne<School>().WithMany().HasForeignKey(t => t.SchoolId);
         builder.Entity<ClosureRow>().HasOne<School>().WithMany().HasForeignKey(t => t.SchoolId);

@@ -12,7 +12,6 @@ namespace Fobble.Server.Tests;
 public sealed class PathTests : IDisposable
 {
     private const string NextWeek = "/api/classes/1/weeks/2026-12-02";
-    private static readonly GroupWishes Usual = new(3, 5, false);
     private readonly School _school = new();
 
     public void Dispose() => _school.Dispose();
@@ -45,11 +44,11 @@ public sealed class PathTests : IDisposable
         var week = await Visitor.ReadAsync<WeekView>(await ines.PostAsync(NextWeek + "/plan"));
         week.Days.Where(d => d.Closed != "Hill railway trip").ShouldAllBe(d => d.State == DayState.Planned && d.Focus!.Reason.Length > 0);
 
-        var proposal = await ProposeAsync(ines);
+        var proposal = await Board.ProposeAsync(ines, NextWeek);
         proposal.Groups.Count.ShouldBeGreaterThan(3);
         proposal.Changes.ShouldNotBeEmpty();
         proposal.Groups.SelectMany(g => g.Children).ShouldAllBe(c => c.Reason.Length > 10);
-        var accepted = await Visitor.ReadAsync<GroupsView>(await ines.PostAsync(NextWeek + "/groups/accept", Chosen(proposal)));
+        var accepted = await Visitor.ReadAsync<GroupsView>(await ines.PostAsync(NextWeek + "/groups/accept", Board.Chosen(proposal)));
         accepted.Accepted.ShouldBeTrue();
         accepted.Groups.Count.ShouldBe(proposal.Groups.Count);
 
@@ -67,7 +66,7 @@ public sealed class PathTests : IDisposable
     public async Task A_held_session_is_kept_and_its_children_are_not_placed_again()
     {
         var ines = await _school.ComeInAsAsync("ines");
-        var accepted = await Visitor.ReadAsync<GroupsView>(await ines.PostAsync(NextWeek + "/groups/accept", Chosen(await ProposeAsync(ines))));
+        var accepted = await Visitor.ReadAsync<GroupsView>(await ines.PostAsync(NextWeek + "/groups/accept", Board.Chosen(await Board.ProposeAsync(ines, NextWeek))));
         var held = accepted.Groups[0];
         var child = held.Children[0].Id;
         (await ines.PostAsync("/api/classes/1/observations", new
@@ -76,13 +75,13 @@ public sealed class PathTests : IDisposable
             representation = "Objects", numbers = (string?)null, slip = (string?)null, strategy = (string?)null, note = (string?)null, sessionId = held.SessionId,
         })).StatusCode.ShouldBe(HttpStatusCode.NoContent);
 
-        var again = await ProposeAsync(ines);
+        var again = await Board.ProposeAsync(ines, NextWeek);
         again.Groups.Single(g => g.Run).SessionId.ShouldBe(held.SessionId);
         again.Groups.Where(g => !g.Run).SelectMany(g => g.Children).Select(c => c.Id).ShouldNotContain(child);
-        var twice = Chosen(again);
+        var twice = Board.Chosen(again);
         twice = twice with { Groups = [.. twice.Groups.Select((g, i) => i == 0 ? g with { Children = [.. g.Children, child] } : g)] };
         (await ines.PostAsync(NextWeek + "/groups/accept", twice)).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        var kept = await Visitor.ReadAsync<GroupsView>(await ines.PostAsync(NextWeek + "/groups/accept", Chosen(again)));
+        var kept = await Visitor.ReadAsync<GroupsView>(await ines.PostAsync(NextWeek + "/groups/accept", Board.Chosen(again)));
         kept.Groups.Single(g => g.Run).SessionId.ShouldBe(held.SessionId);
     }
 
@@ -90,7 +89,7 @@ public sealed class PathTests : IDisposable
     public async Task Impossible_groups_are_refused_and_change_nothing()
     {
         var ines = await _school.ComeInAsAsync("ines");
-        var chosen = Chosen(await ProposeAsync(ines));
+        var chosen = Board.Chosen(await Board.ProposeAsync(ines, NextWeek));
         var first = chosen.Groups[0];
         foreach (var wrong in new[]
         {
@@ -100,26 +99,7 @@ public sealed class PathTests : IDisposable
             (await ines.PostAsync(NextWeek + "/groups/accept", chosen with { Groups = [wrong, .. chosen.Groups.Skip(1)] })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         }
 
-        (await ines.PostAsync(NextWeek + "/groups/proposal", new GroupWishes(5, 3, false))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await ines.ReadAsync<GroupsView>(NextWeek + "/groups")).Accepted.ShouldBeFalse();
-    }
-
-    [Fact]
-    public async Task Pairs_that_are_kept_apart_stay_apart_and_prices_say_so()
-    {
-        var ines = await _school.ComeInAsAsync("ines");
-        var before = await ProposeAsync(ines);
-        var (one, other) = (before.Groups[0].Children[0].Id, before.Groups[0].Children[1].Id);
-        (await ines.PostAsync("/api/classes/1/pair-wishes", new NewPairWish(one, other, false))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await ines.PostAsync("/api/classes/1/pair-wishes", new NewPairWish(one, 30, false))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        var after = await ProposeAsync(ines);
-        after.Wishes.ShouldHaveSingleItem();
-        after.Groups.ShouldAllBe(g => !(g.Children.Any(c => c.Id == one) && g.Children.Any(c => c.Id == other)));
-        var home = after.Groups.ToList().FindIndex(g => g.Children.Any(c => c.Id == other));
-        var prices = await Visitor.ReadAsync<IReadOnlyList<PriceView>>(await ines.PostAsync(NextWeek + "/groups/prices", new PricesRequest(Usual, Chosen(after).Groups, one)));
-        prices.Single(p => p.To == home).Breaks.ShouldContain(b => b.Contains("kept apart"));
-        (await ines.SendAsync(HttpMethod.Delete, $"/api/classes/1/pair-wishes/{other}/{one}")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await ines.ReadAsync<GroupsView>(NextWeek + "/groups")).Wishes.ShouldBeEmpty();
     }
 
     [Fact]
@@ -128,10 +108,10 @@ public sealed class PathTests : IDisposable
         var ines = await _school.ComeInAsAsync("ines");
         foreach (var day in Enumerable.Range(30, 5).Select(i => new DateOnly(2026, 11, 1).AddDays(i - 1)))
         {
-            (await ines.PutAsync($"/api/classes/1/attendance/{day:O}/3", new { away = true })).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+            (await ines.PutAsync($"/api/classes/1/attendance/{day:O}/3", new { away = true })).StatusCode.ShouldBe(HttpStatusCode.OK);
         }
 
-        (await ProposeAsync(ines)).Groups.SelectMany(g => g.Children).Select(c => c.Id).ShouldNotContain(3);
+        (await Board.ProposeAsync(ines, NextWeek)).Groups.SelectMany(g => g.Children).Select(c => c.Id).ShouldNotContain(3);
         (await ines.ReadAsync<TodayView>("/api/classes/1/days/2026-11-30")).Children.Single(c => c.Id == 3).Away.ShouldBeTrue();
         await ines.PutAsync("/api/classes/1/attendance/2026-11-30/3", new { away = false });
         (await ines.ReadAsync<TodayView>("/api/classes/1/days/2026-11-30")).Children.Single(c => c.Id == 3).Away.ShouldBeFalse();
@@ -196,9 +176,4 @@ public sealed class PathTests : IDisposable
         using var scope = _school.Scope();
         return _school.Db(scope).Children.Count(c => c.ClassId == 1);
     }
-
-    private static async Task<GroupsView> ProposeAsync(Visitor visitor) => await Visitor.ReadAsync<GroupsView>(await visitor.PostAsync(NextWeek + "/groups/proposal", Usual));
-
-    private static AcceptRequest Chosen(GroupsView view) =>
-        new(Usual, [.. view.Groups.Where(g => !g.Run).Select(g => new ChosenGroup(g.Slot.SlotId, g.Slot.Day, g.Skill, [.. g.Children.Select(c => c.Id)]))]);
 }

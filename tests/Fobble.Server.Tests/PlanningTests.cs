@@ -1,3 +1,4 @@
+using Fobble.Server.Hosting;
 using Fobble.Core.Activities;
 using Fobble.Core.Calendars;
 using Fobble.Core.Planning;
@@ -20,7 +21,7 @@ public sealed class PlanningTests : IDisposable
     private static async Task<DraftView> WorkOutAsync(Visitor visitor, PlanAsk ask, string plan = Plan)
     {
         var draft = await Visitor.ReadAsync<DraftView>(await visitor.PostAsync($"{plan}/drafts", ask));
-        for (var i = 0; i < 300 && draft.State == DraftState.Working; i++)
+        for (var i = 0; i < 300 && draft.State == JobState.Working; i++)
         {
             await Task.Delay(100);
             draft = await visitor.ReadAsync<DraftView>($"{plan}/drafts/{draft.Id}");
@@ -42,7 +43,7 @@ public sealed class PlanningTests : IDisposable
         var scope = await ines.ReadAsync<ScopeChoices>($"{Plan}/scope");
         scope.Seasons[^1].Skills.ShouldBe(139);
         var full = await WorkOutAsync(ines, scope.Usual with { Dropped = [] });
-        full.State.ShouldBe(DraftState.Done);
+        full.State.ShouldBe(JobState.Done);
         full.Plan.ShouldBeNull();
         full.Fit!.Over.ShouldBeGreaterThan(50);
         full.Ways.ShouldContain(w => w.Kind == "drop" && w.Fits && w.Dropped.Count > 20);
@@ -83,15 +84,15 @@ public sealed class PlanningTests : IDisposable
         var ines = await _school.ComeInAsAsync("ines");
         var usual = (await ines.ReadAsync<ScopeChoices>($"{Plan}/scope")).Usual;
         var slow = await Visitor.ReadAsync<DraftView>(await ines.PostAsync($"{Plan}/drafts", usual with { Thorough = true }));
-        slow.State.ShouldBe(DraftState.Working);
+        slow.State.ShouldBe(JobState.Working);
         (await ines.SendAsync(HttpMethod.Delete, $"{Plan}/drafts/{slow.Id}")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        for (var i = 0; i < 100 && slow.State == DraftState.Working; i++)
+        for (var i = 0; i < 100 && slow.State == JobState.Working; i++)
         {
             await Task.Delay(50);
             slow = await ines.ReadAsync<DraftView>($"{Plan}/drafts/{slow.Id}");
         }
 
-        slow.State.ShouldBe(DraftState.Cancelled);
+        slow.State.ShouldBe(JobState.Cancelled);
         var maeve = await _school.ComeInAsAsync("maeve");
         (await maeve.SendAsync(HttpMethod.Get, $"/api/classes/2/plan/drafts/{slow.Id}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         (await ines.PostAsync($"{Plan}/drafts", usual with { BufferOneIn = 2 })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);

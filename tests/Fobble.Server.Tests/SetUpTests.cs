@@ -67,7 +67,7 @@ public sealed class SetUpTests : IDisposable
         }
 
         (await lead.ReadAsync<TimetableView>("/api/classes/1/timetable")).Slots.ShouldAllBe(s => s.Kind != Core.Planning.SlotKind.Group);
-        var refused = await lead.PostAsync("/api/classes/1/weeks/2026-12-02/groups/proposal", new GroupWishes(3, 5, false));
+        var refused = await lead.PostAsync("/api/classes/1/weeks/2026-12-02/groups/proposal", GroupsAsk.Nothing);
         refused.StatusCode.ShouldBe(HttpStatusCode.Conflict);
         (await Visitor.SaysAsync(refused)).ShouldContain("no free place");
     }

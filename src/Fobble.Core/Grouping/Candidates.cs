@@ -26,6 +26,14 @@ public sealed record GroupingBrief(
 
     /// <summary>Skills that something can be done for in a group; null for all.</summary>
     public IReadOnlySet<SkillId>? Teachable { get; init; }
+
+    public GroupWeights Weights { get; init; } = GroupWeights.Usual;
+
+    /// <summary>Children who need an adult close by while working.</summary>
+    public IReadOnlySet<ChildId> NeedAdultNear { get; init; } = new HashSet<ChildId>();
+
+    /// <summary>What is not to be an aim of a child again: it has just had its turn with it.</summary>
+    public IReadOnlySet<(ChildId Child, SkillId Skill)> Done { get; init; } = new HashSet<(ChildId, SkillId)>();
 }
 
 /// <summary>Works out what each child could do in a group and what it is worth (rule R13). Numbers are settings in one place.</summary>
@@ -38,6 +46,9 @@ public static class Candidates
 
     /// <summary>Of one who has it, in a mixed group: somewhat more than a usual next step of the child's own, so that a group that can have one has one.</summary>
     public const int ShowsBase = 110;
+
+    /// <summary>Base points from which nearness is told: a weight draws the others away from it, or towards it.</summary>
+    private const int MiddleBase = 80;
 
     /// <summary>A skill is shown by one child to so many who are on their way with it.</summary>
     private const int FewestToShow = 2;
@@ -60,10 +71,15 @@ public static class Candidates
             {
                 var fairness = FairnessOf(child, brief);
                 var worths = skills
-                    .Select(s => (s.Id, Base: BaseOf(child, s.Id, brief.Evidence), Shows: shown.Contains(s.Id) && Has(child, s.Id, brief.Evidence)))
+                    .Where(s => !brief.Done.Contains((child, s.Id)))
+                    .Select(s => (s.Id, Base: BaseOf(child, s.Id, brief), Shows: shown.Contains(s.Id) && Has(child, s.Id, brief.Evidence)))
                     .Where(w => w.Base > 0 || w.Shows)
                     .ToDictionary(w => w.Id, w => WorthOf(w.Shows ? ShowsBase : w.Base, urgency[w.Id], fairness) with { Shows = w.Shows });
-                return new Candidate(child, worths, fairness, brief.AwayIn.GetValueOrDefault(child, Nowhere), SlipsOf(child, worths.Keys, brief.Evidence));
+                return new Candidate(child, worths, fairness, brief.AwayIn.GetValueOrDefault(child, Nowhere), SlipsOf(child, worths.Keys, brief.Evidence))
+                {
+                    Reach = ReachOf(child, worths.Keys, brief.Evidence),
+                    NeedsAdultNear = brief.NeedAdultNear.Contains(child),
+                };
             }),
         ];
     }
@@ -101,26 +117,54 @@ public static class Candidates
     private static Worth WorthOf(int points, double urgency, int fairness) => new(points, (int)Math.Round(points * urgency), fairness);
 
     private static int FairnessOf(ChildId child, GroupingBrief brief) =>
-        DaysSinceGroup(child, brief) is { } days ? Math.Min(MostFairness, FairnessADay * days) : MostFairness;
+        GroupWeights.Of(DaysSinceGroup(child, brief) is { } days ? Math.Min(MostFairness, FairnessADay * days) : MostFairness, brief.Weights.Turns);
 
     private static double UrgencyOf(SkillId skill, GroupingBrief brief) =>
-        (UrgencyEach * Waiting(skill, brief)) + (ServesFocus(skill, brief) ? UrgencyOfFocus : 0);
+        ((UrgencyEach * Waiting(skill, brief)) + (ServesFocus(skill, brief) ? UrgencyOfFocus : 0)) * brief.Weights.Lessons / 100;
 
-    private static int BaseOf(ChildId child, SkillId skill, ClassEvidence evidence)
+    private static int BaseOf(ChildId child, SkillId skill, GroupingBrief brief)
     {
-        var mark = evidence[child, skill];
-        var ready = evidence.IsReady(child, skill)
-            ? mark.Strength switch
-            {
-                Strength.Prompted => 100,
-                Strength.Nearly => 90,
-                Strength.Tried => 80,
-                _ => 60,
-            }
-            : 0;
-        return ready > 0 ? ready : mark.LookAgain ? LookAgainBase : 0;
+        var mark = brief.Evidence[child, skill];
+        if (!brief.Evidence.IsReady(child, skill))
+        {
+            return mark.LookAgain ? GroupWeights.Of(LookAgainBase, brief.Weights.LookAgain) : 0;
+        }
+
+        var usual = mark.Strength switch
+        {
+            Strength.Prompted => 100,
+            Strength.Nearly => 90,
+            Strength.Tried => 80,
+            _ => 60,
+        };
+        return Math.Max(1, MiddleBase + GroupWeights.Of(usual - MiddleBase, brief.Weights.Near));
     }
 
     private static Dictionary<SkillId, string> SlipsOf(ChildId child, IEnumerable<SkillId> skills, ClassEvidence evidence) =>
         skills.Select(s => (Skill: s, Slip: evidence.Seen(child, s) is [.., var last] ? last.SlipId : null)).Where(p => p.Slip is not null).ToDictionary(p => p.Skill, p => p.Slip!);
+
+    private static Dictionary<SkillId, int> ReachOf(ChildId child, IEnumerable<SkillId> skills, ClassEvidence evidence) =>
+        skills.Select(s => (Skill: s, Most: MostIn(evidence.Seen(child, s) is [.., var last] ? last.Numbers : null))).Where(p => p.Most is not null)
+            .ToDictionary(p => p.Skill, p => p.Most switch { <= 5 => 5, <= 10 => 10, <= 20 => 20, _ => 100 });
+
+    // The largest number of a case such as "5=2+3" or "12".
+    private static int? MostIn(string? numbers)
+    {
+        int? most = null;
+        var number = 0;
+        var inside = false;
+        foreach (var sign in (numbers ?? "") + " ")
+        {
+            if (char.IsAsciiDigit(sign))
+            {
+                (number, inside) = ((inside ? number * 10 : 0) + (sign - '0'), true);
+            }
+            else if (inside)
+            {
+                (most, inside) = (Math.Max(most ?? 0, number), false);
+            }
+        }
+
+        return most;
+    }
 }

@@ -9,6 +9,19 @@ public sealed record GroupChange(ChildId Child, SkillId? From, SkillId? To, stri
 /// <summary>Compares new groups with those accepted before, child by child.</summary>
 public static class GroupChanges
 {
+    /// <summary>Children whose aim is another, or who come in or fall out, from one set of groups to another.</summary>
+    public static IReadOnlyList<(ChildId Child, SkillId? From, SkillId? To)> Aims(IReadOnlyList<FormedGroup> before, IReadOnlyList<FormedGroup> after)
+    {
+        static Dictionary<ChildId, SkillId> AimOf(IReadOnlyList<FormedGroup> groups) => groups.SelectMany(g => g.Children.Select(c => (c, g.Skill))).DistinctBy(p => p.c).ToDictionary(p => p.c, p => p.Skill);
+        var (from, to) = (AimOf(before), AimOf(after));
+        return
+        [
+            .. from.Keys.Union(to.Keys).Order()
+                .Select(c => (c, From: from.TryGetValue(c, out var was) ? (SkillId?)was : null, To: to.TryGetValue(c, out var now) ? (SkillId?)now : null))
+                .Where(m => m.From != m.To),
+        ];
+    }
+
     /// <param name="since">When the groups before were accepted: what was seen later is what can have changed things.</param>
     public static IReadOnlyList<GroupChange> Between(
         IReadOnlyList<PastGroup> before, DateTimeOffset since, IReadOnlyList<FormedGroup> now, GroupingBrief brief)

@@ -1,4 +1,5 @@
 using Fobble.Core.Evidence;
+using Fobble.Core.Skills;
 
 namespace Fobble.Core.Grouping;
 
@@ -10,6 +11,7 @@ public static class GroupScore
 {
     public const int PairMetCost = 4;
     public const int FurtherSlipCost = 6;
+    public const int FurtherReachCost = 5;
     public const int LeftOutCost = 400;
 
     public static int Of(GroupingProblem problem, IReadOnlyList<FormedGroup> groups)
@@ -23,49 +25,70 @@ public static class GroupScore
 
     public static int CostOfLeavingOut(Candidate candidate, GroupRules rules) => candidate.Fairness + (rules.EveryoneOnce ? LeftOutCost : 0);
 
+    /// <summary>The points of one group.</summary>
+    public static int OfGroup(GroupingProblem problem, FormedGroup group) => OfGroup(problem, problem.Children.ToDictionary(c => c.Child), group);
+
+    internal static int PairMet(GroupRules rules) => GroupWeights.Of(PairMetCost, rules.Weights.Company);
+
+    internal static int FurtherSlip(GroupRules rules) => GroupWeights.Of(FurtherSlipCost, rules.Weights.Slips);
+
+    internal static int FurtherReach(GroupRules rules) => GroupWeights.Of(FurtherReachCost, rules.Weights.Numbers);
+
     private static int OfGroup(GroupingProblem problem, Dictionary<ChildId, Candidate> candidates, FormedGroup group)
     {
-        var worth = group.Children.Sum(c => candidates[c].Worths.GetValueOrDefault(group.Skill)?.Total ?? 0);
+        var members = group.Children.Where(candidates.ContainsKey).Select(c => candidates[c]).ToList();
+        var worth = members.Sum(c => c.Worths.GetValueOrDefault(group.Skill)?.Total ?? 0);
         var met = problem.MetLately.Sum(past => Pairs(past.Count(group.Children.Contains)));
-        var slips = group.Children.Select(c => candidates[c].Slips.GetValueOrDefault(group.Skill)).OfType<string>().Distinct().Count();
-        return worth - (PairMetCost * met) - (FurtherSlipCost * Math.Max(0, slips - 1));
+        var slips = members.Select(c => c.Slips.GetValueOrDefault(group.Skill)).OfType<string>().Distinct().Count();
+        var reach = members.Select(c => c.Reach.TryGetValue(group.Skill, out var most) ? (int?)most : null).OfType<int>().Distinct().Count();
+        return worth - (PairMet(problem.Rules) * met) - (FurtherSlip(problem.Rules) * Math.Max(0, slips - 1)) - (FurtherReach(problem.Rules) * Math.Max(0, reach - 1));
     }
 
     private static int Pairs(int children) => children * (children - 1) / 2;
 
-    private static IEnumerable<ChildPair> Pairs(FormedGroup group) =>
-        group.Children.SelectMany((one, i) => group.Children.Skip(i + 1).Select(other => new ChildPair(one, other)));
-
     /// <summary>Every rule that the groups break; none for a sound set.</summary>
-    /// <param name="name">How to call a child.</param>
-    /// <param name="skillName">How to call a skill inside a sentence.</param>
-    public static IReadOnlyList<string> Broken(
-        GroupingProblem problem, IReadOnlyList<FormedGroup> groups, Func<ChildId, string> name, Func<Skills.SkillId, string> skillName)
+    public static IReadOnlyList<string> Broken(GroupingProblem problem, IReadOnlyList<FormedGroup> groups, GroupNames names)
     {
+        ArgumentNullException.ThrowIfNull(problem);
+        ArgumentNullException.ThrowIfNull(names);
         var (rules, candidates) = (problem.Rules, problem.Children.ToDictionary(c => c.Child));
         List<string> broken = [];
         foreach (var group in groups)
         {
             if (group.Children.Count < rules.MinSize || group.Children.Count > rules.MaxSize)
             {
-                broken.Add($"{Words.Count(group.Children.Count, "child", "children")} on {skillName(group.Skill)}; a group has {rules.MinSize} to {rules.MaxSize}");
+                broken.Add($"{Words.Count(group.Children.Count, "child", "children")} on {names.Skill(group.Skill)}; a group has {rules.MinSize} to {rules.MaxSize}");
             }
 
-            broken.AddRange(group.Children.Where(c => !candidates[c].Worths.ContainsKey(group.Skill)).Select(c => $"{skillName(group.Skill)} is no next step for {name(c)}"));
-            broken.AddRange(group.Children.Where(c => candidates[c].AwayIn.Contains(group.Slot)).Select(c => $"{name(c)} is out of class then"));
-            if (group.Children.Count(c => candidates[c].Worths.GetValueOrDefault(group.Skill)?.Shows ?? false) > 1)
+            var members = group.Children.Where(candidates.ContainsKey).Select(c => candidates[c]).ToList();
+            broken.AddRange(members.Where(c => !c.Worths.ContainsKey(group.Skill)).Select(c => $"{names.Skill(group.Skill)} is no next step for {names.Child(c.Child)}"));
+            broken.AddRange(members.Where(c => c.AwayIn.Contains(group.Slot)).Select(c => $"{names.Child(c.Child)} is out of class then"));
+            if (members.Count(c => c.Worths.GetValueOrDefault(group.Skill)?.Shows ?? false) > 1)
             {
-                broken.Add($"two who have {skillName(group.Skill)} in one group; one is enough to show it");
+                broken.Add($"two who have {names.Skill(group.Skill)} in one group; one is enough to show it");
             }
-
-            broken.AddRange(Pairs(group).Where(rules.Apart.Contains).Select(p => $"{name(p.First)} and {name(p.Second)} are to be kept apart"));
         }
 
         var where = groups.SelectMany((g, i) => g.Children.Select(c => (c, i))).ToLookup(p => p.c, p => p.i);
-        broken.AddRange(where.Where(w => w.Count() > 1).Select(w => $"{name(w.Key)} is in two groups"));
-        broken.AddRange(rules.Together
-            .Where(p => where[p.First].FirstOrDefault(-1) != where[p.Second].FirstOrDefault(-1))
-            .Select(p => $"{name(p.First)} and {name(p.Second)} are to be kept together"));
+        broken.AddRange(where.Where(w => w.Count() > 1).Select(w => $"{names.Child(w.Key)} is in two groups"));
+        broken.AddRange(TooMuchAtOnce(problem, groups, names));
+        broken.AddRange(rules.Wishes.Where(w => !w.Holds(problem, groups)).Select(w => w.InWords(names)));
         return broken;
+    }
+
+    private static IEnumerable<string> TooMuchAtOnce(GroupingProblem problem, IReadOnlyList<FormedGroup> groups, GroupNames names)
+    {
+        foreach (var moment in groups.GroupBy(g => problem.Slots[g.Slot].Moment).Select(m => m.ToList()).Where(m => m.Count > 1))
+        {
+            if (moment.Count > problem.Rules.MostAtOnce)
+            {
+                yield return $"{Words.Count(moment.Count, "group", "groups")} at one time; there is room for {Words.Number(problem.Rules.MostAtOnce.Value)}";
+            }
+
+            foreach (var (one, other) in moment.SelectMany((one, i) => moment.Skip(i + 1).Select(other => (one, other))).Where(p => problem.Rules.Clash(p.one.Skill, p.other.Skill)))
+            {
+                yield return $"not enough things for {names.Skill(one.Skill)} and {names.Skill(other.Skill)} at the same time";
+            }
+        }
     }
 }

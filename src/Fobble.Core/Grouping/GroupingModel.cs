@@ -11,33 +11,63 @@ namespace Fobble.Core.Grouping;
 internal sealed class GroupingModel
 {
     private readonly GroupingProblem _problem;
+    private readonly List<Candidate> _open;
+    private readonly Dictionary<ChildId, Candidate> _candidates;
+    private readonly List<int> _free;
     private readonly List<Copy> _copies = [];
     private readonly List<SlotClass> _slotClasses;
     private readonly LinearExprBuilder _objective = LinearExpr.NewBuilder();
+    private readonly Dictionary<int, Wish> _assumed = [];
     private int _constant;
 
-    public GroupingModel(GroupingProblem problem)
+    /// <param name="explain">Each wish can be switched off by an assumption, to find those that can't hold together; nothing is maximised.</param>
+    public GroupingModel(GroupingProblem problem, bool explain = false)
     {
         _problem = problem;
-        _slotClasses = ClassesOfSlots(problem);
+        _open = [.. problem.Open];
+        _candidates = _open.ToDictionary(c => c.Child);
+        _free = [.. Enumerable.Range(0, problem.Slots.Count).Where(s => problem.Fixed.All(g => g.Slot != s))];
+        _slotClasses = ClassesOfSlots();
         AddCopies();
         AddSlots();
+        AddMoments();
         AddChildren();
-        AddPairs();
         AddMeetings();
-        AddSlips();
+        AddFurtherKinds(c => c.Slips, GroupScore.FurtherSlip(problem.Rules));
+        AddFurtherKinds(c => c.Reach, GroupScore.FurtherReach(problem.Rules));
         AddShowing();
-        Model.Maximize(_objective);
+        AddUnlike();
+        foreach (var wish in problem.Rules.Wishes)
+        {
+            ILiteral? holds = null;
+            if (explain)
+            {
+                var assumed = Model.NewBoolVar("");
+                Model.AddAssumption(assumed);
+                _assumed[assumed.GetIndex()] = wish;
+                holds = assumed;
+            }
+
+            Add(wish, holds);
+        }
+
+        if (!explain)
+        {
+            Model.Maximize(_objective);
+        }
     }
 
     public CpModel Model { get; } = new();
 
     public int BoundFrom(double bound) => (int)Math.Floor(bound + 1e-6) + _constant;
 
+    /// <summary>Wishes that together are enough to make the model impossible.</summary>
+    public IReadOnlyList<Wish> Core(CpSolver solver) => [.. solver.SufficientAssumptionsForInfeasibility().Where(_assumed.ContainsKey).Select(i => _assumed[i])];
+
     /// <summary>Starts the search from groups that are known to be possible.</summary>
     public void Hint(IReadOnlyList<FormedGroup> groups)
     {
-        foreach (var bySkill in groups.GroupBy(g => g.Skill))
+        foreach (var bySkill in groups.Where(g => !_problem.Fixed.Contains(g)).GroupBy(g => g.Skill))
         {
             // Copies are numbered by their first child.
             foreach (var (group, copy) in bySkill.OrderBy(g => g.Children[0]).Zip(_copies.Where(c => c.Skill == bySkill.Key)))
@@ -51,35 +81,45 @@ internal sealed class GroupingModel
         }
     }
 
-    public IReadOnlyList<FormedGroup> Read(CpSolver solver)
+    public IReadOnlyList<FormedGroup> Read(Func<BoolVar, bool> value)
     {
         var free = _slotClasses.Select(c => new Queue<int>(c.Slots)).ToList();
         return
         [
-            .. _copies.Where(copy => solver.BooleanValue(copy.Open)).Select(copy => new FormedGroup(
+            .. _problem.Fixed.Concat(_copies.Where(copy => value(copy.Open)).Select(copy => new FormedGroup(
                 copy.Skill,
-                free[copy.InClass.FindIndex(solver.BooleanValue)].Dequeue(),
-                [.. copy.Members.Where(m => solver.BooleanValue(m.Value)).Select(m => m.Key.Child).Order()])).OrderBy(g => g.Slot),
+                free[copy.InClass.FindIndex(c => value(c))].Dequeue(),
+                [.. copy.Members.Where(m => value(m.Value)).Select(m => m.Key.Child).Order()]))).OrderBy(g => g.Slot),
         ];
     }
 
-    // Slots in which the same children are away are alike; treating them as one class with a capacity leaves less to search.
-    private static List<SlotClass> ClassesOfSlots(GroupingProblem problem) =>
-    [
-        .. Enumerable.Range(0, problem.Slots)
-            .GroupBy(slot => string.Join(',', problem.Children.Where(c => c.AwayIn.Contains(slot)).Select(c => c.Child)))
-            .Select(g => new SlotClass([.. g])),
-    ];
+    // Slots that are alike to every child, adult and wish; treating them as one class with a capacity leaves less to search.
+    private List<SlotClass> ClassesOfSlots()
+    {
+        var wishes = _problem.Rules.Wishes;
+        var named = wishes.Select(w => w switch { SeatWish s => s.Slot, AimWish a => a.Slot, _ => -1 }).ToHashSet();
+        var adults = wishes.Select(w => w switch { AdultWish a => a.Adult, RunsWish r => r.Adult, MostForAdultWish m => m.Adult, _ => -1 }).ToHashSet();
+        var crowded = _problem.Slots.GroupBy(s => s.Moment).Where(m => m.Count() > 1 && (_problem.Rules.Clashes.Count > 0 || _problem.Rules.MostAtOnce < m.Count())).Select(m => m.Key).ToHashSet();
+        return
+        [
+            .. _free.GroupBy(slot => (
+                    Away: string.Join(',', _open.Where(c => c.AwayIn.Contains(slot)).Select(c => c.Child)),
+                    Named: named.Contains(slot) ? slot : -1,
+                    Adult: adults.Contains(_problem.Slots[slot].Adult) ? _problem.Slots[slot].Adult : -1,
+                    Moment: crowded.Contains(_problem.Slots[slot].Moment) ? _problem.Slots[slot].Moment : -1))
+                .Select(g => new SlotClass([.. g])),
+        ];
+    }
 
     // As many copies of a skill as could be filled. Child number i can't be in a copy later than i: copies are alike,
     // so they may be numbered by their first child.
     private void AddCopies()
     {
         var (min, max) = (_problem.Rules.MinSize, _problem.Rules.MaxSize);
-        foreach (var skill in _problem.Children.SelectMany(c => c.Worths.Keys).Distinct().Order())
+        foreach (var skill in _open.SelectMany(c => c.Worths.Keys).Distinct().Order())
         {
-            var ready = _problem.Children.Where(c => c.Worths.ContainsKey(skill)).ToList();
-            for (var k = 0; k < Math.Min(ready.Count / min, _problem.Slots); k++)
+            var ready = _open.Where(c => c.Worths.ContainsKey(skill)).ToList();
+            for (var k = 0; k < Math.Min(ready.Count / min, _free.Count); k++)
             {
                 var copy = new Copy(skill, Model.NewBoolVar(""), ready.Skip(k).ToDictionary(c => c, _ => Model.NewBoolVar("")), [.. _slotClasses.Select(_ => Model.NewBoolVar(""))]);
                 var size = LinearExpr.Sum(copy.Members.Values);
@@ -113,53 +153,61 @@ internal sealed class GroupingModel
         }
 
         // Follows from the sizes, but only for whole groups; saying so tells the solver before it searches.
-        Model.Add(LinearExpr.Sum(_copies.Select(c => c.Open)) <= Math.Min(_problem.Slots, _problem.Children.Count / _problem.Rules.MinSize));
+        Model.Add(LinearExpr.Sum(_copies.Select(c => c.Open)) <= Math.Min(_free.Count, _open.Count / _problem.Rules.MinSize));
         for (var i = 0; i < _slotClasses.Count; i++)
         {
-            var index = i;
-            Model.Add(LinearExpr.Sum(_copies.Select(c => c.InClass[index])) <= _slotClasses[i].Slots.Count);
+            Model.Add(LinearExpr.Sum(_copies.Select(c => c.InClass[i])) <= _slotClasses[i].Slots.Count);
+        }
+    }
+
+    // What the room and the cupboard allow at one time. Slots of a crowded moment are classes of that moment only.
+    private void AddMoments()
+    {
+        foreach (var moment in _problem.Slots.Select((s, i) => (s.Moment, i)).GroupBy(p => p.Moment, p => p.i).Where(m => m.Count() > 1))
+        {
+            var taken = _problem.Fixed.Where(g => moment.Contains(g.Slot)).ToList();
+            var classes = ClassesIn([.. moment]);
+            if (_problem.Rules.MostAtOnce is { } most && most < moment.Count())
+            {
+                Model.Add(LinearExpr.Sum(_copies.SelectMany(c => classes.Select(i => c.InClass[i]))) <= Math.Max(0, most - taken.Count));
+            }
+
+            if (_problem.Rules.Clashes.Count == 0)
+            {
+                continue;
+            }
+
+            for (var a = 0; a < _copies.Count; a++)
+            {
+                var one = _copies[a];
+                if (taken.Any(g => _problem.Rules.Clash(g.Skill, one.Skill)))
+                {
+                    Model.Add(LinearExpr.Sum(classes.Select(i => one.InClass[i])) == 0);
+                }
+
+                for (var b = a + 1; b < _copies.Count; b++)
+                {
+                    if (_problem.Rules.Clash(one.Skill, _copies[b].Skill))
+                    {
+                        Model.Add(LinearExpr.Sum(classes.SelectMany(i => new[] { one.InClass[i], _copies[b].InClass[i] })) <= 1);
+                    }
+                }
+            }
         }
     }
 
     private void AddChildren()
     {
-        foreach (var candidate in _problem.Children)
+        _constant += _problem.Fixed.Sum(g => GroupScore.OfGroup(_problem, g));
+        foreach (var candidate in _open)
         {
-            var places = _copies.Where(c => c.Members.ContainsKey(candidate)).ToList();
-            Model.AddAtMostOne(places.Select(c => c.Members[candidate]));
+            var places = PlacesOf(candidate.Child);
+            Model.AddAtMostOne(places.Select(p => p.Member));
             var leftOut = GroupScore.CostOfLeavingOut(candidate, _problem.Rules);
             _constant -= leftOut;
-            for (var i = 0; i < places.Count; i++)
+            foreach (var (copy, member) in places)
             {
-                var points = candidate.Worths[places[i].Skill].Total + leftOut;
-                _objective.AddTerm(places[i].Members[candidate], points);
-            }
-        }
-    }
-
-    private void AddPairs()
-    {
-        var candidates = _problem.Children.ToDictionary(c => c.Child);
-        foreach (var copy in _copies)
-        {
-            foreach (var (a, b) in Members(copy, _problem.Rules.Apart, candidates))
-            {
-                if (a is not null && b is not null)
-                {
-                    Model.AddAtMostOne([a, b]);
-                }
-            }
-
-            foreach (var (a, b) in Members(copy, _problem.Rules.Together, candidates))
-            {
-                if (a is not null && b is not null)
-                {
-                    Model.Add(a == b);
-                }
-                else if ((a ?? b) is { } alone)
-                {
-                    Model.Add(alone == 0);
-                }
+                _objective.AddTerm(member, candidate.Worths[copy.Skill].Total + leftOut);
             }
         }
     }
@@ -169,12 +217,12 @@ internal sealed class GroupingModel
     // tell the solver far more than a literal for each pair would.
     private void AddMeetings()
     {
-        var candidates = _problem.Children.ToDictionary(c => c.Child);
-        foreach (var copy in _copies)
+        var cost = GroupScore.PairMet(_problem.Rules);
+        foreach (var copy in cost == 0 ? [] : _copies)
         {
             foreach (var met in _problem.MetLately)
             {
-                var members = met.Select(child => Member(copy, candidates, child)).OfType<BoolVar>().ToList();
+                var members = met.Select(child => Member(copy, child)).OfType<BoolVar>().ToList();
                 var most = Math.Min(members.Count, _problem.Rules.MaxSize);
                 if (most < 2)
                 {
@@ -187,17 +235,18 @@ internal sealed class GroupingModel
                     Model.Add(again >= (t * LinearExpr.Sum(members)) - (t * (t + 1) / 2));
                 }
 
-                _objective.AddTerm(again, -GroupScore.PairMetCost);
+                _objective.AddTerm(again, -cost);
             }
         }
     }
 
-    // A further kind of slip in a group costs: one literal a kind, and how many there are beyond the first.
-    private void AddSlips()
+    // A further kind of slip, or size of numbers, in a group costs: one literal a kind, and how many there are beyond the first.
+    private void AddFurtherKinds<T>(Func<Candidate, IReadOnlyDictionary<SkillId, T>> kindsOf, int cost)
+        where T : notnull
     {
-        foreach (var copy in _copies)
+        foreach (var copy in cost == 0 ? [] : _copies)
         {
-            var kinds = copy.Members.Where(m => m.Key.Slips.ContainsKey(copy.Skill)).GroupBy(m => m.Key.Slips[copy.Skill]).ToList();
+            var kinds = copy.Members.Where(m => kindsOf(m.Key).ContainsKey(copy.Skill)).GroupBy(m => kindsOf(m.Key)[copy.Skill]).ToList();
             if (kinds.Count < 2)
             {
                 continue;
@@ -215,7 +264,7 @@ internal sealed class GroupingModel
             }).ToList();
             var further = Model.NewIntVar(0, kinds.Count - 1, "");
             Model.Add(further >= LinearExpr.Sum(present) - 1);
-            _objective.AddTerm(further, -GroupScore.FurtherSlipCost);
+            _objective.AddTerm(further, -cost);
         }
     }
 
@@ -231,11 +280,101 @@ internal sealed class GroupingModel
         }
     }
 
-    private static IEnumerable<(BoolVar? A, BoolVar? B)> Members(Copy copy, IReadOnlyList<ChildPair> pairs, Dictionary<ChildId, Candidate> candidates) =>
-        pairs.Select(p => (Member(copy, candidates, p.First), Member(copy, candidates, p.Second)));
+    private void AddUnlike()
+    {
+        foreach (var other in _problem.Unlike)
+        {
+            var same = other.SelectMany(g => g.Children.SelectMany(child => PlacesOf(child).Where(p => p.Copy.Skill == g.Skill).Select(p => p.Member))).ToList();
+            var kept = other.Sum(g => g.Children.Count(c => _problem.Fixed.Any(f => f.Skill == g.Skill && f.Children.Contains(c))));
+            Model.Add(LinearExpr.Sum(same) <= Math.Max(0, other.Sum(g => g.Children.Count) - _problem.LeastUnlike - kept));
+        }
+    }
 
-    private static BoolVar? Member(Copy copy, Dictionary<ChildId, Candidate> candidates, ChildId child) =>
-        candidates.TryGetValue(child, out var candidate) ? copy.Members.GetValueOrDefault(candidate) : null;
+    private void Add(Wish wish, ILiteral? holds)
+    {
+        // A group that stays as it is may be what was wished for.
+        if (wish is TurnWish or SeatWish or AimWish or WorkWish && wish.Holds(_problem, _problem.Fixed))
+        {
+            return;
+        }
+
+        void Must(BoundedLinearExpression what)
+        {
+            var constraint = Model.Add(what);
+            if (holds is not null)
+            {
+                constraint.OnlyEnforceIf(holds);
+            }
+        }
+
+        switch (wish)
+        {
+            case ApartWish apart:
+                foreach (var copy in _copies)
+                {
+                    if (Member(copy, apart.Pair.First) is { } one && Member(copy, apart.Pair.Second) is { } other)
+                    {
+                        Must(one + other <= 1);
+                    }
+                }
+
+                break;
+            case TogetherWish together when together.IsOpen(_problem):
+                foreach (var copy in _copies)
+                {
+                    var pair = new[] { Member(copy, together.Pair.First), Member(copy, together.Pair.Second) }.OfType<BoolVar>().ToList();
+                    Must(pair.Count == 2 ? pair[0] - pair[1] == 0 : LinearExpr.Sum(pair) == 0);
+                }
+
+                break;
+            case AdultWish adult:
+                foreach (var (copy, member) in PlacesOf(adult.Child))
+                {
+                    Must(member <= LinearExpr.Sum(ClassesOf(s => s.Adult == adult.Adult == adult.With).Select(i => copy.InClass[i])));
+                }
+
+                break;
+            case NearAdultWish near:
+                foreach (var copy in _copies)
+                {
+                    Must(LinearExpr.Sum(copy.Members.Where(m => m.Key.NeedsAdultNear).Select(m => m.Value)) <= near.Most);
+                }
+
+                break;
+            case RunsWish runs:
+                Must(LinearExpr.Sum(_copies.Where(c => !runs.Skills.Contains(c.Skill)).SelectMany(c => ClassesOf(s => s.Adult == runs.Adult).Select(i => c.InClass[i]))) == 0);
+                break;
+            case MostForAdultWish most:
+                Must(LinearExpr.Sum(_copies.SelectMany(c => ClassesOf(s => s.Adult == most.Adult).Select(i => c.InClass[i]))) <= most.Most - _problem.Fixed.Count(g => _problem.Slots[g.Slot].Adult == most.Adult));
+                break;
+            case TurnWish turn:
+                Must(LinearExpr.Sum(PlacesOf(turn.Child).Select(p => p.Member)) == 1);
+                break;
+            case SeatWish seat:
+                Must(LinearExpr.Sum(PlacesOf(seat.Child).Select(p => p.Member)) == 1);
+                foreach (var (copy, member) in PlacesOf(seat.Child))
+                {
+                    Must(member <= LinearExpr.Sum(ClassesIn([seat.Slot]).Select(i => copy.InClass[i])));
+                }
+
+                break;
+            case AimWish aim:
+                Must(LinearExpr.Sum(_copies.Where(c => c.Skill == aim.Skill).SelectMany(c => ClassesIn([aim.Slot]).Select(i => c.InClass[i]))) == 1);
+                break;
+            case WorkWish work:
+                Must(LinearExpr.Sum(PlacesOf(work.Child).Where(p => p.Copy.Skill == work.Skill).Select(p => p.Member)) == 1);
+                break;
+        }
+    }
+
+    private List<(Copy Copy, BoolVar Member)> PlacesOf(ChildId child) =>
+        _candidates.TryGetValue(child, out var candidate) ? [.. _copies.Where(c => c.Members.ContainsKey(candidate)).Select(c => (c, c.Members[candidate]))] : [];
+
+    private List<int> ClassesOf(Func<GroupSlot, bool> which) => [.. Enumerable.Range(0, _slotClasses.Count).Where(i => which(_problem.Slots[_slotClasses[i].Slots[0]]))];
+
+    private List<int> ClassesIn(IReadOnlyList<int> slots) => [.. Enumerable.Range(0, _slotClasses.Count).Where(i => slots.Contains(_slotClasses[i].Slots[0]))];
+
+    private BoolVar? Member(Copy copy, ChildId child) => _candidates.TryGetValue(child, out var candidate) ? copy.Members.GetValueOrDefault(candidate) : null;
 
     private sealed record Copy(SkillId Skill, BoolVar Open, Dictionary<Candidate, BoolVar> Members, List<BoolVar> InClass);
 

@@ -25,22 +25,46 @@ public sealed record Candidate(
     IReadOnlyDictionary<SkillId, Worth> Worths,
     int Fairness,
     IReadOnlySet<int> AwayIn,
-    IReadOnlyDictionary<SkillId, string> Slips);
+    IReadOnlyDictionary<SkillId, string> Slips)
+{
+    /// <summary>The largest size of number the child was last seen with on a skill (5, 10, 20 or 100), where there is one.</summary>
+    public IReadOnlyDictionary<SkillId, int> Reach { get; init; } = new Dictionary<SkillId, int>();
 
-/// <summary>What has to hold for every set of groups.</summary>
+    /// <summary>Needs an adult close by while working.</summary>
+    public bool NeedsAdultNear { get; init; }
+}
+
+/// <summary>A place for a group in the week.</summary>
+/// <param name="Adult">Id of the adult who takes it.</param>
+/// <param name="Moment">Places with the same number are at the same time.</param>
+public sealed record GroupSlot(int Adult, int Moment)
+{
+    /// <summary>So many places one after another with one adult.</summary>
+    public static IReadOnlyList<GroupSlot> InARow(int count) => [.. Enumerable.Range(0, count).Select(i => new GroupSlot(0, i))];
+}
+
+/// <summary>What holds for every set of groups.</summary>
 public sealed record GroupRules
 {
     public int MinSize { get; init; } = 3;
 
     public int MaxSize { get; init; } = 5;
 
-    public IReadOnlyList<ChildPair> Apart { get; init; } = [];
-
-    /// <summary>Both in the same group, or neither in any.</summary>
-    public IReadOnlyList<ChildPair> Together { get; init; } = [];
-
     /// <summary>Leaving a child out costs so much that it happens only when it can't be helped.</summary>
     public bool EveryoneOnce { get; init; }
+
+    /// <summary>What has to hold, each by itself something that can be let go of.</summary>
+    public IReadOnlyList<Wish> Wishes { get; init; } = [];
+
+    public GroupWeights Weights { get; init; } = GroupWeights.Usual;
+
+    /// <summary>Groups at one time that the room has space for; null for as many as there are places.</summary>
+    public int? MostAtOnce { get; init; }
+
+    /// <summary>Skills whose groups can't work at the same time, because there are not enough things for both; the smaller id first, a skill with itself if it can't run twice.</summary>
+    public IReadOnlySet<(SkillId, SkillId)> Clashes { get; init; } = new HashSet<(SkillId, SkillId)>();
+
+    internal bool Clash(SkillId one, SkillId other) => Clashes.Contains(one.CompareTo(other) <= 0 ? (one, other) : (other, one));
 }
 
 /// <summary>Two children, the smaller id first.</summary>
@@ -54,9 +78,20 @@ public readonly record struct ChildPair
 }
 
 /// <summary>Forms groups for one cycle: at most one group a slot, one skill a group, each child in at most one group.</summary>
-/// <param name="Slots">Number of slots.</param>
 /// <param name="MetLately">The groups of the last cycles: two of their children who meet again cost points.</param>
-public sealed record GroupingProblem(IReadOnlyList<Candidate> Children, int Slots, GroupRules Rules, IReadOnlyList<IReadOnlyList<ChildId>> MetLately);
+public sealed record GroupingProblem(IReadOnlyList<Candidate> Children, IReadOnlyList<GroupSlot> Slots, GroupRules Rules, IReadOnlyList<IReadOnlyList<ChildId>> MetLately)
+{
+    /// <summary>Groups that stay exactly as they are, right or wrong: their places and children are taken.</summary>
+    public IReadOnlyList<FormedGroup> Fixed { get; init; } = [];
+
+    /// <summary>Sets found before; a new one gives another aim, or none, to at least <see cref="LeastUnlike"/> of the children of each.</summary>
+    public IReadOnlyList<IReadOnlyList<FormedGroup>> Unlike { get; init; } = [];
+
+    public int LeastUnlike { get; init; } = 5;
+
+    /// <summary>Candidates whose group is still open.</summary>
+    internal IEnumerable<Candidate> Open => Children.Where(c => !Fixed.Any(g => g.Children.Contains(c.Child)));
+}
 
 /// <summary>A group on one skill in one slot, children in order of id.</summary>
 public sealed record FormedGroup(SkillId Skill, int Slot, IReadOnlyList<ChildId> Children);
@@ -64,4 +99,8 @@ public sealed record FormedGroup(SkillId Skill, int Slot, IReadOnlyList<ChildId>
 /// <param name="Score">Points of the groups found.</param>
 /// <param name="ProvenBest">No better set exists for these aims.</param>
 /// <param name="Bound">No set can have more points than this.</param>
-public sealed record GroupingResult(IReadOnlyList<FormedGroup> Groups, IReadOnlyList<ChildId> Unplaced, int Score, bool ProvenBest, int Bound);
+public sealed record GroupingResult(IReadOnlyList<FormedGroup> Groups, IReadOnlyList<ChildId> Unplaced, int Score, bool ProvenBest, int Bound)
+{
+    /// <summary>The smallest set of wishes that can't hold together: letting go of any one of them is enough for these. Empty where all can be kept.</summary>
+    public IReadOnlyList<Wish> Conflict { get; init; } = [];
+}

@@ -1,5 +1,4 @@
 using Fobble.Core.Evidence;
-using Fobble.Core.Skills;
 
 namespace Fobble.Core.Grouping;
 
@@ -18,21 +17,20 @@ public static class HandMove
 
     /// <summary>Prices for every group the child is not in, and for none.</summary>
     public static IReadOnlyList<MovePrice> Prices(
-        GroupingProblem problem, IReadOnlyList<FormedGroup> groups, ChildId child, GroupingBrief brief, Func<ChildId, string> name)
+        GroupingProblem problem, IReadOnlyList<FormedGroup> groups, ChildId child, GroupingBrief brief, GroupNames names)
     {
         ArgumentNullException.ThrowIfNull(groups);
         ArgumentNullException.ThrowIfNull(brief);
-        string SkillName(SkillId id) => brief.Evidence.Map[id].InSentence;
         var before = GroupScore.Of(problem, groups);
-        var brokenBefore = GroupScore.Broken(problem, groups, name, SkillName);
+        var brokenBefore = GroupScore.Broken(problem, groups, names);
         var home = groups.Select((g, i) => (g, i)).Where(p => p.g.Children.Contains(child)).Select(p => (int?)p.i).FirstOrDefault();
         return
         [
             .. Enumerable.Range(0, groups.Count).Select(i => (int?)i).Append(null).Where(to => to != home).Select(to =>
             {
                 var after = Apply(groups, child, to);
-                var breaks = GroupScore.Broken(problem, after, name, SkillName).Except(brokenBefore).ToList();
-                return new MovePrice(to, before - GroupScore.Of(problem, after), breaks, Reason(child, to, groups, problem, brief, name));
+                var breaks = GroupScore.Broken(problem, after, names).Except(brokenBefore).ToList();
+                return new MovePrice(to, before - GroupScore.Of(problem, after), breaks, Reason(child, to, groups, problem, brief, names.Child));
             }),
         ];
     }

@@ -102,6 +102,28 @@ namespace Fobble.Data.Migrations
                     b.ToTable("AspNetUsers", (string)null);
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.AdultGroupsRow", b =>
+                {
+                    b.Property<int>("ClassId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("AdultId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Most")
+                        .HasColumnType("INTEGER");
+
+                    b.PrimitiveCollection<string>("Strands")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("ClassId", "AdultId");
+
+                    b.HasIndex("AdultId");
+
+                    b.ToTable("AdultGroups");
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.AdultHoursRow", b =>
                 {
                     b.Property<int>("Id")
@@ -128,6 +150,24 @@ namespace Fobble.Data.Migrations
                     b.HasIndex("ClassId");
 
                     b.ToTable("AdultHours");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.AdultWishRow", b =>
+                {
+                    b.Property<int>("ChildId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("AdultId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("With")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("ChildId", "AdultId");
+
+                    b.HasIndex("AdultId");
+
+                    b.ToTable("AdultWishes");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.BaselineCheckRow", b =>
@@ -240,6 +280,9 @@ namespace Fobble.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("NeedsAdultNear")
+                        .HasColumnType("INTEGER");
+
                     b.Property<bool>("PhotosAllowed")
                         .HasColumnType("INTEGER");
 
@@ -286,6 +329,40 @@ namespace Fobble.Data.Migrations
                     b.HasIndex("SchoolId");
 
                     b.ToTable("Closures");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.DayMoveRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("AwayChildId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ChildId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Day")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("FromSessionId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("ToSessionId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ToSessionId");
+
+                    b.HasIndex("AwayChildId", "Day");
+
+                    b.ToTable("DayMoves");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.GroupCycle", b =>
@@ -374,6 +451,52 @@ namespace Fobble.Data.Migrations
                     b.HasIndex("ClassId", "Day");
 
                     b.ToTable("GroupSessions");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.GroupSettingsRow", b =>
+                {
+                    b.Property<int>("ClassId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Company")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("EveryoneOnce")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Lessons")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("LookAgain")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("MaxSize")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("MinSize")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("MostAtOnce")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("MostNearAdult")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Near")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Numbers")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Slips")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Turns")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("ClassId");
+
+                    b.ToTable("GroupSettings");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.JarGuessRow", b =>
@@ -590,6 +713,9 @@ namespace Fobble.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("Together")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Until")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("FirstId", "SecondId");
@@ -894,6 +1020,31 @@ namespace Fobble.Data.Migrations
                     b.ToTable("Terms");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.TimeOutRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ChildId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<TimeOnly>("From")
+                        .HasColumnType("TEXT");
+
+                    b.Property<TimeOnly>("Until")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Weekday")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChildId");
+
+                    b.ToTable("TimesOut");
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.Withdrawal", b =>
                 {
                     b.Property<Guid>("ObservationId")
@@ -1029,6 +1180,21 @@ namespace Fobble.Data.Migrations
                     b.Navigation("Child");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.AdultGroupsRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.Adult", null)
+                        .WithMany()
+                        .HasForeignKey("AdultId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Fobble.Data.Model.SchoolClass", null)
+                        .WithMany()
+                        .HasForeignKey("ClassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.AdultHoursRow", b =>
                 {
                     b.HasOne("Fobble.Data.Model.SchoolClass", null)
@@ -1036,6 +1202,23 @@ namespace Fobble.Data.Migrations
                         .HasForeignKey("ClassId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.AdultWishRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.Adult", null)
+                        .WithMany()
+                        .HasForeignKey("AdultId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Fobble.Data.Model.Child", "Child")
+                        .WithMany()
+                        .HasForeignKey("ChildId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.Navigation("Child");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.BaselineCheckRow", b =>
@@ -1093,6 +1276,15 @@ namespace Fobble.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.DayMoveRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.GroupSession", null)
+                        .WithMany()
+                        .HasForeignKey("ToSessionId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.GroupCycle", b =>
                 {
                     b.HasOne("Fobble.Data.Model.SchoolClass", null)
@@ -1142,6 +1334,15 @@ namespace Fobble.Data.Migrations
                     b.Navigation("Cycle");
 
                     b.Navigation("Slot");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.GroupSettingsRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.SchoolClass", null)
+                        .WithOne()
+                        .HasForeignKey("Fobble.Data.Model.GroupSettingsRow", "ClassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.JarGuessRow", b =>
@@ -1372,6 +1573,17 @@ namespace Fobble.Data.Migrations
                         .HasForeignKey("SchoolId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.TimeOutRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.Child", "Child")
+                        .WithMany()
+                        .HasForeignKey("ChildId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.Navigation("Child");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.Withdrawal", b =>

@@ -110,6 +110,9 @@ public sealed class Child
 
     /// <summary>The family has agreed that what the child makes may be photographed.</summary>
     public bool PhotosAllowed { get; set; }
+
+    /// <summary>Works best with an adult close by: a matter of where adults sit, and no judgement of the child.</summary>
+    public bool NeedsAdultNear { get; set; }
 }
 
 /// <summary>A child was away for a day. No row means present.</summary>
@@ -136,4 +139,35 @@ public sealed class PairWish
     public Child? Second { get; set; }
 
     public bool Together { get; set; }
+
+    /// <summary>The last day on which it counts; null for as long as nobody lets go of it.</summary>
+    public DateOnly? Until { get; set; }
+}
+
+/// <summary>A child is to be in groups only with one adult, or not with that one.</summary>
+public sealed class AdultWishRow
+{
+    public int ChildId { get; set; }
+
+    public Child? Child { get; set; }
+
+    public int AdultId { get; set; }
+
+    public bool With { get; set; }
+}
+
+/// <summary>A child is regularly out of class. Why is nobody's business here and not written down.</summary>
+public sealed class TimeOutRow
+{
+    public int Id { get; set; }
+
+    public int ChildId { get; set; }
+
+    public Child? Child { get; set; }
+
+    public DayOfWeek Weekday { get; set; }
+
+    public TimeOnly From { get; set; }
+
+    public TimeOnly Until { get; set; }
 }

@@ -86,6 +86,10 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
             db.Closures.Add(new ClosureRow { SchoolId = school.Id, ClassId = newClass.Id, Kind = ClosureKind.NoLessons, Name = "Hill railway trip", First = SchoolCalendar.MondayOf(today).AddDays(9), Last = SchoolCalendar.MondayOf(today).AddDays(9) });
         }
 
+        if (teachers.Count > 1)
+        {
+            AddGroupWishes(newClass, teachers, today);
+        }
 
         db.Stock.AddRange(DemoCupboard.For(newClass.Id));
         db.JarRounds.AddRange(DemoJars.For(newClass.Id, [.. newClass.Children.Select(c => c.Id)], today, calendar, new SeededRandom(seed + 100)));
@@ -162,6 +166,20 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
         var sessions = seen.Where(o => o.SessionId is not null).GroupBy(o => o.SessionId).OrderByDescending(g => g.Key).Take(2).ToList();
         db.Observations.AddRange(sessions.SelectMany(s => DemoEvidence.SecondLook(s, first => teachers.First(t => t != first), random)));
         seen[^3].Withdrawal = new() { AdultId = teachers[0], At = At(13), Why = "It was the child beside" };
+    }
+
+    // A few things that a class asks of its groups.
+    private void AddGroupWishes(SchoolClass rowan, IReadOnlyList<int> teachers, DateOnly today)
+    {
+        var children = rowan.Children;
+        db.GroupSettings.Add(new() { ClassId = rowan.Id, MostNearAdult = 2 });
+        db.PairWishes.Add(new() { FirstId = children[3].Id, SecondId = children[11].Id, Until = today.AddDays(40) });
+        db.AdultWishes.Add(new() { ChildId = children[15].Id, AdultId = teachers[0], With = true });
+        db.TimesOut.Add(new() { ChildId = children[7].Id, Weekday = DayOfWeek.Tuesday, From = new(9, 30), Until = new(10, 0) });
+        foreach (var i in new[] { 1, 8, 16, 20 })
+        {
+            children[i].NeedsAdultNear = true;
+        }
     }
 
     private GroupSession ToSession(int classId, LessonSlotRow slot, PastGroup group, GroupingBrief brief)

@@ -65,7 +65,7 @@ public static class Setup
         services.AddScoped<WeekMaker>();
         services.AddScoped<PlanReader>();
         services.AddScoped<PlanWriter>();
-        services.AddSingleton<PlanDesk>();
+        services.AddSingleton(typeof(Desk<>));
         services.AddScoped<CardReader>();
         services.AddScoped<Recorder>();
         services.AddScoped<LiveBoard>();
@@ -77,7 +77,10 @@ public static class Setup
         services.AddScoped<SetOutReader>();
         services.AddScoped<PackMaker>();
         services.AddScoped<SchoolMapStore>();
-        services.AddScoped<GroupingRound.Reader>();
+        services.AddScoped<GroupingReader>();
+        services.AddScoped<GroupWishReader>();
+        services.AddScoped<GroupHistory>();
+        services.AddScoped<DayReform>();
         if (!WritesOpenApi)
         {
             services.AddHostedService<WarmUp>();
@@ -138,6 +141,8 @@ public static class Setup
         ofClass.MapClipboard();
         ofClass.MapCupboard();
         ofClass.MapGroups();
+        ofClass.MapGroupWishes();
+        ofClass.MapLookingBack();
         ofClass.MapGuessJar();
         ofClass.MapMats();
         ofClass.MapNoticing();

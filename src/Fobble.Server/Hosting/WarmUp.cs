@@ -17,6 +17,6 @@ internal sealed class WarmUp(IServiceProvider services) : BackgroundService
         }
 
         _ = ClassContent.Shipped;
-        Grouper.Form(new GroupingProblem([], 1, new GroupRules(), []));
+        Grouper.Form(new GroupingProblem([], GroupSlot.InARow(1), new GroupRules(), []));
     }
 }

@@ -135,13 +135,13 @@ public class ApproachTests
         FormedGroup withOne = new(new("see.to-3"), 0, [new(1), new(3), new(4)]);
         Reasons.ForPlaced(new(1), withOne.Skill, mixed.Brief).ShouldStartWith("Has “see to three”, and can show it to those who nearly do");
         Reasons.ForGroup(withOne, mixed.Brief).ShouldStartWith("Two children are ready for “see to three”, and one beside them has it");
-        GroupScore.Broken(mixed.Problem, [withOne with { Children = [new(1), new(2), new(3)] }], c => $"{c}", s => "it").ShouldContain("two who have it in one group; one is enough to show it");
+        GroupScore.Broken(mixed.Problem, [withOne with { Children = [new(1), new(2), new(3)] }], new(c => $"{c}", _ => "it", a => $"{a}", s => $"{s}")).ShouldContain("two who have it in one group; one is enough to show it");
 
         (GroupingBrief Brief, IReadOnlyList<Candidate> Candidates, GroupingProblem Problem, GroupingResult Result) Form(GroupWay way)
         {
             GroupingBrief brief = new(Class(Seen()), SchoolDay(30), [new("see.to-3")], [], new Dictionary<ChildId, IReadOnlySet<int>>(), new HashSet<ChildId>()) { Way = way, Teachable = new HashSet<SkillId> { new("see.to-3") } };
             var candidates = Candidates.From(brief);
-            GroupingProblem problem = new(candidates, 2, new GroupRules(), []);
+            GroupingProblem problem = new(candidates, GroupSlot.InARow(2), new GroupRules(), []);
             return (brief, candidates, problem, Grouper.Form(problem));
         }
     }

@@ -8,7 +8,7 @@ namespace Fobble.Core.Tests.Grouping;
 public class GroupScoreTests
 {
     private static readonly SkillId Skill = new("see.to-3");
-    private static readonly GroupingProblem Six = new([.. Enumerable.Range(1, 6).Select(i => Child(i))], 2, new(), []);
+    private static readonly GroupingProblem Six = new([.. Enumerable.Range(1, 6).Select(i => Child(i))], GroupSlot.InARow(2), new(), []);
     private static readonly FormedGroup Three = new(Skill, 0, [new(1), new(2), new(3)]);
 
     [Fact]
@@ -37,6 +37,48 @@ public class GroupScoreTests
         (GroupScore.Of(Six, [Three]) - GroupScore.Of(problem, [Three])).ShouldBe(GroupScore.FurtherSlipCost * further);
     }
 
+    [Theory]
+    [InlineData(new[] { 5, 5, 5 }, 0)]
+    [InlineData(new[] { 5, 10, 5 }, 1)]
+    [InlineData(new[] { 5, 10, 20 }, 2)]
+    public void Each_further_size_of_numbers_costs(int[] reach, int further)
+    {
+        var problem = Six with { Children = [.. Six.Children.Select((c, i) => i < 3 ? c with { Reach = new Dictionary<SkillId, int> { [Skill] = reach[i] } } : c)] };
+        (GroupScore.Of(Six, [Three]) - GroupScore.Of(problem, [Three])).ShouldBe(GroupScore.FurtherReachCost * further);
+    }
+
+    [Fact]
+    public void A_weight_of_nothing_takes_a_cost_away_and_of_twice_as_much_doubles_it()
+    {
+        var met = Six with { MetLately = [[new(1), new(2)]] };
+        int Cost(int percent) => GroupScore.Of(Six, [Three]) - GroupScore.Of(met with { Rules = new() { Weights = new() { Company = percent } } }, [Three]);
+        (Cost(0), Cost(100), Cost(200)).ShouldBe((0, GroupScore.PairMetCost, 2 * GroupScore.PairMetCost));
+    }
+
+    [Fact]
+    public void Every_other_wish_is_said_in_words()
+    {
+        string Told(Wish wish) => Broken(Six with { Slots = [new(7, 0), new(8, 0)], Rules = new() { Wishes = [wish] }, Children = [.. Six.Children.Select(c => c with { NeedsAdultNear = c.Child.Value < 3 })] }, Three).ShouldHaveSingleItem();
+        Told(new AdultWish(new(1), 7, With: false)).ShouldBe("Child 1 not with adult 7");
+        Told(new AdultWish(new(1), 8, With: true)).ShouldBe("Child 1 only with adult 8");
+        Told(new NearAdultWish(1)).ShouldBe("at most one child in a group who needs an adult near");
+        Told(new RunsWish(7, new HashSet<SkillId> { new("bond.to-5") }, "bonds")).ShouldBe("adult 7 takes groups on bonds only");
+        Told(new MostForAdultWish(7, 0)).ShouldBe("adult 7 takes at most zero groups");
+        Told(new TurnWish(new(5))).ShouldBe("Child 5 has a turn this time");
+        Told(new SeatWish(new(1), 1)).ShouldBe("Child 1 sits at the table of place 1");
+        Told(new AimWish(Skill, 1)).ShouldBe("the table of place 1 works on see.to-3");
+        Told(new WorkWish(new(6), Skill)).ShouldBe("Child 6 works on see.to-3");
+    }
+
+    [Fact]
+    public void Too_much_at_one_time_is_said()
+    {
+        FormedGroup[] two = [Three, new(Skill, 1, [new(4), new(5), new(6)])];
+        var atOnce = Six with { Slots = [new(7, 0), new(8, 0)], Rules = new() { MostAtOnce = 1, Clashes = new HashSet<(SkillId, SkillId)> { (Skill, Skill) } } };
+        Broken(atOnce, two).ShouldBe(["two groups at one time; there is room for one", "not enough things for see.to-3 and see.to-3 at the same time"]);
+        Broken(atOnce with { Slots = [new(7, 0), new(8, 1)] }, two).ShouldBeEmpty();
+    }
+
     [Fact]
     public void A_sound_set_breaks_nothing() => Broken(Six, Three).ShouldBeEmpty();
 
@@ -58,9 +100,9 @@ public class GroupScoreTests
     [Fact]
     public void Apart_and_together_are_said()
     {
-        Broken(Six with { Rules = new() { Apart = [new(new(3), new(1))] } }, Three).ShouldBe(["Child 1 and Child 3 are to be kept apart"]);
-        Broken(Six with { Rules = new() { Together = [new(new(1), new(6))] } }, Three).ShouldBe(["Child 1 and Child 6 are to be kept together"]);
-        Broken(Six with { Rules = new() { Together = [new(new(5), new(6))] } }, Three).ShouldBeEmpty();
+        Broken(Six with { Rules = new() { Wishes = [new ApartWish(new(new(3), new(1)))] } }, Three).ShouldBe(["Child 1 and Child 3 are to be kept apart"]);
+        Broken(Six with { Rules = new() { Wishes = [new TogetherWish(new(new(1), new(6)))] } }, Three).ShouldBe(["Child 1 and Child 6 are to be kept together"]);
+        Broken(Six with { Rules = new() { Wishes = [new TogetherWish(new(new(5), new(6)))] } }, Three).ShouldBeEmpty();
     }
 
     [Fact]
@@ -76,5 +118,5 @@ public class GroupScoreTests
 
     private static Candidate Child(int id) => new(new(id), new Dictionary<SkillId, Worth> { [Skill] = new(100, 20, 15) }, 15, new HashSet<int>(), new Dictionary<SkillId, string>());
 
-    private static IReadOnlyList<string> Broken(GroupingProblem problem, params FormedGroup[] groups) => GroupScore.Broken(problem, groups, c => $"Child {c}", s => $"{s}");
+    private static IReadOnlyList<string> Broken(GroupingProblem problem, params FormedGroup[] groups) => GroupScore.Broken(problem, groups, Names.Plain);
 }

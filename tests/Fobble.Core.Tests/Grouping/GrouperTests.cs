@@ -13,26 +13,110 @@ public class GrouperTests
     private static readonly Gen<GroupingProblem> Small = Gen.ULong.Select(seed => Random(new SeededRandom(seed), children: 6, skills: 3, slots: 2));
 
     [Fact]
-    public void No_set_of_groups_is_better() => Small.Sample(
-        problem =>
-        {
-            var result = Grouper.Form(problem);
-            result.ProvenBest.ShouldBeTrue();
-            result.Score.ShouldBe(BestByBruteForce(problem));
-            result.Score.ShouldBe(GroupScore.Of(problem, result.Groups));
-        },
-        iter: 200, threads: 1);
+    public void No_set_of_groups_is_better_and_where_wishes_conflict_those_named_are_the_smallest_set()
+    {
+        var (possible, impossible) = (0, 0);
+        Small.Sample(
+            problem =>
+            {
+                var result = Grouper.Form(problem);
+                var best = BestByBruteForce(problem);
+                if (best == int.MinValue)
+                {
+                    impossible++;
+                    result.Groups.ShouldBeEmpty();
+                    result.Conflict.ShouldNotBeEmpty();
+                    IsSmallest(problem, result.Conflict);
+                    return;
+                }
+
+                possible++;
+                result.Conflict.ShouldBeEmpty();
+                result.ProvenBest.ShouldBeTrue();
+                result.Score.ShouldBe(best);
+                result.Score.ShouldBe(GroupScore.Of(problem, result.Groups));
+            },
+            iter: 400, threads: 1);
+        possible.ShouldBeGreaterThan(150);
+        impossible.ShouldBeGreaterThan(30);
+    }
 
     [Fact]
-    public void Every_rule_is_kept() => Gen.ULong.Select(seed => Random(new SeededRandom(seed), children: 16, skills: 3, slots: 4)).Sample(
+    public void Every_rule_and_every_wish_is_kept() => Gen.ULong.Select(seed => Random(new SeededRandom(seed), children: 16, skills: 3, slots: 4)).Sample(
         problem =>
         {
             var result = Grouper.Form(problem);
-            GroupScore.Broken(problem, result.Groups, c => $"{c}", s => $"{s}").ShouldBeEmpty();
+            if (result.Conflict.Count > 0)
+            {
+                return;
+            }
+
+            GroupScore.Broken(problem, result.Groups, Names.Plain).ShouldBeEmpty();
             result.Groups.Select(g => g.Slot).Distinct().Count().ShouldBe(result.Groups.Count);
             result.Groups.SelectMany(g => g.Children).Concat(result.Unplaced).Order().ShouldBe(problem.Children.Select(c => c.Child).Order());
         },
+        iter: 100, threads: 1);
+
+    [Fact]
+    public void Groups_that_stay_are_kept_and_the_others_are_the_best_beside_them() => Small.Sample(
+        problem =>
+        {
+            FormedGroup stays = new(Skills[1], 1, [new(2), new(5)]);
+            var beside = problem with { Fixed = [stays], Rules = problem.Rules with { Wishes = [], MinSize = 2, MostAtOnce = null } };
+            var result = Grouper.Form(beside);
+            result.Groups.ShouldContain(stays);
+            result.Score.ShouldBe(AllSets(beside).Where(s => s.Any(g => g.Slot == 1 && g.Skill == Skills[1] && g.Children.SequenceEqual(stays.Children)))
+                .Where(s => !GroupScore.Broken(beside, s, Names.Plain).Except(GroupScore.Broken(beside, [stays], Names.Plain)).Any()).Max(s => GroupScore.Of(beside, s)));
+        },
         iter: 60, threads: 1);
+
+    [Fact]
+    public void Other_sets_differ_by_as_many_children_as_asked_and_are_no_better() => Gen.ULong.Select(seed => Random(new SeededRandom(seed), children: 12, skills: 3, slots: 3)).Sample(
+        problem =>
+        {
+            problem = problem with { LeastUnlike = 3, Rules = problem.Rules with { Wishes = [] } };
+            var best = Grouper.Form(problem);
+            var others = Grouper.Others(problem, best, 2);
+            List<IReadOnlyList<FormedGroup>> seen = [best.Groups];
+            foreach (var other in others)
+            {
+                other.Score.ShouldBeLessThanOrEqualTo(best.Score);
+                seen.ShouldAllBe(set => set.Sum(g => g.Children.Count(c => !other.Groups.Any(o => o.Skill == g.Skill && o.Children.Contains(c)))) >= 3);
+                seen.Add(other.Groups);
+            }
+        },
+        iter: 30, threads: 1);
+
+    [Fact]
+    public void Going_on_never_loses_and_tells_bounds_that_hold()
+    {
+        var problem = Random(new SeededRandom(5), children: 18, skills: 3, slots: 4);
+        var found = Grouper.Form(problem);
+        Heard heard = new();
+        var better = Grouper.Improve(problem, found, heard, default);
+        better.ProvenBest.ShouldBeTrue();
+        better.Score.ShouldBeGreaterThanOrEqualTo(found.Score);
+        heard.Told.ShouldNotBeEmpty();
+        heard.Told.ShouldAllBe(p => p.Score <= better.Score && p.Bound >= better.Score);
+    }
+
+    /// <summary>Published: the affine plane of order 3 (nine points, twelve lines, four parallel classes) is the largest such plan for nine.</summary>
+    [Fact]
+    public void Nine_children_in_threes_meet_each_other_once_in_four_sessions()
+    {
+        var nine = Enumerable.Range(1, 9).Select(i => Candidate(i, (0, 90))).ToList();
+        List<IReadOnlyList<ChildId>> met = [];
+        for (var session = 0; session < 4; session++)
+        {
+            var result = Grouper.Form(new(nine, GroupSlot.InARow(3), new() { MaxSize = 3 }, met));
+            result.Groups.Count.ShouldBe(3);
+            met.AddRange(result.Groups.Select(g => g.Children));
+        }
+
+        var pairs = met.SelectMany(g => g.SelectMany((one, i) => g.Skip(i + 1).Select(other => new ChildPair(one, other)))).ToList();
+        pairs.Count.ShouldBe(36);
+        pairs.Distinct().Count().ShouldBe(36);
+    }
 
     [Fact]
     public void The_same_wishes_give_the_same_groups()
@@ -51,16 +135,16 @@ public class GrouperTests
         // Seven children, one of whom is worth little: with groups of at most four everyone still finds a place.
         var children = Enumerable.Range(1, 7).Select(i => Candidate(i, (0, i == 7 ? 1 : 100))).ToList();
         var rules = new GroupRules { MinSize = 3, MaxSize = 4, EveryoneOnce = true };
-        Grouper.Form(new(children, 2, rules, [])).Unplaced.ShouldBeEmpty();
-        Grouper.Form(new(children, 1, rules, [])).Unplaced.Count.ShouldBe(3);
+        Grouper.Form(new(children, GroupSlot.InARow(2), rules, [])).Unplaced.ShouldBeEmpty();
+        Grouper.Form(new(children, GroupSlot.InARow(1), rules, [])).Unplaced.Count.ShouldBe(3);
     }
 
     [Fact]
     public void Children_who_are_away_in_a_slot_are_placed_in_another_one()
     {
         List<Candidate> children = [.. Enumerable.Range(1, 3).Select(i => Candidate(i, (0, 90)) with { AwayIn = new HashSet<int> { 0 } })];
-        Grouper.Form(new(children, 2, new(), [])).Groups.ShouldHaveSingleItem().Slot.ShouldBe(1);
-        Grouper.Form(new(children, 1, new(), [])).Groups.ShouldBeEmpty();
+        Grouper.Form(new(children, GroupSlot.InARow(2), new(), [])).Groups.ShouldHaveSingleItem().Slot.ShouldBe(1);
+        Grouper.Form(new(children, GroupSlot.InARow(1), new(), [])).Groups.ShouldBeEmpty();
     }
 
     [Fact]
@@ -68,7 +152,7 @@ public class GrouperTests
     {
         var children = Enumerable.Range(1, 6).Select(i => Candidate(i, (0, 90))).ToList();
         IReadOnlyList<IReadOnlyList<ChildId>> met = [[new(1), new(2), new(3)], [new(4), new(5), new(6)]];
-        var result = Grouper.Form(new(children, 2, new() { MaxSize = 3 }, met));
+        var result = Grouper.Form(new(children, GroupSlot.InARow(2), new() { MaxSize = 3 }, met));
 
         // Two threes out of two threes: at best two children of each meet again, once in each group.
         result.Score.ShouldBe((6 * 90) - (2 * GroupScore.PairMetCost));
@@ -76,7 +160,7 @@ public class GrouperTests
 
     [Fact]
     public void Nobody_to_group_gives_no_groups() =>
-        Grouper.Form(new([], 3, new(), [])).ShouldSatisfyAllConditions(r => r.Groups.ShouldBeEmpty(), r => r.ProvenBest.ShouldBeTrue());
+        Grouper.Form(new([], GroupSlot.InARow(3), new(), [])).ShouldSatisfyAllConditions(r => r.Groups.ShouldBeEmpty(), r => r.ProvenBest.ShouldBeTrue());
 
     [Fact]
     public void Solver_parameters_are_well_formed() => Grouper.Parameters(0.4).Split(' ').ShouldAllBe(p => System.Text.RegularExpressions.Regex.IsMatch(p, "^[a-z_]+:[0-9.]+$"));
@@ -99,37 +183,63 @@ public class GrouperTests
                 worths,
                 fairness,
                 Enumerable.Range(0, slots).Where(_ => random.Chance(0.15)).ToHashSet(),
-                worths.Keys.Where(_ => random.Chance(0.5)).ToDictionary(s => s, _ => random.Pick(["counts", "skips"])));
+                worths.Keys.Where(_ => random.Chance(0.5)).ToDictionary(s => s, _ => random.Pick(["counts", "skips"])))
+            {
+                Reach = worths.Keys.Where(_ => random.Chance(0.5)).ToDictionary(s => s, _ => random.Pick([5, 10])),
+                NeedsAdultNear = random.Chance(0.3),
+            };
         })];
         ChildPair AnyPair() => Pair(1 + random.Next(children / 2), 1 + (children / 2) + random.Next(children / 2));
+        ChildId AnyChild() => new(1 + random.Next(children));
+        Wish[] wishes =
+        [
+            new ApartWish(AnyPair()), new TogetherWish(AnyPair()), new AdultWish(AnyChild(), random.Next(2), random.Chance(0.5)), new NearAdultWish(1), new RunsWish(random.Next(2), Skills.Take(2).ToHashSet(), "two"),
+            new MostForAdultWish(random.Next(2), 1), new TurnWish(AnyChild()), new SeatWish(AnyChild(), random.Next(slots)), new AimWish(random.Pick(Skills), random.Next(slots)), new WorkWish(AnyChild(), random.Pick(Skills)),
+        ];
         return new(
             candidates,
-            slots,
+            [.. Enumerable.Range(0, slots).Select(s => new GroupSlot(s % 2, s / 2))],
             new GroupRules
             {
                 MinSize = 2 + random.Next(2),
                 MaxSize = 3 + random.Next(2),
-                Apart = random.Chance(0.5) ? [AnyPair()] : [],
-                Together = random.Chance(0.5) ? [AnyPair()] : [],
+                Wishes = [.. wishes.Where(_ => random.Chance(0.22))],
                 EveryoneOnce = random.Chance(0.3),
+                MostAtOnce = random.Chance(0.2) ? 1 : null,
+                Clashes = Skills.SelectMany(a => Skills.Select(b => (a, b))).Where(p => p.a.CompareTo(p.b) <= 0 && random.Chance(0.15)).ToHashSet(),
+                Weights = random.Chance(0.3) ? new() { Company = 400, Slips = 0, Numbers = 200 } : GroupWeights.Usual,
             },
             [.. Enumerable.Range(0, 3).Select(_ => (IReadOnlyList<ChildId>)[.. random.Shuffled(Enumerable.Range(1, children)).Take(2 + random.Next(3)).Select(i => new ChildId(i))])]);
     }
 
+    private static void IsSmallest(GroupingProblem problem, IReadOnlyList<Wish> conflict)
+    {
+        GroupingProblem With(IEnumerable<Wish> wishes) => problem with { Rules = problem.Rules with { Wishes = [.. wishes] } };
+        BestByBruteForce(With(conflict)).ShouldBe(int.MinValue);
+        conflict.Select(w => BestByBruteForce(With(conflict.Where(o => o != w)))).ShouldAllBe(best => best > int.MinValue);
+    }
+
+    private static int BestByBruteForce(GroupingProblem problem) =>
+        AllSets(problem).Where(s => GroupScore.Broken(problem, s, Names.Plain).Count == 0).Select(s => GroupScore.Of(problem, s)).DefaultIfEmpty(int.MinValue).Max();
+
     // Every child in every slot or none, every slot with every skill: all sets of groups there are.
-    private static int BestByBruteForce(GroupingProblem problem)
+    private static IEnumerable<IReadOnlyList<FormedGroup>> AllSets(GroupingProblem problem)
     {
         var children = problem.Children.Select(c => c.Child).ToList();
-        var best = int.MinValue;
-        for (var code = 0; code < (int)Math.Pow(problem.Slots + 1, children.Count); code++)
+        for (var code = 0; code < (int)Math.Pow(problem.Slots.Count + 1, children.Count); code++)
         {
-            var slots = Enumerable.Range(0, problem.Slots).Select(_ => new List<ChildId>()).ToList();
-            for (var (i, rest) = (0, code); i < children.Count; i++, rest /= problem.Slots + 1)
+            var slots = Enumerable.Range(0, problem.Slots.Count).Select(_ => new List<ChildId>()).ToList();
+            for (var (i, rest) = (0, code); i < children.Count; i++, rest /= problem.Slots.Count + 1)
             {
-                if (rest % (problem.Slots + 1) is > 0 and var slot)
+                if (rest % (problem.Slots.Count + 1) is > 0 and var slot)
                 {
                     slots[slot - 1].Add(children[i]);
                 }
+            }
+
+            if (slots.Any(s => s.Count == 1))
+            {
+                continue;
             }
 
             IEnumerable<IReadOnlyList<FormedGroup>> sets = [[]];
@@ -138,9 +248,17 @@ public class GrouperTests
                 sets = sets.SelectMany(set => Skills.Select(skill => (IReadOnlyList<FormedGroup>)[.. set, new FormedGroup(skill, slot, members)]));
             }
 
-            best = Math.Max(best, sets.Where(s => GroupScore.Broken(problem, s, c => $"{c}", k => $"{k}").Count == 0).Select(s => GroupScore.Of(problem, s)).DefaultIfEmpty(int.MinValue).Max());
+            foreach (var set in sets)
+            {
+                yield return set;
+            }
         }
+    }
 
-        return best;
+    private sealed class Heard : IProgress<GroupingProgress>
+    {
+        public List<GroupingProgress> Told { get; } = [];
+
+        public void Report(GroupingProgress value) => Told.Add(value);
     }
 }

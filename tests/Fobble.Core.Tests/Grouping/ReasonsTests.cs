@@ -72,7 +72,7 @@ public class ReasonsTests
     {
         var brief = Brief(Said(27, Prompted));
         var (problem, groups) = TwoGroups(brief);
-        foreach (var price in HandMove.Prices(problem, groups, new(1), brief, c => $"Child {c}"))
+        foreach (var price in HandMove.Prices(problem, groups, new(1), brief, Told))
         {
             price.Price.ShouldBe(GroupScore.Of(problem, groups) - GroupScore.Of(problem, HandMove.Apply(groups, new(1), price.To)));
             price.Reason.ShouldNotBeNullOrWhiteSpace();
@@ -84,11 +84,11 @@ public class ReasonsTests
     {
         var brief = Brief(Said(25, Alone), Said(27, Alone), Said(29, Alone));
         var (problem, groups) = TwoGroups(brief);
-        var prices = HandMove.Prices(problem with { Rules = new() { Apart = [new(new(4), new(1))] } }, groups, new(4), brief, c => $"Child {c}");
+        var prices = HandMove.Prices(problem with { Rules = new() { Wishes = [new ApartWish(new(new(4), new(1)))] } }, groups, new(4), brief, Told);
         prices.Single(p => p.To == 0).Breaks.ShouldContain("Child 1 and Child 4 are to be kept apart");
         prices.Single(p => p.To == 0).Breaks.ShouldContain("two children on “see to three”; a group has 3 to 5");
-        HandMove.Prices(problem, groups, new(1), brief, c => $"Child {c}").Single(p => p.To == 1).Reason.ShouldStartWith("Not seen on “see to three”");
-        HandMove.Prices(problem, [groups[1], groups[0]], new(4), brief, c => $"Child {c}").Select(p => p.To).ShouldBe([1, null]);
+        HandMove.Prices(problem, groups, new(1), brief, Told).Single(p => p.To == 1).Reason.ShouldStartWith("Not seen on “see to three”");
+        HandMove.Prices(problem, [groups[1], groups[0]], new(4), brief, Told).Select(p => p.To).ShouldBe([1, null]);
     }
 
     [Fact]
@@ -127,9 +127,12 @@ public class ReasonsTests
     {
         FormedGroup[] one = [new(Say, 0, [new(1), new(2), new(3)])];
         Reasons.ForResult(new(one, [], 300, true, 300)).ShouldBe("No better set of groups exists for these aims (300 points).");
-        Reasons.ForResult(new(one, [], 300, false, 310)).ShouldBe("The best found in the time allowed: 300 points, and no set can have more than 310.");
+        Reasons.ForResult(new(one, [], 300, false, 310)).ShouldBe("The best found so far: 300 points, and no set can have more than 310.");
         Reasons.ForResult(new([], [], 0, true, 0)).ShouldStartWith("No group can be formed");
+        Reasons.ForResult(new([], [], 0, false, 0) { Conflict = [new TurnWish(new(1)), new NearAdultWish(1)] }).ShouldBe("Two wishes can’t be kept together: let go of any one of them, and groups can be formed.");
     }
+
+    private static readonly GroupNames Told = Names.Plain with { Skill = s => Map[s].InSentence };
 
     private static Observation Said(int day, Support support) => Saw(day, support, Representation.Spoken, skill: OneWay);
 
@@ -144,6 +147,6 @@ public class ReasonsTests
         new HashSet<ChildId>());
 
     private static (GroupingProblem Problem, IReadOnlyList<FormedGroup> Groups) TwoGroups(GroupingBrief brief) => (
-        new(Candidates.From(brief), 2, new(), [[new(1), new(5)]]),
+        new(Candidates.From(brief), GroupSlot.InARow(2), new(), [[new(1), new(5)]]),
         [new(Say, 0, [new(1), new(2), new(3)]), new(See, 1, [new(4), new(5), new(6)])]);
 }

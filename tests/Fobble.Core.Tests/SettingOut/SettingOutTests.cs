@@ -33,6 +33,19 @@ public class SettingOutTests
     }
 
     [Fact]
+    public void Two_groups_clash_where_the_cupboard_has_enough_for_one_only()
+    {
+        Core.Skills.SkillId[] skills = [new("a"), new("b")];
+        IReadOnlySet<(Core.Skills.SkillId, Core.Skills.SkillId)> With(int counters) => Core.SettingOut.AtOnce.Clashes(
+            [.. skills.Select(s => (s, At("under-the-lid", 9, 0)))], [.. Library[new("under-the-lid")].Materials.Select(m => new StockLine(m.Item, m.Item.Id.Value == "counters-blue" ? counters : 50))]);
+        With(10).ShouldBeEmpty();
+        With(9).ShouldBe([(skills[0], skills[0]), (skills[0], skills[1]), (skills[1], skills[1])], ignoreOrder: true);
+
+        // Short for one group already: that is no question of the time.
+        With(3).ShouldBeEmpty();
+    }
+
+    [Fact]
     public void What_is_used_up_adds_up_over_the_day()
     {
         var plan = Plan([At("three-ways-to-count", 9, 0), At("three-ways-to-count", 11, 0, children: 3)]);

@@ -2,97 +2,146 @@ using Fobble.Core.Activities;
 using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Core.Grouping;
-using Fobble.Core.Planning;
 using Fobble.Core.Sessions;
+using Fobble.Core.SettingOut;
 using Fobble.Core.Skills;
-using Fobble.Data;
 using Fobble.Data.Model;
-using Fobble.Server.Features.Planning;
-using Fobble.Server.Features.Week;
-using Fobble.Server.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Groups;
 
+/// <summary>What a round of groups is made of, read once.</summary>
+/// <param name="Cycles">The sets in force, this week's first, then those before it.</param>
+/// <param name="Past">Groups before this week, each with those who were there.</param>
+/// <param name="Held">Sessions of the week that were held; they stay as they are.</param>
+/// <param name="Slots">All places for groups of the week.</param>
+/// <param name="Open">Those that are still to come and not taken by a session that was held.</param>
+internal sealed record RoundFacts(
+    int ClassId, DateOnly Monday, SkillMap Map, ActivityLibrary Library, IReadOnlyList<ChildName> Children, StoredWishes Wishes, IReadOnlyList<GroupCycle> Cycles, IReadOnlyList<PastGroup> Past,
+    IReadOnlyList<GroupSession> Held, IReadOnlyList<GroupSlotView> Slots, IReadOnlyList<GroupSlotView> Open, IReadOnlyList<Core.Cupboard.StockLine> Stock, GroupingBrief Brief);
+
 /// <summary>
-/// Everything about the groups of one class and week, read once: the brief for the core, the places that are free, what was accepted
-/// before. Turns requests into the core's terms and its results into views.
+/// The groups of one class and week: turns requests into the core's terms and its results into views.
 /// </summary>
-internal sealed class GroupingRound
+internal sealed class GroupingRound(RoundFacts facts)
 {
-    private const int RememberWeeks = 12;
+    private const int ActivityRests = 3;
 
-    private readonly SkillMap _map;
-    private readonly ActivityLibrary _library;
-    private readonly IReadOnlyDictionary<ChildId, string> _names;
-    private readonly IReadOnlyList<PairWish> _wishes;
-    private readonly GroupCycle? _accepted;
-    private readonly GroupCycle? _before;
-    private readonly IReadOnlyList<GroupSlotView> _slots;
-    private readonly int _classId;
+    private readonly Dictionary<ChildId, string> _names = facts.Children.ToDictionary(c => new ChildId(c.Id), c => c.Name);
+    private readonly Dictionary<SkillId, Activity> _activities = [];
+    private readonly GroupCycle? _accepted = facts.Cycles.FirstOrDefault(c => c.Monday == facts.Monday);
+    private IReadOnlySet<(SkillId, SkillId)>? _clashes;
 
-    private GroupingRound(
-        int classId, DateOnly monday, SkillMap map, ActivityLibrary library, IReadOnlyList<ChildName> children, IReadOnlyList<PairWish> wishes,
-        GroupCycle? accepted, GroupCycle? before, IReadOnlyList<GroupSession> run, IReadOnlyList<GroupSlotView> slots, IReadOnlyList<GroupSlotView> open, GroupingBrief brief)
+    public DateOnly Monday => facts.Monday;
+
+    public IReadOnlyList<GroupSession> Held => facts.Held;
+
+    public IReadOnlyList<GroupSlotView> OpenSlots => facts.Open;
+
+    public GroupingBrief Brief => facts.Brief;
+
+    /// <summary>Sessions of the set in force that are still to come.</summary>
+    public IReadOnlyList<GroupSession> Coming => [.. (_accepted?.Sessions ?? []).Where(s => facts.Held.All(h => h.Id != s.Id) && IndexOf(s.SlotId, s.Day) >= 0)];
+
+    public GroupNames Names => new(
+        NameOf,
+        skill => facts.Map[skill].InSentence,
+        adult => facts.Wishes.Places.Values.FirstOrDefault(p => p.Id == adult).Name ?? "an adult who has left",
+        slot => $"{Words.Weekday(facts.Open[slot].Day)} {facts.Open[slot].Start:H:mm} with {facts.Open[slot].Adult}");
+
+    /// <summary>The free places in the core's terms; those that overlap in time are of one moment.</summary>
+    public IReadOnlyList<GroupSlot> Places
     {
-        (_classId, Monday, _map, _library, _wishes, _accepted, _before, Run, _slots, OpenSlots, Brief) =
-            (classId, monday, map, library, wishes, accepted, before, run, slots, open, brief);
-        _names = children.ToDictionary(c => new ChildId(c.Id), c => c.Name);
+        get
+        {
+            var moment = -1;
+            (DateOnly Day, TimeOnly End) until = default;
+            Dictionary<GroupSlotView, int> moments = [];
+            foreach (var slot in facts.Open.OrderBy(s => s.Day).ThenBy(s => s.Start))
+            {
+                var end = slot.Start.AddMinutes(slot.Minutes);
+                var same = until.Day == slot.Day && slot.Start < until.End;
+                moment += same ? 0 : 1;
+                until = (slot.Day, same && until.End > end ? until.End : end);
+                moments[slot] = moment;
+            }
+
+            return [.. facts.Open.Select(s => new GroupSlot(facts.Wishes.Places.GetValueOrDefault(s.SlotId).Id, moments[s]))];
+        }
     }
 
-    public DateOnly Monday { get; }
+    /// <summary>This week among several.</summary>
+    public CycleAhead Ahead => new(Monday.DayNumber / 7, facts.Open[0].Day, Places, Brief.AwayIn);
 
-    /// <summary>Sessions of the week that were held; they stay as they are.</summary>
-    public IReadOnlyList<GroupSession> Run { get; }
+    private GroupRules Rules(IEnumerable<Wish> wishes) => new()
+    {
+        MinSize = facts.Wishes.Settings.MinSize,
+        MaxSize = facts.Wishes.Settings.MaxSize,
+        EveryoneOnce = facts.Wishes.Settings.EveryoneOnce,
+        MostAtOnce = facts.Wishes.Settings.MostAtOnce,
+        Weights = facts.Wishes.Weights,
+        Clashes = Clashes(),
+        Wishes = [.. wishes],
+    };
 
-    /// <summary>Places for groups that are still to come and not taken by a session that was held.</summary>
-    public IReadOnlyList<GroupSlotView> OpenSlots { get; }
+    /// <summary>The rules as they are kept for the class.</summary>
+    public GroupRules OwnRules => Rules(facts.Wishes.InForce(Monday, facts.Map));
 
-    public GroupingBrief Brief { get; }
-
-    public string NameOf(ChildId child) => _names.GetValueOrDefault(child, "?");
-
-    public GroupingProblem ProblemFor(GroupWishes wishes) => new(
-        Candidates.From(Brief),
-        OpenSlots.Count,
-        new GroupRules
-        {
-            MinSize = wishes.MinSize,
-            MaxSize = wishes.MaxSize,
-            EveryoneOnce = wishes.EveryoneOnce,
-            Apart = [.. _wishes.Where(w => !w.Together).Select(PairOf)],
-            Together = [.. _wishes.Where(w => w.Together).Select(PairOf)],
-        },
-        Candidates.MetLately(Brief.Past));
+    public GroupingProblem ProblemFor(GroupsAsk ask)
+    {
+        IEnumerable<Wish> wishes =
+        [
+            .. facts.Wishes.InForce(Monday, facts.Map),
+            .. ask.Seats.Select(s => new SeatWish(new(s.ChildId), IndexOf(s.SlotId, s.Day))),
+            .. ask.Aims.Select(a => new AimWish(new(a.Skill), IndexOf(a.SlotId, a.Day))),
+            .. ask.Turns.Select(t => new TurnWish(new(t))),
+            .. ask.Work.Select(w => new WorkWish(new(w.ChildId), new(w.Skill))),
+        ];
+        return new(
+            [.. Candidates.From(Brief).Where(c => !ask.Without.Contains(c.Child.Value))], Places,
+            Rules(wishes.Where(w => !ask.LetGo.Contains(w.Key)).DistinctBy(w => w.Key)),
+            Candidates.MetLately(Brief.Past)) { Fixed = Formed(ask.Kept) };
+    }
 
     public IReadOnlyList<FormedGroup> Formed(IReadOnlyList<ChosenGroup> groups) =>
-        [.. groups.Select(g => new FormedGroup(new SkillId(g.Skill), IndexOf(g), [.. g.Children.Select(c => new ChildId(c)).Order()]))];
+        [.. groups.Select(g => new FormedGroup(new SkillId(g.Skill), IndexOf(g.SlotId, g.Day), [.. g.Children.Select(c => new ChildId(c)).Order()]))];
+
+    /// <summary>What makes an ask impossible: places, skills or children that do not exist, or a child in two groups that stay.</summary>
+    public ValidationProblem? FaultOf(GroupsAsk ask) =>
+        FaultOf(ask.Kept)
+        ?? (ask.Seats.Any(s => IndexOf(s.SlotId, s.Day) < 0) || ask.Aims.Any(a => IndexOf(a.SlotId, a.Day) < 0) ? NoSuchPlace()
+            : ask.Aims.Select(a => a.Skill).Concat(ask.Work.Select(w => w.Skill)).Any(s => !facts.Map.Has(new SkillId(s))) ? NoSuchSkill()
+            : ask.Seats.Select(s => s.ChildId).Concat(ask.Turns).Concat(ask.Work.Select(w => w.ChildId)).Concat(ask.Without).Any(c => !IsOurs(c)) ? NoSuchChild()
+            : null);
 
     /// <summary>What makes chosen groups impossible (not merely unwise): places, skills or children that do not exist, or a child twice.</summary>
     public ValidationProblem? FaultOf(IReadOnlyList<ChosenGroup> groups)
     {
         var placed = groups.SelectMany(g => g.Children).ToList();
-        return groups.Any(g => IndexOf(g) < 0) ? Faults.One("slotId", "A group stands in a place that the week does not have, or that is taken.")
-            : groups.GroupBy(IndexOf).Any(g => g.Count() > 1) ? Faults.One("slotId", "Two groups stand in the same place.")
-            : groups.Any(g => !_map.Has(new SkillId(g.Skill))) ? Faults.One("skill", "There is no such skill.")
-            : placed.Any(c => !_names.ContainsKey(new ChildId(c))) ? Faults.One("children", "A child is not in this class.")
+        return groups.Any(g => IndexOf(g.SlotId, g.Day) < 0) ? NoSuchPlace()
+            : groups.GroupBy(g => (g.SlotId, g.Day)).Any(g => g.Count() > 1) ? Faults.One("slotId", "Two groups stand in the same place.")
+            : groups.Any(g => !facts.Map.Has(new SkillId(g.Skill))) ? NoSuchSkill()
+            : placed.Any(c => !IsOurs(c)) ? NoSuchChild()
             : placed.Distinct().Count() != placed.Count ? Faults.One("children", "A child is in two groups.")
             : placed.Any(c => Brief.Excluded.Contains(new ChildId(c))) ? Faults.One("children", "A child has had a turn in this week already.")
             : null;
     }
 
+    public bool IsOurs(int child) => _names.ContainsKey(new ChildId(child));
+
+    public int IndexOf(int slotId, DateOnly day) => facts.Open.ToList().FindIndex(s => s.SlotId == slotId && s.Day == day);
+
     public IEnumerable<GroupSession> ToSessions(IReadOnlyList<FormedGroup> groups) => groups.Where(g => g.Children.Count > 0).Select(g =>
     {
-        var slot = OpenSlots[g.Slot];
+        var slot = facts.Open[g.Slot];
         var session = new GroupSession
         {
-            ClassId = _classId,
+            ClassId = facts.ClassId,
             Day = slot.Day,
             SlotId = slot.SlotId,
             Skill = g.Skill.Value,
             Activity = ActivityFor(g.Skill).Id.Value,
-            Seed = (long)SessionCards.SeedFor(_classId, slot.Day, slot.SlotId, g.Skill),
+            Seed = (long)SessionCards.SeedFor(facts.ClassId, slot.Day, slot.SlotId, g.Skill),
             Reason = Reasons.ForGroup(g, Brief),
         };
         session.Members.AddRange(g.Children.Select(c => new GroupMember { ChildId = c.Value, Reason = Reasons.ForPlaced(c, g.Skill, Brief) }));
@@ -102,17 +151,14 @@ internal sealed class GroupingRound
     public GroupsView ViewProposal(GroupingResult result)
     {
         var candidates = Candidates.From(Brief);
-        var kept = Run.Select(ViewOf);
-        var proposed = result.Groups.Select(g => new GroupView(
-            OpenSlots[g.Slot], g.Skill.Value, _map[g.Skill].Short, _map[g.Skill].ICan, ActivityFor(g.Skill).Name, Reasons.ForGroup(g, Brief),
-            [.. g.Children.Select(c => new PlacedChild(c.Value, NameOf(c), Reasons.ForPlaced(c, g.Skill, Brief)))], null, false));
-        var changes = _before is null ? [] : GroupChanges.Between(PastOf([_before]), _before.AcceptedAt, result.Groups, Brief).Where(c => !Brief.Excluded.Contains(c.Child));
+        var before = facts.Cycles.Count > 0 ? facts.Cycles[0] : null;
+        var changes = before is null ? [] : GroupChanges.Between(PastOf(before), before.AcceptedAt, result.Groups, Brief).Where(c => !Brief.Excluded.Contains(c.Child));
         return new GroupsView(
-            Monday, false, [.. kept.Concat(proposed).OrderBy(g => g.Slot.Day).ThenBy(g => g.Slot.Start)],
+            Monday, false, [.. facts.Held.Select(ViewOf).Concat(result.Groups.Select(ViewOf)).OrderBy(g => g.Slot.Day).ThenBy(g => g.Slot.Start).ThenBy(g => g.Slot.SlotId)],
             [.. result.Unplaced.Select(c => new PlacedChild(c.Value, NameOf(c), Reasons.ForUnplaced(c, Brief, candidates)))],
-            result.ProvenBest, Reasons.ForResult(result),
+            result.ProvenBest, Reasons.ForResult(result), result.Score,
             [.. changes.Select(c => new ChangeView(c.Child.Value, NameOf(c.Child), ShortOf(c.From), ShortOf(c.To), c.Why))],
-            _before?.Monday, WishViews());
+            before?.Monday, [.. result.Conflict.Select(w => new WishView(w.Key, Words.Capital(w.InWords(Names)) + "."))]);
     }
 
     public GroupsView ViewAccepted()
@@ -121,113 +167,57 @@ internal sealed class GroupingRound
         var placed = sessions.SelectMany(s => s.Members.Select(m => m.ChildId)).ToHashSet();
         var candidates = Candidates.From(Brief);
         return new GroupsView(
-            Monday, _accepted is not null, [.. sessions.Select(ViewOf).OrderBy(g => g.Slot.Day).ThenBy(g => g.Slot.Start)],
+            Monday, _accepted is not null, [.. sessions.Select(ViewOf).OrderBy(g => g.Slot.Day).ThenBy(g => g.Slot.Start).ThenBy(g => g.Slot.SlotId)],
             _accepted is null ? [] : [.. _names.Where(n => !placed.Contains(n.Key.Value)).Select(n => new PlacedChild(n.Key.Value, n.Value, Reasons.ForUnplaced(n.Key, Brief, candidates)))],
-            false, _accepted is null ? "No groups have been accepted for this week yet." : "Accepted.", [], null, WishViews());
+            false, _accepted is null ? "No groups have been accepted for this week yet." : "Accepted.", 0, [], null, []);
     }
 
-    private IReadOnlyList<PairWishView> WishViews() =>
-        [.. _wishes.Select(w => new PairWishView(w.FirstId, w.SecondId, $"{NameOf(new(w.FirstId))} and {NameOf(new(w.SecondId))}", w.Together))];
+    private string NameOf(ChildId child) => _names.GetValueOrDefault(child, "?");
+
+    private GroupView ViewOf(FormedGroup group) => new(
+        facts.Open[group.Slot], group.Skill.Value, facts.Map[group.Skill].Short, facts.Map[group.Skill].ICan, ActivityFor(group.Skill).Name, Reasons.ForGroup(group, Brief),
+        [.. group.Children.Select(c => new PlacedChild(c.Value, NameOf(c), Reasons.ForPlaced(c, group.Skill, Brief))).OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase)], null, false);
 
     private GroupView ViewOf(GroupSession session)
     {
-        var skill = _map[new SkillId(session.Skill)];
-        var slot = _slots.FirstOrDefault(s => s.SlotId == session.SlotId && s.Day == session.Day) ?? new(session.SlotId, session.Day, default, 0, "", "");
+        var skill = facts.Map[new SkillId(session.Skill)];
+        var slot = facts.Slots.FirstOrDefault(s => s.SlotId == session.SlotId && s.Day == session.Day) ?? new(session.SlotId, session.Day, default, 0, "", "");
         return new GroupView(
-            slot, session.Skill, skill.Short, skill.ICan, _library[new ActivityId(session.Activity)].Name, session.Reason,
+            slot, session.Skill, skill.Short, skill.ICan, facts.Library[new ActivityId(session.Activity)].Name, session.Reason,
             [.. session.Members.Select(m => new PlacedChild(m.ChildId, NameOf(new(m.ChildId)), m.Reason)).OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase)],
-            session.Id, Run.Any(r => r.Id == session.Id));
+            session.Id, facts.Held.Any(r => r.Id == session.Id));
     }
 
-    private Activity ActivityFor(SkillId skill) => _library.For(skill, Place.Group)[0];
-
-    private int IndexOf(ChosenGroup group) => OpenSlots.ToList().FindIndex(s => s.SlotId == group.SlotId && s.Day == group.Day);
-
-    private string? ShortOf(SkillId? skill) => skill is { } id ? _map[id].Short : null;
-
-    private static ChildPair PairOf(PairWish wish) => new(new(wish.FirstId), new(wish.SecondId));
-
-    private static IReadOnlyList<PastGroup> PastOf(IEnumerable<GroupCycle> cycles) =>
-    [
-        .. cycles.SelectMany(c => c.Sessions.Select(s => new PastGroup(s.Day, c.Monday.DayNumber / 7, new SkillId(s.Skill), [.. s.Members.Select(m => new ChildId(m.ChildId))])))
-            .OrderBy(g => g.Day),
-    ];
-
-    internal sealed class Reader(FobbleDb db, ClassFacts facts, SkillMap map, ActivityLibrary library, WeekReader weeks, PlanReader plans, TimeProvider clock)
+    // The most pointed activity for a skill that was not played in a group lately; where all were, the most pointed one.
+    private Activity ActivityFor(SkillId skill)
     {
-        public async Task<GroupingRound> ReadAsync(int classId, DateOnly monday, CancellationToken stop)
+        if (!_activities.TryGetValue(skill, out var chosen))
         {
-            var today = clock.Today();
-            var children = await facts.ChildrenAsync(classId, stop);
-            var evidence = await facts.EvidenceAsync(classId, today, stop);
-            var cycles = await CyclesAsync(classId, monday, stop);
-            var accepted = cycles.FirstOrDefault(c => c.Monday == monday);
-            var held = await HeldAsync(accepted, today, stop);
-            var slots = await SlotsAsync(classId, monday, stop);
-            var open = slots.Where(s => s.Day >= today && !held.Any(h => h.SlotId == s.SlotId && h.Day == s.Day)).ToList();
-            var wishes = await db.PairWishes.AsNoTracking().Where(w => w.First!.ClassId == classId).ToListAsync(stop);
-            var focus = await FocusAsync(classId, monday, stop);
-            var brief = new GroupingBrief(
-                evidence,
-                monday > today ? monday : today,
-                focus,
-                PastOf(cycles.Where(c => c.Monday < monday)),
-                await AwayAsync(classId, open, stop),
-                held.SelectMany(s => s.Members).Select(m => new ChildId(m.ChildId)).ToHashSet())
-            {
-                Way = (await facts.ApproachAsync(classId, stop)).Groups,
-                Teachable = library.ServedIn(Place.Group),
-            };
-            return new GroupingRound(classId, monday, map, library, children, wishes, accepted, cycles.FirstOrDefault(), held, slots, open, brief);
+            var all = facts.Library.For(skill, Place.Group);
+            var lately = facts.Cycles.Where(c => c.Monday < Monday).Take(ActivityRests).SelectMany(c => c.Sessions).Where(s => s.Skill == skill.Value).Select(s => s.Activity).ToHashSet();
+            _activities[skill] = chosen = all.FirstOrDefault(a => !lately.Contains(a.Id.Value)) ?? all[0];
         }
 
-        // What the week's whole-class lessons are on; where they are not worked out yet, what the year's plan has.
-        private async Task<IReadOnlyList<SkillId>> FocusAsync(int classId, DateOnly monday, CancellationToken stop)
-        {
-            var rows = await db.PlannedDays.Where(d => d.ClassId == classId && d.Day >= monday && d.Day < monday.AddDays(7)).Select(d => new { d.Day, d.FocusSkill, More = d.More.Select(m => m.Skill).ToList() }).ToListAsync(stop);
-            var planned = (await plans.CurrentAsync(classId, stop))?.Document.Plan.Lessons.Where(l => l.Day >= monday && l.Day < monday.AddDays(7) && rows.All(r => r.Day != l.Day)).Select(l => l.Skill) ?? [];
-            return [.. rows.SelectMany(r => r.More.Append(r.FocusSkill)).Select(s => new SkillId(s)).Concat(planned).Distinct().Where(map.Has).Order()];
-        }
-
-        // The sets in force, this week's first, then those before it.
-        private async Task<List<GroupCycle>> CyclesAsync(int classId, DateOnly monday, CancellationToken stop)
-        {
-            var sessions = await weeks.SessionsAsync(classId, monday.AddDays(-7 * RememberWeeks), monday.AddDays(6), stop);
-            var ids = sessions.Select(s => s.CycleId).Distinct().ToList();
-            var cycles = await db.GroupCycles.AsNoTracking().Where(c => ids.Contains(c.Id)).OrderByDescending(c => c.Monday).ToListAsync(stop);
-            foreach (var cycle in cycles)
-            {
-                cycle.Sessions.AddRange(sessions.Where(s => s.CycleId == cycle.Id));
-            }
-
-            return cycles;
-        }
-
-        private async Task<List<GroupSession>> HeldAsync(GroupCycle? accepted, DateOnly today, CancellationToken stop)
-        {
-            if (accepted is null)
-            {
-                return [];
-            }
-
-            var ids = accepted.Sessions.Select(s => s.Id).ToList();
-            var recorded = await db.Observations.Where(o => o.SessionId != null && ids.Contains(o.SessionId.Value) && o.Withdrawal == null).Select(o => o.SessionId!.Value).Distinct().ToListAsync(stop);
-            return [.. accepted.Sessions.Where(s => s.Day < today || recorded.Contains(s.Id))];
-        }
-
-        private async Task<List<GroupSlotView>> SlotsAsync(int classId, DateOnly monday, CancellationToken stop)
-        {
-            var timetable = await facts.TimetableAsync(classId, stop);
-            return [.. timetable.Calendar.DaysOfWeek(monday).SelectMany(day => timetable.On(day).Where(s => s.Kind == SlotKind.Group).Select(s => new GroupSlotView(s.Id, day, s.Start, s.Minutes, s.Adult, s.Where)))];
-        }
-
-        private async Task<Dictionary<ChildId, IReadOnlySet<int>>> AwayAsync(int classId, List<GroupSlotView> open, CancellationToken stop)
-        {
-            var days = open.Select(s => s.Day).Distinct().ToList();
-            var away = await db.Absences.Where(a => a.Child!.ClassId == classId && days.Contains(a.Day)).ToListAsync(stop);
-            return away.GroupBy(a => a.ChildId).ToDictionary(
-                g => new ChildId(g.Key),
-                g => (IReadOnlySet<int>)open.Select((slot, i) => (slot, i)).Where(p => g.Any(a => a.Day == p.slot.Day)).Select(p => p.i).ToHashSet());
-        }
+        return chosen;
     }
+
+    // Where nothing has been counted in the cupboard, nothing is known to be short.
+    private IReadOnlySet<(SkillId, SkillId)> Clashes() => _clashes ??= facts.Stock.Count == 0
+        ? new HashSet<(SkillId, SkillId)>()
+        : AtOnce.Clashes(
+            [
+                .. facts.Map.Skills.Select(s => s.Id).Where(s => facts.Library.For(s, Place.Group).Count > 0).Select(s => (s, Activity: ActivityFor(s)))
+                    .Select(p => (p.s, new Use(Monday, default, p.Activity.Minutes, "", "Small group", p.Activity, p.Activity.For(p.s)?.Range ?? new(1, 10), facts.Wishes.Settings.MaxSize, 1, [], true))),
+            ], facts.Stock);
+
+    private string? ShortOf(SkillId? skill) => skill is { } id ? facts.Map[id].Short : null;
+
+    private static IReadOnlyList<PastGroup> PastOf(GroupCycle cycle) =>
+        [.. cycle.Sessions.Select(s => new PastGroup(s.Day, cycle.Monday.DayNumber / 7, new SkillId(s.Skill), [.. s.Members.Select(m => new ChildId(m.ChildId))]))];
+
+    private static ValidationProblem NoSuchPlace() => Faults.One("slotId", "A group stands in a place that the week does not have, or that is taken.");
+
+    private static ValidationProblem NoSuchSkill() => Faults.One("skill", "There is no such skill.");
+
+    private static ValidationProblem NoSuchChild() => Faults.One("children", "A child is not in this class.");
 }

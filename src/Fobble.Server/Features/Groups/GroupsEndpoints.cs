@@ -2,7 +2,6 @@ using System.Security.Claims;
 using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Core.Grouping;
-using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Hosting;
@@ -12,62 +11,103 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Groups;
 
+/// <summary>The board of one week: ask, price, ask why not, look for others, go on looking, accept.</summary>
 internal static class GroupsEndpoints
 {
+    private const int OtherSets = 2;
+
     public static void MapGroups(this IEndpointRouteBuilder ofClass)
     {
         var groups = ofClass.MapGroup("/weeks/{day}/groups");
         groups.MapGet("/", GetAsync);
-        groups.MapPost("/proposal", ProposeAsync).RequireAuthorization(Policies.Lead);
-        groups.MapPost("/prices", PricesAsync).RequireAuthorization(Policies.Lead);
-        groups.MapPost("/accept", AcceptAsync).RequireAuthorization(Policies.Lead);
-        ofClass.MapPost("/pair-wishes", AddWishAsync).RequireAuthorization(Policies.Lead);
-        ofClass.MapDelete("/pair-wishes/{first:int}/{second:int}", RemoveWishAsync).RequireAuthorization(Policies.Lead);
+        var lead = groups.MapGroup("/").RequireAuthorization(Policies.Lead);
+        lead.MapPost("/proposal", ProposeAsync);
+        lead.MapPost("/others", OthersAsync);
+        lead.MapPost("/prices", PricesAsync);
+        lead.MapPost("/why-not", WhyNotAsync);
+        lead.MapPost("/better", ImproveAsync);
+        lead.MapPost("/accept", AcceptAsync);
+        lead.MapPost("/ahead", AheadAsync);
+        var jobs = ofClass.MapGroup("/groups").RequireAuthorization(Policies.Lead);
+        jobs.MapGet("/better/{id:guid}", Results<Ok<ImproveView>, NotFound> (int classId, Guid id, Desk<ImproveJob> desk) => desk.Find(classId, id) is { } job ? TypedResults.Ok(job.View) : TypedResults.NotFound());
+        jobs.MapDelete("/better/{id:guid}", Results<NoContent, NotFound> (int classId, Guid id, Desk<ImproveJob> desk) => Stop(desk, classId, id));
+        jobs.MapGet("/ahead/{id:guid}", Results<Ok<AheadView>, NotFound> (int classId, Guid id, Desk<AheadJob> desk) => desk.Find(classId, id) is { } job ? TypedResults.Ok(job.View) : TypedResults.NotFound());
+        jobs.MapDelete("/ahead/{id:guid}", Results<NoContent, NotFound> (int classId, Guid id, Desk<AheadJob> desk) => Stop(desk, classId, id));
     }
 
     /// <summary>The groups accepted for the week; none if nobody has accepted any.</summary>
-    private static async Task<Ok<GroupsView>> GetAsync(int classId, DateOnly day, GroupingRound.Reader reader, CancellationToken stop)
-    {
-        var round = await reader.ReadAsync(classId, SchoolCalendar.MondayOf(day), stop);
-        return TypedResults.Ok(round.ViewAccepted());
-    }
+    private static async Task<Ok<GroupsView>> GetAsync(int classId, DateOnly day, GroupingReader reader, CancellationToken stop) =>
+        TypedResults.Ok((await reader.ReadAsync(classId, SchoolCalendar.MondayOf(day), stop)).ViewAccepted());
 
-    private static async Task<Results<Ok<GroupsView>, ValidationProblem, ProblemHttpResult>> ProposeAsync(int classId, DateOnly day, GroupWishes wishes, GroupingRound.Reader reader, CancellationToken stop)
+    private static async Task<Results<Ok<GroupsView>, ValidationProblem, ProblemHttpResult>> ProposeAsync(int classId, DateOnly day, GroupsAsk ask, GroupingReader reader, CancellationToken stop)
     {
-        if (FaultOf(wishes) is { } fault)
-        {
-            return fault;
-        }
-
         var round = await reader.ReadAsync(classId, SchoolCalendar.MondayOf(day), stop);
         if (round.OpenSlots.Count == 0)
         {
-            return TypedResults.Problem(
-                "This week has no free place for a small group: look at the closures and the timetable in Set-up.", statusCode: StatusCodes.Status409Conflict, title: "No place for groups");
+            return NoPlace();
         }
 
-        return TypedResults.Ok(round.ViewProposal(Grouper.Form(round.ProblemFor(wishes))));
+        return round.FaultOf(ask) is { } fault ? fault : TypedResults.Ok(round.ViewProposal(Grouper.Form(round.ProblemFor(ask))));
     }
 
-    private static async Task<Results<Ok<IReadOnlyList<PriceView>>, ValidationProblem>> PricesAsync(int classId, DateOnly day, PricesRequest request, GroupingRound.Reader reader, CancellationToken stop)
+    /// <summary>Sets nearly as good that give at least some children another aim.</summary>
+    private static async Task<Results<Ok<IReadOnlyList<GroupsView>>, ValidationProblem>> OthersAsync(int classId, DateOnly day, GroupsOnBoard board, GroupingReader reader, CancellationToken stop)
     {
         var round = await reader.ReadAsync(classId, SchoolCalendar.MondayOf(day), stop);
-        if ((FaultOf(request.Wishes) ?? round.FaultOf(request.Groups)) is { } fault)
+        return FaultOf(round, board.Ask, board.Groups) is { } fault ? fault
+            : TypedResults.Ok<IReadOnlyList<GroupsView>>([.. Grouper.Others(round.ProblemFor(board.Ask), OnBoard(round, board.Ask, board.Groups), OtherSets).Select(round.ViewProposal)]);
+    }
+
+    private static async Task<Results<Ok<IReadOnlyList<PriceView>>, ValidationProblem>> PricesAsync(int classId, DateOnly day, PricesRequest request, GroupingReader reader, CancellationToken stop)
+    {
+        var round = await reader.ReadAsync(classId, SchoolCalendar.MondayOf(day), stop);
+        if ((FaultOf(round, request.Ask, request.Groups) ?? NotOurs(round, request.ChildId)) is { } fault)
         {
             return fault;
         }
 
-        var prices = HandMove.Prices(round.ProblemFor(request.Wishes), round.Formed(request.Groups), new ChildId(request.ChildId), round.Brief, round.NameOf);
+        var prices = HandMove.Prices(round.ProblemFor(request.Ask), round.Formed(request.Groups), new ChildId(request.ChildId), round.Brief, round.Names);
         return TypedResults.Ok<IReadOnlyList<PriceView>>([.. prices.Select(p => new PriceView(p.To, p.Price, p.Breaks, p.Reason))]);
+    }
+
+    private static async Task<Results<Ok<WhyNotView>, ValidationProblem>> WhyNotAsync(int classId, DateOnly day, WhyNotRequest request, GroupingReader reader, CancellationToken stop)
+    {
+        var round = await reader.ReadAsync(classId, SchoolCalendar.MondayOf(day), stop);
+        if ((FaultOf(round, request.Ask, request.Groups) ?? NotOurs(round, request.ChildId)) is { } fault)
+        {
+            return fault;
+        }
+
+        var answer = WhyNot.Ask(round.ProblemFor(request.Ask), round.Formed(request.Groups), new(request.ChildId), round.IndexOf(request.SlotId, request.Day), round.Brief, round.Names);
+        return TypedResults.Ok(new WhyNotView(answer.Sentence, answer.Price, answer.Instead is { } instead ? round.ViewProposal(instead) : null));
+    }
+
+    /// <summary>Goes on looking in the background, from the groups on the board.</summary>
+    private static async Task<Results<Ok<ImproveView>, ValidationProblem>> ImproveAsync(int classId, DateOnly day, GroupsOnBoard board, GroupingReader reader, Desk<ImproveJob> desk, TimeProvider clock, CancellationToken stop)
+    {
+        var round = await reader.ReadAsync(classId, SchoolCalendar.MondayOf(day), stop);
+        return FaultOf(round, board.Ask, board.Groups) is { } fault ? fault
+            : TypedResults.Ok(desk.Begin(new(classId, clock.GetUtcNow(), round, round.ProblemFor(board.Ask), OnBoard(round, board.Ask, board.Groups))).View);
+    }
+
+    private static async Task<Results<Ok<AheadView>, ValidationProblem, ProblemHttpResult>> AheadAsync(int classId, DateOnly day, AheadRequest request, GroupingReader reader, Desk<AheadJob> desk, TimeProvider clock, CancellationToken stop)
+    {
+        if (request.Weeks is < 2 or > 8)
+        {
+            return Faults.One("weeks", "Groups are planned for two to eight weeks ahead.");
+        }
+
+        var weeks = await reader.AheadAsync(classId, SchoolCalendar.MondayOf(day), request.Weeks, stop);
+        return weeks.Count == 0 ? NoPlace() : TypedResults.Ok(desk.Begin(new(classId, clock.GetUtcNow(), weeks)).View);
     }
 
     /// <summary>Takes the groups as they stand, moved by hand or not: the teacher decides. Sessions already held stay.</summary>
     private static async Task<Results<Ok<GroupsView>, ValidationProblem>> AcceptAsync(
-        int classId, DateOnly day, AcceptRequest request, GroupingRound.Reader reader, ClaimsPrincipal user, FobbleDb db, TimeProvider clock, CancellationToken stop)
+        int classId, DateOnly day, AcceptRequest request, GroupingReader reader, ClaimsPrincipal user, FobbleDb db, TimeProvider clock, CancellationToken stop)
     {
         var monday = SchoolCalendar.MondayOf(day);
         var round = await reader.ReadAsync(classId, monday, stop);
-        if ((FaultOf(request.Wishes) ?? round.FaultOf(request.Groups)) is { } fault)
+        if (round.FaultOf(request.Groups) is { } fault)
         {
             return fault;
         }
@@ -77,41 +117,38 @@ internal static class GroupsEndpoints
         cycle.Sessions.AddRange(round.ToSessions(round.Formed(request.Groups)));
         db.GroupCycles.Add(cycle);
         await db.SaveChangesAsync(stop);
-        var kept = round.Run.Select(s => s.Id).ToList();
+        var kept = round.Held.Select(s => s.Id).ToList();
         await db.GroupSessions.Where(s => kept.Contains(s.Id)).ExecuteUpdateAsync(s => s.SetProperty(x => x.CycleId, cycle.Id), stop);
         await transaction.CommitAsync(stop);
         db.ChangeTracker.Clear();
         return TypedResults.Ok((await reader.ReadAsync(classId, monday, stop)).ViewAccepted());
     }
 
-    private static async Task<Results<NoContent, ValidationProblem>> AddWishAsync(int classId, NewPairWish request, FobbleDb db, CancellationToken stop)
+    // The groups on the board as something that was found, whoever put them so.
+    private static GroupingResult OnBoard(GroupingRound round, GroupsAsk ask, IReadOnlyList<ChosenGroup> groups)
     {
-        var (first, second) = (Math.Min(request.First, request.Second), Math.Max(request.First, request.Second));
-        if (first == second || await db.Children.CountAsync(c => c.ClassId == classId && (c.Id == first || c.Id == second), stop) != 2)
-        {
-            return Faults.One("first", "Choose two different children of this class.");
-        }
-
-        var wish = await db.PairWishes.FindAsync([first, second], stop);
-        if (wish is null)
-        {
-            db.PairWishes.Add(new PairWish { FirstId = first, SecondId = second, Together = request.Together });
-        }
-        else
-        {
-            wish.Together = request.Together;
-        }
-
-        await db.SaveChangesAsync(stop);
-        return TypedResults.NoContent();
+        var problem = round.ProblemFor(ask);
+        var formed = round.Formed(groups);
+        var score = GroupScore.Of(problem, formed);
+        return new(formed, [.. problem.Children.Select(c => c.Child).Where(c => formed.All(g => !g.Children.Contains(c)))], score, false, score);
     }
 
-    private static async Task<NoContent> RemoveWishAsync(int classId, int first, int second, FobbleDb db, CancellationToken stop)
+    private static ValidationProblem? FaultOf(GroupingRound round, GroupsAsk ask, IReadOnlyList<ChosenGroup> groups) => round.FaultOf(ask) ?? round.FaultOf(groups);
+
+    private static ValidationProblem? NotOurs(GroupingRound round, int child) => round.IsOurs(child) ? null : Faults.One("childId", "The child is not in this class.");
+
+    private static ProblemHttpResult NoPlace() => TypedResults.Problem(
+        "This week has no free place for a small group: look at the closures and the timetable in Set-up.", statusCode: StatusCodes.Status409Conflict, title: "No place for groups");
+
+    private static Results<NoContent, NotFound> Stop<TJob>(Desk<TJob> desk, int classId, Guid id)
+        where TJob : Job
     {
-        await db.PairWishes.Where(w => w.First!.ClassId == classId && w.FirstId == Math.Min(first, second) && w.SecondId == Math.Max(first, second)).ExecuteDeleteAsync(stop);
+        if (desk.Find(classId, id) is not { } job)
+        {
+            return TypedResults.NotFound();
+        }
+
+        job.Cancel();
         return TypedResults.NoContent();
     }
-
-    private static ValidationProblem? FaultOf(GroupWishes wishes) =>
-        wishes is { MinSize: >= 2, MaxSize: <= 6 } && wishes.MinSize <= wishes.MaxSize ? null : Faults.One("minSize", "A group has two to six children, and the smallest size is not above the largest.");
 }

@@ -4,6 +4,7 @@ using Fobble.Core.Planning;
 using Fobble.Core.Skills;
 using Fobble.Core.Standards;
 using Fobble.Data;
+using Fobble.Server.Hosting;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -49,7 +50,7 @@ internal static class DraftEndpoints
             [.. map.Skills.Where(s => why.ContainsKey(s.Id)).Select(s => new ScopeSkill(s.Id.Value, s.Short, s.Strand, s.When, lessons.GetValueOrDefault(s.Id), s.Lessons, why[s.Id]))]));
     }
 
-    private static async Task<Results<Ok<DraftView>, ValidationProblem>> BeginAsync(int classId, PlanAsk ask, PlanReader reader, PlanDesk desk, ClassFacts facts, SkillMap map, HttpContext http, CancellationToken stop)
+    private static async Task<Results<Ok<DraftView>, ValidationProblem>> BeginAsync(int classId, PlanAsk ask, PlanReader reader, Desk<Draft> desk, ClassFacts facts, SkillMap map, HttpContext http, TimeProvider clock, CancellationToken stop)
     {
         Faults faults = new();
         faults.Check("bufferOneIn", ask.BufferOneIn is 0 or (>= 3 and <= 40), "The buffer is none, or one place in 3 to 40.");
@@ -65,7 +66,7 @@ internal static class DraftEndpoints
 
         try
         {
-            var draft = desk.Begin(classId, ask, await reader.RequestAsync(classId, ask, stop));
+            var draft = desk.Begin(new(classId, ask, clock.GetUtcNow(), await reader.RequestAsync(classId, ask, stop)));
             return TypedResults.Ok(View(draft, map, await facts.ApproachAsync(classId, stop)));
         }
         catch (FormatException fault)
@@ -74,10 +75,10 @@ internal static class DraftEndpoints
         }
     }
 
-    private static async Task<Results<Ok<DraftView>, NotFound>> GetAsync(int classId, Guid id, PlanDesk desk, ClassFacts facts, SkillMap map, CancellationToken stop) =>
+    private static async Task<Results<Ok<DraftView>, NotFound>> GetAsync(int classId, Guid id, Desk<Draft> desk, ClassFacts facts, SkillMap map, CancellationToken stop) =>
         desk.Find(classId, id) is { } draft ? TypedResults.Ok(View(draft, map, await facts.ApproachAsync(classId, stop))) : TypedResults.NotFound();
 
-    private static Results<NoContent, NotFound> CancelAsync(int classId, Guid id, PlanDesk desk)
+    private static Results<NoContent, NotFound> CancelAsync(int classId, Guid id, Desk<Draft> desk)
     {
         if (desk.Find(classId, id) is not { } draft)
         {
@@ -88,14 +89,14 @@ internal static class DraftEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, NotFound, ProblemHttpResult>> AcceptAsync(int classId, Guid id, PlanDesk desk, PlanReader reader, PlanWriter writer, FobbleDb db, HttpContext http, CancellationToken stop)
+    private static async Task<Results<NoContent, NotFound, ProblemHttpResult>> AcceptAsync(int classId, Guid id, Desk<Draft> desk, PlanReader reader, PlanWriter writer, FobbleDb db, HttpContext http, CancellationToken stop)
     {
         if (desk.Find(classId, id) is not { } draft)
         {
             return TypedResults.NotFound();
         }
 
-        if (draft is not { State: DraftState.Done, Plan: { } plan })
+        if (draft is not { State: JobState.Done, Plan: { } plan })
         {
             return TypedResults.Problem("This plan is not ready to be taken.", statusCode: StatusCodes.Status409Conflict, title: "Not ready");
         }
@@ -117,7 +118,7 @@ internal static class DraftEndpoints
             draft.Id, draft.State, draft.Progress, draft.Doing, draft.Ask,
             draft.Fit is { } fit ? View(fit) : null,
             [.. draft.Ways.Select(w => new WayOutView(w.Way.Kind, w.Way.Title, w.Way.Loses, w.Gains, w.Fit.Fits && w.Plan.Unplaced.Count == 0, [.. w.Way.Dropped.Select(s => map[s].Short)], Taken(draft.Ask, w.Way)))],
-            draft is { State: DraftState.Done, Plan: { } plan }
+            draft is { State: JobState.Done, Plan: { } plan }
                 ? new(
                     PlanViews.Of(plan.Lessons, map, approach, draft.From), [.. plan.Missed.Select(m => $"{map[m.Skill].Short}: {m.Why}")],
                     [.. plan.Unplaced.Select(u => $"{map[new(u.Key)].Short}: {Words.Count(u.Value, "lesson", "lessons")} without a place")],

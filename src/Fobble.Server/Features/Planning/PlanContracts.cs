@@ -1,5 +1,6 @@
 using Fobble.Core.Calendars;
 using Fobble.Core.Planning;
+using Fobble.Server.Hosting;
 
 namespace Fobble.Server.Features.Planning;
 
@@ -70,14 +71,6 @@ public sealed record EarlierPlan(int Id, string Class, DateOnly Year, int Skills
 public sealed record ScopeChoices(
     PlanAsk Usual, DateOnly From, DateOnly Until, int TeachingDays, IReadOnlyList<PlanStrand> Strands, IReadOnlyList<ScopeSeason> Seasons, IReadOnlyList<ScopeFramework> Frameworks, IReadOnlyList<EarlierPlan> Plans, IReadOnlyList<ScopeSkill> Skills);
 
-public enum DraftState
-{
-    Working,
-    Done,
-    Cancelled,
-    Failed,
-}
-
 public sealed record FitView(int Lessons, int Room, int Buffer, int Over, int ReviewsOver, string Sentence);
 
 /// <param name="Ask">What to ask for to take it.</param>
@@ -90,7 +83,7 @@ public sealed record DraftPlan(IReadOnlyList<LessonView> Lessons, IReadOnlyList<
 /// <param name="Ways">Where it does not fit: what can be done, each worked through.</param>
 /// <param name="LeftOut">Skills that need no lesson, and why.</param>
 /// <param name="Changed">Skills that get more or fewer lessons than usual, and why.</param>
-public sealed record DraftView(Guid Id, DraftState State, double Progress, string Doing, PlanAsk Ask, FitView? Fit, IReadOnlyList<WayOutView> Ways, DraftPlan? Plan, IReadOnlyList<string> LeftOut, IReadOnlyList<string> Changed);
+public sealed record DraftView(Guid Id, JobState State, double Progress, string Doing, PlanAsk Ask, FitView? Fit, IReadOnlyList<WayOutView> Ways, DraftPlan? Plan, IReadOnlyList<string> LeftOut, IReadOnlyList<string> Changed);
 
 public sealed record LessonRef(string Skill, int Number);
 

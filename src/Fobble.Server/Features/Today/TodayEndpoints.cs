@@ -14,8 +14,10 @@ using Microsoft.EntityFrameworkCore;
 namespace Fobble.Server.Features.Today;
 
 /// <param name="Away">Names of members marked away today.</param>
+/// <param name="Joined">Members who came to it because another is away.</param>
 /// <param name="Recorded">Children of the group who have been recorded in it.</param>
-public sealed record TodayGroup(int SessionId, TimeOnly Start, int Minutes, string Adult, string Where, string Short, string Activity, IReadOnlyList<string> Children, IReadOnlyList<string> Away, int Recorded);
+public sealed record TodayGroup(
+    int SessionId, TimeOnly Start, int Minutes, string Adult, string Where, string Short, string Activity, IReadOnlyList<string> Children, IReadOnlyList<string> Away, IReadOnlyList<string> Joined, int Recorded);
 
 public sealed record TodayChild(int Id, string Name, bool Away);
 
@@ -57,6 +59,8 @@ internal static class TodayEndpoints
             groups.Add((await cards.ForGroupAsync(classId, session.Id, stop))!);
         }
 
+        var sessionIds = groups.Select(g => g.SessionId!.Value).ToList();
+        var joined = (await db.DayMoves.Where(m => m.Day == day && sessionIds.Contains(m.ToSessionId)).Select(m => new { m.ToSessionId, m.ChildId }).ToListAsync(stop)).ToLookup(m => m.ToSessionId, m => m.ChildId);
         var evidence = await facts.EvidenceAsync(classId, clock.Today(), stop);
         var fetch = await setOut.PlanAsync(classId, day, day, stop);
         return TypedResults.Ok(new TodayView(
@@ -69,7 +73,8 @@ internal static class TodayEndpoints
             planned?.Notes ?? [],
             planned?.Starters ?? [],
             [.. groups.OrderBy(g => g.Start).Select(g => new TodayGroup(
-                g.SessionId!.Value, g.Start, g.Minutes, g.Adult, g.Where, g.Skill.Short, g.Activity.Name, [.. g.Children.Select(c => c.Name)], [.. g.Children.Where(c => c.Away).Select(c => c.Name)], g.Children.Count(c => c.Recorded.Count > 0)))],
+                g.SessionId!.Value, g.Start, g.Minutes, g.Adult, g.Where, g.Skill.Short, g.Activity.Name, [.. g.Children.Select(c => c.Name)], [.. g.Children.Where(c => c.Away).Select(c => c.Name)],
+                [.. g.Children.Where(c => joined[g.SessionId!.Value].Contains(c.Id)).Select(c => c.Name)], g.Children.Count(c => c.Recorded.Count > 0)))],
             [.. fetch.Lines.SelectMany(l => l.Shares.Select(s => (s.Use, Thing: new TodaySetOut(l.Item.Name, s.Amount, s.Use.For == "Small group" ? s.Use.Where : s.Use.For, l.Printed ? "Print them: they are in the pack." : l.Supplied.InWords()))))
                 .OrderBy(p => p.Use.Start).Select(p => p.Thing)],
             fetch.Cautions,

@@ -1,0 +1,73 @@
+using Fobble.Core.Evidence;
+using Fobble.Core.Sheets;
+
+namespace Fobble.Core.Reports;
+
+/// <summary>A group as it is put on paper.</summary>
+/// <param name="Names">First names only: the page may hang on a wall.</param>
+public sealed record GroupOnPaper(DateOnly Day, TimeOnly Start, string Adult, string Where, string Aim, string ICan, string Activity, IReadOnlyList<string> Names);
+
+/// <summary>The groups of a week on paper: one page for the wall, without aims, and cards for the adults who take them.</summary>
+public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyList<GroupOnPaper> Groups, PaperSize Size, DateOnly Made)
+{
+    private const double CardHeight = 64;
+    private const double NameSize = 7;
+
+    /// <summary>For the wall, to be read by children and families: when, with whom, who. What a group works on is not said there, so that nobody is placed by it.</summary>
+    public Sheet Wall()
+    {
+        var (page, title) = Begin("Who works with whom");
+        foreach (var day in Groups.GroupBy(g => g.Day))
+        {
+            page.Need(22);
+            page.Y += 3;
+            page.Rule(PageBuilder.Margin, page.Y, page.Right);
+            page.Y += 7;
+            page.Text(PageBuilder.Margin, page.Y, 6, Words.Weekday(day.Key));
+            page.Y += 3;
+            foreach (var group in day)
+            {
+                page.Need(15);
+                page.Y += 2;
+                page.Paragraph(4, $"{group.Start:H:mm} with {group.Adult}, {group.Where.ToLowerInvariant()}", PageBuilder.Margin + 4);
+                page.Paragraph(NameSize, string.Join("  ·  ", group.Names), PageBuilder.Margin + 4);
+            }
+        }
+
+        return new(title, Paper.Of(Size), Made, page.Finished(ClassName, title));
+    }
+
+    /// <summary>A card for each group, to be cut out: aim, activity, who.</summary>
+    public Sheet Cards()
+    {
+        var (page, title) = Begin("Cards for the small groups");
+        foreach (var group in Groups)
+        {
+            page.Need(CardHeight);
+            var top = page.Y;
+            page.Cut(PageBuilder.Margin, top, page.Right, top);
+            page.Y += 7;
+            page.Text(PageBuilder.Margin, page.Y, 4.4, $"{Words.Weekday(group.Day)} {group.Start:H:mm} · {group.Adult} · {group.Where}");
+            page.Y += 9;
+            page.Text(PageBuilder.Margin, page.Y, 7, group.Aim);
+            page.Y += 4;
+            page.Paragraph(4, group.ICan);
+            page.Paragraph(4, group.Activity);
+            page.Y += 3;
+            page.Paragraph(NameSize, string.Join("  ·  ", group.Names));
+            page.Y = Math.Max(page.Y, top + CardHeight);
+        }
+
+        return new(title, Paper.Of(Size), Made, page.Finished(ClassName, title));
+    }
+
+    private (PageBuilder Page, string Title) Begin(string what)
+    {
+        PageBuilder page = new(Paper.Of(Size));
+        page.NewPage();
+        page.Text(PageBuilder.Margin, page.Y + 4, 9, what);
+        page.Y += 10;
+        page.Paragraph(4.2, Groups.Count == 0 ? $"{ClassName}: no groups have been accepted for the week of {Words.Date(Monday)}." : $"{ClassName}, week of {Words.Date(Monday)}");
+        return (page, $"{what}, week of {Words.Date(Monday)}");
+    }
+}

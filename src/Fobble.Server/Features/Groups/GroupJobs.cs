@@ -1,0 +1,52 @@
+using Fobble.Core.Grouping;
+using Fobble.Server.Hosting;
+
+namespace Fobble.Server.Features.Groups;
+
+/// <summary>A search for better groups that goes on in the background.</summary>
+internal sealed class ImproveJob(int classId, DateTimeOffset begun, GroupingRound round, GroupingProblem problem, GroupingResult found) : Job(classId, begun), IProgress<GroupingProgress>
+{
+    private GroupingProgress _sofar = new(found.Score, found.Bound);
+    private GroupsView? _view;
+
+    public ImproveView View => new(Id, State, _sofar.Score, _sofar.Bound, _view);
+
+    public void Report(GroupingProgress value)
+    {
+        if (value.Score >= _sofar.Score)
+        {
+            _sofar = value;
+        }
+    }
+
+    protected override void Run(CancellationToken stop)
+    {
+        var best = Grouper.Improve(problem, found, this, stop);
+        _sofar = new(best.Score, best.Bound);
+        _view = round.ViewProposal(best);
+    }
+}
+
+/// <summary>Several weeks of groups, worked out in the background.</summary>
+/// <param name="weeks">A round for each week, the first with what has been held in it.</param>
+internal sealed class AheadJob(int classId, DateTimeOffset begun, IReadOnlyList<GroupingRound> weeks) : Job(classId, begun)
+{
+    private RotationPlan? _plan;
+
+    public AheadView View
+    {
+        get
+        {
+            var plan = _plan;
+            return new(
+                Id, State, Progress, plan?.Sentence,
+                plan is null ? [] : [.. weeks.Zip(plan.Cycles).Select(w => w.First.ViewProposal(w.Second))],
+                plan is null ? [] : [.. plan.Children.Select(c => new ChildAheadView(c.Child.Value, weeks[0].Names.Child(c.Child), c.Turns, c.Others))]);
+        }
+    }
+
+    protected override void Run(CancellationToken stop)
+    {
+        _plan = Rotation.Plan(weeks[0].Brief, weeks[0].OwnRules, [.. weeks.Select(w => w.Ahead)], this, stop);
+    }
+}

@@ -1,0 +1,44 @@
+using Fobble.Core.Planning;
+using Fobble.Server.Hosting;
+
+namespace Fobble.Server.Features.Planning;
+
+/// <summary>A plan in the making.</summary>
+internal sealed class Draft(int classId, PlanAsk ask, DateTimeOffset begun, YearRequest request) : Job(classId, begun)
+{
+    public PlanAsk Ask { get; } = ask;
+
+    public string Doing { get; private set; } = "Counting lessons and days";
+
+    public Fit? Fit { get; private set; }
+
+    public YearScope? Scope { get; private set; }
+
+    public YearPlan? Plan { get; private set; }
+
+    public DateOnly From { get; } = request.From;
+
+    public DateOnly Until { get; } = request.Until;
+
+    public IReadOnlyList<WorkedWayOut> Ways { get; private set; } = [];
+
+    protected override void Run(CancellationToken stop)
+    {
+        Scope = YearScope.Of(request);
+        Fit = Fit.Of(Scope.Problem);
+        if (Fit.Fits)
+        {
+            Doing = "Laying out the lessons";
+            Plan = YearPlanner.Plan(request, Scope, this, stop);
+            return;
+        }
+
+        Doing = "Working ways out through";
+        var ways = WaysOut.Of(request);
+        foreach (var way in ways)
+        {
+            Ways = [.. Ways, WaysOut.WorkThrough(request, way, stop)];
+            Report((double)Ways.Count / ways.Count);
+        }
+    }
+}

@@ -1,0 +1,20 @@
+using Fobble.Server.Features.Groups;
+
+namespace Fobble.Server.Tests;
+
+/// <summary>Asking for groups as the board does.</summary>
+internal static class Board
+{
+    public static async Task<GroupsView> ProposeAsync(Visitor visitor, string week, GroupsAsk? ask = null) =>
+        await Visitor.ReadAsync<GroupsView>(await visitor.PostAsync(week + "/groups/proposal", ask ?? GroupsAsk.Nothing));
+
+    public static IReadOnlyList<ChosenGroup> Groups(GroupsView view) =>
+        [.. view.Groups.Where(g => !g.Run).Select(Of)];
+
+    public static ChosenGroup Of(GroupView group) => new(group.Slot.SlotId, group.Slot.Day, group.Skill, [.. group.Children.Select(c => c.Id)]);
+
+    public static AcceptRequest Chosen(GroupsView view) => new(Groups(view));
+
+    public static async Task<GroupsView> AcceptAsync(Visitor visitor, string week, GroupsView view) =>
+        await Visitor.ReadAsync<GroupsView>(await visitor.PostAsync(week + "/groups/accept", Chosen(view)));
+}
