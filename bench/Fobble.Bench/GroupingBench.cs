@@ -20,7 +20,7 @@ internal static class GroupingBench
         var monday = new DateOnly(2026, 9, 7);
         var calendar = new SchoolCalendar([new("Autumn", Season.Autumn, monday, new(2027, 7, 16))], []);
         ChildId[] children = [.. Enumerable.Range(1, 30).Select(i => new ChildId(i))];
-        Grouper.Form(new GroupingProblem([], 1, new(), []));
+        Grouper.Form(new GroupingProblem([], GroupSlot.InARow(1), new(), []));
         List<double> times = [];
         List<double> options = [];
         List<int> gaps = [];
@@ -31,7 +31,7 @@ internal static class GroupingBench
             var evidence = new ClassEvidence(map, calendar, EvidenceSettings.Default, children, history.Observations, DateOnly.FromDateTime(now.DateTime));
             var past = history.Weeks.SelectMany(w => w.Groups).ToList();
             var brief = new GroupingBrief(evidence, monday.AddDays(7 * 9), [history.Weeks[^1].Plan.Days[0].Focus.Skill], past, new Dictionary<ChildId, IReadOnlySet<int>>(), new HashSet<ChildId>());
-            var problem = new GroupingProblem(Candidates.From(brief), 10, new(), Candidates.MetLately(past));
+            var problem = new GroupingProblem(Candidates.From(brief), GroupSlot.InARow(10), new(), Candidates.MetLately(past));
             var watch = Stopwatch.StartNew();
             var result = Grouper.Form(problem);
             times.Add(watch.Elapsed.TotalMilliseconds);

@@ -93,6 +93,9 @@ public static class Words
 
     public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 
+    /// <summary>With a full stop at its end, and no second one after an initial.</summary>
+    public static string Stopped(string text) => text.EndsWith('.') ? text : text + ".";
+
     /// <summary>Joins as in speech: a, b and c.</summary>
     public static string List(IReadOnlyList<string> items) =>
         items.Count <= 1 ? string.Concat(items) : $"{string.Join(", ", items.Take(items.Count - 1))} and {items[^1]}";

@@ -52,9 +52,9 @@ public static class GroupOutcomes
         var weaker = children.Where(c => c.After < c.Before).ToList();
         var open = children.Where(c => c.CarriedOver).ToList();
         parts.AddRange(reached.Count > 0 ? [$"{Named(reached)} {(reached.Count == 1 ? "is" : "are")} secure now"] : []);
-        parts.AddRange(stronger.Count > 0 ? [$"{Named(stronger)} came on that day"] : []);
+        parts.AddRange(stronger.Count > 0 ? [$"{Named(stronger)} got further that day"] : []);
         parts.AddRange(weaker.Count > 0 ? [$"{Named(weaker)} had it less firmly than before"] : []);
-        var carried = open.Count == 0 ? " Nobody has to go on with it." : open.Count == children.Count ? " It is carried over for all." : $" Carried over: {Named(open)}.";
-        return (parts.Count == 0 ? "No strength has changed." : Words.Capital(Words.List(parts)) + ".") + carried;
+        var carried = open.Count == 0 ? " Nobody has to go on with it." : open.Count == children.Count ? " It is carried over for all." : " " + Words.Stopped($"Carried over: {Named(open)}");
+        return (parts.Count == 0 ? "No strength has changed." : Words.Stopped(Words.Capital(Words.List(parts)))) + carried;
     }
 }

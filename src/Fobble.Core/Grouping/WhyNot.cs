@@ -55,7 +55,7 @@ public static class WhyNot
         }
 
         var price = GroupScore.Of(problem, groups) - instead.Score;
-        var here = groups.FirstOrDefault(g => g.Children.Contains(child)) is { } own && candidate.Worths.TryGetValue(own.Skill, out var now)
+        var here = groups.FirstOrDefault(g => g.Children.Contains(child)) is { } own && own.Skill != table.Skill && candidate.Worths.TryGetValue(own.Skill, out var now)
             ? $" By itself {names.Skill(table.Skill)} counts {there.Total} points for {name}, {names.Skill(own.Skill)} {now.Total}."
             : "";
         var verdict = price switch

@@ -19,8 +19,9 @@ public class LookingBackTests
         outcome.Children.Select(c => (c.Before, c.After, c.Now)).ShouldBe([
             (Strength.Prompted, Strength.Nearly, Strength.Secure), (Strength.NotSeen, Strength.Tried, Strength.Tried), (Strength.NotSeen, Strength.NotSeen, Strength.NotSeen)]);
         outcome.Children.Select(c => (c.Reached, c.CarriedOver, c.Recorded)).ShouldBe([(true, false, true), (false, true, true), (false, true, false)]);
-        outcome.Sentence.ShouldBe("Child 1 is secure now and Child 2 came on that day. Carried over: Child 2 and Child 3.");
+        outcome.Sentence.ShouldBe("Child 1 is secure now and Child 2 got further that day. Carried over: Child 2 and Child 3.");
         GroupOutcomes.Of(Met(24, Say, 1, 2), brief.Evidence, Told).Sentence.ShouldBe("Nothing was recorded in this group.");
+        GroupOutcomes.Of(Met(25, Say, 1, 2), brief.Evidence, Told with { Child = c => c.Value == 1 ? "Kofi M." : "Wren A." }).Sentence.ShouldBe("Kofi M. is secure now and Wren A. got further that day. Carried over: Wren A.");
     }
 
     [Fact]

@@ -19,6 +19,15 @@ internal sealed class GroupHistory(FobbleDb db, WeekReader weeks)
         return (sessions, away.ToLookup(a => a.Day, a => a.ChildId));
     }
 
+    /// <summary>Sessions since a day that have been held: those of days before today, and of today those in which something was recorded.</summary>
+    public async Task<(List<GroupSession> Sessions, ILookup<DateOnly, int> Away)> HeldAsync(int classId, DateOnly from, DateOnly today, CancellationToken stop)
+    {
+        var (sessions, away) = await ReadAsync(classId, from, today, stop);
+        var open = sessions.Where(s => s.Day == today).Select(s => s.Id).ToList();
+        var begun = await db.Observations.Where(o => o.SessionId != null && open.Contains(o.SessionId.Value) && o.Withdrawal == null).Select(o => o.SessionId!.Value).Distinct().ToListAsync(stop);
+        return ([.. sessions.Where(s => s.Day < today || begun.Contains(s.Id))], away);
+    }
+
     /// <summary>A child who was away has had no turn.</summary>
     public static PastGroup Met(GroupSession session, ILookup<DateOnly, int> away) => new(
         session.Day, Core.Calendars.SchoolCalendar.MondayOf(session.Day).DayNumber / 7, new SkillId(session.Skill),

@@ -4,6 +4,7 @@ using Fobble.Core.Planning;
 using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Data.Model;
+using Fobble.Server.Features.Planning;
 using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Groups;
@@ -39,7 +40,7 @@ internal sealed record StoredWishes(
         {
             if (adult.Strands.Count > 0)
             {
-                yield return new RunsWish(adult.AdultId, map.Skills.Where(s => adult.Strands.Contains(s.Strand)).Select(s => s.Id).ToHashSet(), Words.List([.. adult.Strands.Select(s => $"“{s}”")]));
+                yield return new RunsWish(adult.AdultId, map.Skills.Where(s => adult.Strands.Contains(s.Strand)).Select(s => s.Id).ToHashSet(), Words.List([.. map.Strands.Where(s => adult.Strands.Contains(s.Id)).Select(s => $"“{s.Name}”")]));
             }
 
             if (adult.Most is { } limit)
@@ -84,7 +85,7 @@ internal sealed class GroupWishReader(FobbleDb db, ClassFacts facts, SkillMap ma
             stored.NearAdult,
             [.. adults.Where(a => places.Contains(a.AdultId)).Select(a => (a, row: stored.AdultGroups.FirstOrDefault(g => g.AdultId == a.AdultId)))
                 .Select(p => new AdultGroupsView(p.a.AdultId, p.a.FullName, p.row?.Strands ?? [], p.row?.Most, places.Count(x => x == p.a.AdultId)))],
-            [.. map.Skills.Select(s => s.Strand).Distinct()],
+            PlanEndpoints.Strands(map),
             children);
     }
 }

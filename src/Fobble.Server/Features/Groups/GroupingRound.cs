@@ -92,15 +92,15 @@ internal sealed class GroupingRound(RoundFacts facts)
         IEnumerable<Wish> wishes =
         [
             .. facts.Wishes.InForce(Monday, facts.Map),
-            .. ask.Seats.Select(s => new SeatWish(new(s.ChildId), IndexOf(s.SlotId, s.Day))),
+            .. ask.Seats.Where(s => !ask.Without.Contains(s.ChildId)).Select(s => new SeatWish(new(s.ChildId), IndexOf(s.SlotId, s.Day))),
             .. ask.Aims.Select(a => new AimWish(new(a.Skill), IndexOf(a.SlotId, a.Day))),
-            .. ask.Turns.Select(t => new TurnWish(new(t))),
-            .. ask.Work.Select(w => new WorkWish(new(w.ChildId), new(w.Skill))),
+            .. ask.Turns.Except(ask.Without).Select(t => new TurnWish(new(t))),
+            .. ask.Work.Where(w => !ask.Without.Contains(w.ChildId)).Select(w => new WorkWish(new(w.ChildId), new(w.Skill))),
         ];
         return new(
             [.. Candidates.From(Brief).Where(c => !ask.Without.Contains(c.Child.Value))], Places,
             Rules(wishes.Where(w => !ask.LetGo.Contains(w.Key)).DistinctBy(w => w.Key)),
-            Candidates.MetLately(Brief.Past)) { Fixed = Formed(ask.Kept) };
+            Candidates.MetLately(Brief.Past)) { Fixed = Formed([.. ask.Kept.Select(g => g with { Children = [.. g.Children.Except(ask.Without)] })]) };
     }
 
     public IReadOnlyList<FormedGroup> Formed(IReadOnlyList<ChosenGroup> groups) =>
@@ -158,7 +158,7 @@ internal sealed class GroupingRound(RoundFacts facts)
             [.. result.Unplaced.Select(c => new PlacedChild(c.Value, NameOf(c), Reasons.ForUnplaced(c, Brief, candidates)))],
             result.ProvenBest, Reasons.ForResult(result), result.Score,
             [.. changes.Select(c => new ChangeView(c.Child.Value, NameOf(c.Child), ShortOf(c.From), ShortOf(c.To), c.Why))],
-            before?.Monday, [.. result.Conflict.Select(w => new WishView(w.Key, Words.Capital(w.InWords(Names)) + "."))]);
+            before?.Monday, [.. result.Conflict.Select(ViewOf)]);
     }
 
     public GroupsView ViewAccepted()
@@ -173,6 +173,13 @@ internal sealed class GroupingRound(RoundFacts facts)
     }
 
     private string NameOf(ChildId child) => _names.GetValueOrDefault(child, "?");
+
+    private WishView ViewOf(Wish wish)
+    {
+        var slot = wish switch { SeatWish seat => facts.Open[seat.Slot], AimWish aim => facts.Open[aim.Slot], _ => null };
+        var child = wish switch { SeatWish seat => seat.Child.Value, TurnWish turn => turn.Child.Value, WorkWish work => work.Child.Value, _ => (int?)null };
+        return new(wish.Key, Words.Stopped(Words.Capital(wish.InWords(Names))), child, slot?.SlotId, slot?.Day);
+    }
 
     private GroupView ViewOf(FormedGroup group) => new(
         facts.Open[group.Slot], group.Skill.Value, facts.Map[group.Skill].Short, facts.Map[group.Skill].ICan, ActivityFor(group.Skill).Name, Reasons.ForGroup(group, Brief),

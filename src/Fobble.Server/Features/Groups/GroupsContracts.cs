@@ -1,4 +1,4 @@
-using Fobble.Core.Evidence;
+using Fobble.Server.Features.Planning;
 using Fobble.Server.Hosting;
 
 namespace Fobble.Server.Features.Groups;
@@ -14,8 +14,8 @@ public sealed record GroupView(
 
 public sealed record ChangeView(int ChildId, string Name, string? From, string? To, string Why);
 
-/// <summary>A wish by its key, as a sentence.</summary>
-public sealed record WishView(string Key, string Sentence);
+/// <summary>A wish by its key, as a sentence; where it is a lock of the board, the child and the place it is about.</summary>
+public sealed record WishView(string Key, string Sentence, int? ChildId, int? SlotId, DateOnly? Day);
 
 /// <summary>Groups for a week, proposed or accepted.</summary>
 /// <param name="Verdict">How good they are, in a sentence.</param>
@@ -80,8 +80,8 @@ public sealed record ChildAheadView(int Id, string Name, int Turns, int Others);
 /// <param name="Progress">Share that is done.</param>
 public sealed record AheadView(Guid Id, JobState State, double Progress, string? Sentence, IReadOnlyList<GroupsView> Weeks, IReadOnlyList<ChildAheadView> Children);
 
-/// <param name="Before">Strength in the aim before the day.</param>
-public sealed record OutcomeChild(int Id, string Name, Strength Before, Strength After, Strength Now, bool Reached, bool CarriedOver, bool Recorded, bool Away);
+/// <param name="Before">Strength in the aim before the day, 0 to 5.</param>
+public sealed record OutcomeChild(int Id, string Name, int Before, int After, int Now, bool Reached, bool CarriedOver, bool Recorded, bool Away);
 
 public sealed record OutcomeGroup(int SessionId, DateOnly Day, string Adult, string Skill, string Short, string Sentence, IReadOnlyList<OutcomeChild> Children);
 
@@ -118,7 +118,7 @@ public sealed record AdultGroupsView(int Id, string Name, IReadOnlyList<string> 
 public sealed record GroupWishesView(
     int MinSize, int MaxSize, bool EveryoneOnce, int? MostNearAdult, int? MostAtOnce, IReadOnlyList<WeightView> Weights, IReadOnlyList<int> Steps,
     IReadOnlyList<PairWishView> Pairs, IReadOnlyList<AdultWishView> AdultWishes, IReadOnlyList<TimeOutView> TimesOut, IReadOnlyList<int> NearAdult,
-    IReadOnlyList<AdultGroupsView> Adults, IReadOnlyList<string> Strands, IReadOnlyList<ChildName> Children);
+    IReadOnlyList<AdultGroupsView> Adults, IReadOnlyList<PlanStrand> Strands, IReadOnlyList<ChildName> Children);
 
 /// <param name="MinSize">2 to 6.</param>
 /// <param name="MaxSize">2 to 6.</param>

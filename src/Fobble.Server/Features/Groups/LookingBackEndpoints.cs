@@ -48,8 +48,8 @@ internal static class LookingBackEndpoints
                 .. week.Select(o => new OutcomeGroup(
                     o.Session.Id, o.Outcome.Group.Day, adults.GetValueOrDefault(o.Session.SlotId, ""), o.Session.Skill, map[o.Outcome.Group.Skill].Short, o.Outcome.Sentence,
                     [
-                        .. o.Outcome.Children.Select(c => new OutcomeChild(c.Child.Value, o.Names.Child(c.Child), c.Before, c.After, c.Now, c.Reached, c.CarriedOver, c.Recorded, false))
-                            .Concat(o.Away.Select(c => new OutcomeChild(c.Value, o.Names.Child(c), default, default, default, false, false, false, true)))
+                        .. o.Outcome.Children.Select(c => new OutcomeChild(c.Child.Value, o.Names.Child(c.Child), (int)c.Before, (int)c.After, (int)c.Now, c.Reached, c.CarriedOver, c.Recorded, false))
+                            .Concat(o.Away.Select(c => new OutcomeChild(c.Value, o.Names.Child(c), 0, 0, 0, false, false, false, true)))
                             .OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase),
                     ])),
             ])),
@@ -62,9 +62,9 @@ internal static class LookingBackEndpoints
         var today = clock.Today();
         var calendar = await facts.CalendarAsync(classId, stop);
         var from = since is { } day && day <= today ? day : calendar.TermBegan(today);
-        var (sessions, away) = await history.ReadAsync(classId, from, today, stop);
+        var (sessions, away) = await history.HeldAsync(classId, from, today, stop);
         var children = await facts.ChildrenAsync(classId, stop);
-        var past = sessions.Where(s => s.Day < today || s.Day == today).Select(s => GroupHistory.Met(s, away)).OrderBy(g => g.Day).ToList();
+        var past = sessions.Select(s => GroupHistory.Met(s, away)).OrderBy(g => g.Day).ToList();
         var names = NamesOf(children, map);
         var report = Company.Of([.. children.Select(c => new ChildId(c.Id))], past, names);
         return TypedResults.Ok(new CompanyView(
@@ -118,7 +118,7 @@ internal static class LookingBackEndpoints
     private static async Task<List<(Data.Model.GroupSession Session, GroupOutcome Outcome, IReadOnlyList<ChildId> Away, GroupNames Names)>> OutcomesAsync(
         int classId, DateOnly from, DateOnly until, ClassFacts facts, GroupHistory history, SkillMap map, TimeProvider clock, CancellationToken stop)
     {
-        var (sessions, away) = await history.ReadAsync(classId, from, until, stop);
+        var (sessions, away) = await history.HeldAsync(classId, from, until, stop);
         var evidence = await facts.EvidenceAsync(classId, clock.Today(), stop);
         var names = NamesOf(await facts.ChildrenAsync(classId, stop), map);
         return [.. sessions.Where(s => map.Has(new SkillId(s.Skill))).Select(s => (s, GroupOutcomes.Of(GroupHistory.Met(s, away), evidence, names), (IReadOnlyList<ChildId>)[.. s.Members.Where(m => away[s.Day].Contains(m.ChildId)).Select(m => new ChildId(m.ChildId))], names))];

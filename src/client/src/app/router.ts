@@ -47,10 +47,24 @@ const places: RouteRecordRaw[] = [
     component: () => import('@/features/agreement/AgreementPage.vue'),
   },
   {
-    path: 'groups/:day?',
+    path: 'groups/:day(\\d{4}-\\d{2}-\\d{2})?',
     name: 'groups',
     component: () => import('@/features/groups/GroupsPage.vue'),
-    meta: { prime: true },
+  },
+  {
+    path: 'groups/ahead/:day?',
+    name: 'groups-ahead',
+    component: () => import('@/features/groups/AheadPage.vue'),
+  },
+  {
+    path: 'groups/after/:day?',
+    name: 'groups-after',
+    component: () => import('@/features/groups/AfterPage.vue'),
+  },
+  {
+    path: 'groups/company/:day?',
+    name: 'groups-company',
+    component: () => import('@/features/groups/CompanyPage.vue'),
   },
   {
     path: 'clipboard/:day(\\d{4}-\\d{2}-\\d{2})?',

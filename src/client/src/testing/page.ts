@@ -35,7 +35,7 @@ export const fakeApi = { GET: asked('GET'), PUT: asked('PUT'), POST: asked('POST
 
 const names = [
   'activities', 'activity', 'activity-edit', 'cupboard', 'set-out', 'map', 'plan', 'sheets', 'approach', 'class', 'look-again', 'slips',
-  'baseline', 'trail', 'records', 'groups', 'session', 'clipboard', 'anyone', 'sign-in', 'year', 'term', 'make-plan', 'revise-plan', 'coverage', 'set-up', 'carpet',
+  'baseline', 'trail', 'records', 'groups', 'groups-ahead', 'groups-after', 'groups-company', 'session', 'clipboard', 'anyone', 'sign-in', 'year', 'term', 'make-plan', 'revise-plan', 'coverage', 'set-up', 'carpet',
 ] // prettier-ignore
 
 /** A page at its address, with what it asks for answered. */

@@ -49,7 +49,15 @@ const parts = computed(() =>
           >{{ column.activity }}</RouterLink><span class="soft"> – {{ column.purpose }}</span>
       </p>
       <p v-if="leads" class="small">
-        <RouterLink :to="{ name: 'groups', params: { classId } }">Group them this week</RouterLink> ·
+        <RouterLink
+          :to="{
+            name: 'groups',
+            params: { classId },
+            query: { work: column.skill, children: column.ready.map((c) => c.id).join(',') },
+          }"
+          >Group them this week</RouterLink
+        >
+        ·
         <RouterLink :to="{ name: 'map', params: { classId }, query: { skill: column.skill } }">On the map</RouterLink>
       </p>
       <section v-for="part in parts" :key="part.name">

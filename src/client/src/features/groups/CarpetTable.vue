@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import type { Schemas } from '@/app/api/client'
 import { clock, shortWeekday } from '@/app/dates'
+import LockSign from './LockSign.vue'
 
 /** One group as a table on the carpet: its aim on the table top, the children around it, a sentence of reason for each. */
 const props = defineProps<{
@@ -10,8 +11,21 @@ const props = defineProps<{
   editable: boolean
   picked?: { id: number; name: string }
   price?: Schemas['PriceView']
+  /** The answer to "why not here?", once it was asked. */
+  why?: Schemas['WhyNotView']
+  lockedChildren?: number[]
+  aimLocked?: boolean
+  kept?: boolean
 }>()
-const emit = defineEmits<{ pick: [child: { id: number; name: string }]; put: [] }>()
+const emit = defineEmits<{
+  pick: [child: { id: number; name: string }]
+  put: []
+  whyNot: []
+  takeWhy: []
+  lockChild: [id: number]
+  lockAim: []
+  keep: []
+}>()
 const over = ref(false)
 
 function lift(event: DragEvent, child: { id: number; name: string }) {
@@ -28,7 +42,7 @@ function drop() {
 <template>
   <article
     class="table"
-    :class="{ over, target: price, run: group.run }"
+    :class="{ over, target: price, run: group.run, kept }"
     @dragover.prevent="over = true"
     @dragleave="over = false"
     @drop.prevent="drop"
@@ -41,21 +55,40 @@ function drop() {
       <span class="small">{{ group.activity }} · {{ group.slot.where.toLowerCase() }}</span>
       <span v-if="group.run" class="small held">held</span>
     </header>
+    <div v-if="editable" class="locks">
+      <button type="button" class="lock" :aria-pressed="aimLocked || kept" :disabled="kept" @click="emit('lockAim')">
+        <LockSign :closed="aimLocked || kept" />Keep the aim
+      </button>
+      <button type="button" class="lock" :aria-pressed="kept" @click="emit('keep')">
+        <LockSign :closed="kept" />Keep the group
+      </button>
+    </div>
     <p class="small soft reason">{{ group.reason }}</p>
     <ul>
       <li v-for="child in group.children" :key="child.id">
-        <button
-          v-if="editable"
-          type="button"
-          class="name said"
-          :class="{ held: picked?.id === child.id }"
-          draggable="true"
-          :aria-pressed="picked?.id === child.id"
-          @click="emit('pick', child)"
-          @dragstart="lift($event, child)"
-        >
-          {{ child.name }}
-        </button>
+        <span v-if="editable" class="who">
+          <button
+            type="button"
+            class="name said"
+            :class="{ held: picked?.id === child.id }"
+            draggable="true"
+            :aria-pressed="picked?.id === child.id"
+            @click="emit('pick', child)"
+            @dragstart="lift($event, child)"
+          >
+            {{ child.name }}
+          </button>
+          <button
+            type="button"
+            class="lock only"
+            :aria-pressed="kept || lockedChildren?.includes(child.id)"
+            :disabled="kept"
+            :aria-label="`${child.name} stays at this table`"
+            @click="emit('lockChild', child.id)"
+          >
+            <LockSign :closed="kept || lockedChildren?.includes(child.id)" />
+          </button>
+        </span>
         <b v-else class="said">{{ child.name }}</b>
         <span class="small">{{ child.reason }}</span>
       </li>
@@ -70,10 +103,17 @@ function drop() {
       }}</b>
       <p v-for="broken in price.breaks" :key="broken" class="warn small">{{ broken }}.</p>
       <p class="small">{{ price.reason }}</p>
-      <button type="button" class="button" @click="emit('put')">Put {{ picked?.name }} here</button>
+      <p v-if="why" class="small why">{{ why.sentence }}</p>
+      <div class="acts">
+        <button type="button" class="button small" @click="emit('put')">Put {{ picked?.name }} here</button>
+        <button v-if="why?.instead" type="button" class="button small" @click="emit('takeWhy')">
+          Look at that set
+        </button>
+        <button v-else-if="!why" type="button" class="button plain small" @click="emit('whyNot')">Why not here?</button>
+      </div>
     </div>
     <RouterLink
-      v-if="group.sessionId"
+      v-if="group.sessionId && !editable"
       class="button"
       :to="{ name: 'session', params: { classId, sessionId: group.sessionId } }"
       >Session card</RouterLink
@@ -110,8 +150,50 @@ function drop() {
   border-style: dashed;
 }
 
+.kept .top {
+  border-width: 3px;
+}
+
 .held {
   font-weight: 700;
+}
+
+.locks {
+  display: flex;
+  justify-content: center;
+  gap: 0.4rem;
+}
+
+.lock {
+  display: inline-flex;
+  align-items: center;
+  gap: 0.3rem;
+  min-height: 34px;
+  padding: 0 0.5rem;
+  border: 0;
+  border-radius: var(--corner);
+  background: transparent;
+  color: var(--ink-soft);
+  font: 400 0.875rem/1 var(--body);
+  cursor: pointer;
+}
+
+.lock:hover {
+  background: var(--spruce-wash);
+}
+
+.lock[aria-pressed='true'] {
+  color: var(--spruce);
+  font-weight: 700;
+}
+
+.lock.only {
+  padding: 0 0.3rem;
+}
+
+.who {
+  display: flex;
+  align-items: center;
 }
 
 .reason {
@@ -126,8 +208,8 @@ ul {
 
 li {
   display: grid;
-  grid-template-columns: 6.6rem 1fr;
-  gap: 0.6rem;
+  grid-template-columns: 8.2rem 1fr;
+  gap: 0.5rem;
   align-items: center;
   padding: 0.28rem 0;
   border-top: 1px solid var(--line);
@@ -136,7 +218,7 @@ li {
 
 .name {
   min-height: 36px;
-  padding: 0 0.4rem;
+  padding: 0 0.5rem;
   border: 1.5px solid var(--line-strong);
   border-radius: 18px;
   background: var(--card);
@@ -174,6 +256,17 @@ li {
 
 .price .warn::first-letter {
   text-transform: uppercase;
+}
+
+.why {
+  border-top: 1px solid var(--line-strong);
+  padding-top: 0.3rem;
+}
+
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem;
 }
 
 .table > .button {

@@ -1,106 +1,62 @@
 <script setup lang="ts">
-import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { useAccount } from '@/app/account'
-import { api, take, type Schemas } from '@/app/api/client'
+import type { Schemas } from '@/app/api/client'
 import { addDays, dayAndMonth } from '@/app/dates'
 import { useWeek } from '@/app/week'
-import { say, sayError } from '@/ui/notices'
+import { letGoOf, locksIn, noLocks, placeOf, toggleAim, toggleKept, toggleSeat } from './board'
 import CarpetTable from './CarpetTable.vue'
-import { chosenOf, moveChild } from './moves'
+import ConflictList from './ConflictList.vue'
+import GroupTabs from './GroupTabs.vue'
+import SetsBar from './SetsBar.vue'
+import { useBoard } from './useBoard'
 import WishesPanel from './WishesPanel.vue'
 
 const queries = useQueryClient()
+const route = useRoute()
+const router = useRouter()
 const { classId, leads } = useAccount()
-const { monday, path } = useWeek()
-const wishes = ref<Schemas['GroupWishes']>({ minSize: 3, maxSize: 5, everyoneOnce: false })
-
-const { data: accepted, error } = useQuery({
-  queryKey: ['groups', classId, monday],
-  queryFn: () => take(api.GET('/api/classes/{classId}/weeks/{day}/groups', { params: { path: path.value } })),
-  enabled: computed(() => monday.value !== ''),
-})
-
-// A proposal belongs to the week it was asked for.
-const proposal = ref<Schemas['GroupsView']>()
-const moved = ref(false)
-watch([monday, classId], () => letGo())
-function letGo() {
-  proposal.value = undefined
-  moved.value = false
-  picked.value = undefined
-}
-
-const shown = computed(() => proposal.value ?? accepted.value)
+const { monday } = useWeek()
+const board = useBoard()
+const { accepted, error, sets, current, compared, proposal, shown, locks, moved, picked, prices, why, looking } = board
 const editable = computed(() => leads.value && proposal.value !== undefined)
-
-const ask = useMutation({
-  mutationFn: () =>
-    take(
-      api.POST('/api/classes/{classId}/weeks/{day}/groups/proposal', {
-        params: { path: path.value },
-        body: wishes.value,
-      }),
-    ),
-  onSuccess: (view) => {
-    letGo()
-    proposal.value = view
-  },
-  onError: sayError,
-})
-
-const accept = useMutation({
-  mutationFn: () =>
-    take(
-      api.POST('/api/classes/{classId}/weeks/{day}/groups/accept', {
-        params: { path: path.value },
-        body: { wishes: wishes.value, groups: chosenOf(proposal.value!) },
-      }),
-    ),
-  onSuccess: async (view) => {
-    letGo()
-    queries.setQueryData(['groups', classId.value, monday.value], view)
-    await queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'groups' && q.queryKey[0] !== 'account' })
-    say('The groups are accepted and stand in the week.')
-  },
-  onError: sayError,
-})
-
-// A child is picked up: the price of every other table is asked for at once, before anything is put down.
-const picked = ref<{ id: number; name: string }>()
-const prices = ref<Schemas['PriceView'][]>([])
-async function pick(child: { id: number; name: string } | undefined) {
-  prices.value = []
-  picked.value = picked.value?.id === child?.id ? undefined : child
-  const held = picked.value
-  if (!held || !proposal.value) return
-  try {
-    const found = await take(
-      api.POST('/api/classes/{classId}/weeks/{day}/groups/prices', {
-        params: { path: path.value },
-        body: { wishes: wishes.value, groups: chosenOf(proposal.value), childId: held.id },
-      }),
-    )
-    if (picked.value === held) prices.value = found
-  } catch (problem) {
-    sayError(problem)
-  }
-}
-
-function put(to: number | null) {
-  if (!picked.value || !proposal.value) return
-  const price = prices.value.find((p) => p.to === to)
-  proposal.value = moveChild(proposal.value, picked.value, to, price?.reason ?? 'Put here by hand.')
-  moved.value = true
-  picked.value = undefined
-  prices.value = []
-}
-
-// Tables that were held already are not counted by the core: its indices run over the others.
-const openTables = computed(() => (shown.value?.groups ?? []).map((g, i) => ({ g, i })).filter(({ g }) => !g.run))
-const indexOf = (place: number) => openTables.value.findIndex((t) => t.i === place)
-const priceAt = (place: number) => prices.value.find((p) => p.to === indexOf(place))
 const toNone = computed(() => prices.value.find((p) => p.to === null))
+const locked = computed(() => locksIn(locks.value))
+
+// From the grid or a plan: some children, one skill.
+watch(
+  () => route.query.work,
+  (skill) => {
+    if (typeof skill !== 'string' || typeof route.query.children !== 'string') return
+    const work = route.query.children.split(',').map((id) => ({ childId: Number(id), skill }))
+    locks.value = { ...noLocks(), work }
+    void router.replace({ query: {} })
+    board.ask.mutate()
+  },
+  { immediate: true },
+)
+
+function letGo(wish: Schemas['WishView']) {
+  locks.value = letGoOf(locks.value, wish)
+  board.ask.mutate()
+}
+
+function countAgain(wish: Schemas['WishView']) {
+  locks.value = { ...locks.value, letGo: locks.value.letGo.filter((w) => w.key !== wish.key) }
+  board.ask.mutate()
+}
+
+function hasToHaveATurn(child: { id: number; name: string }) {
+  locks.value = { ...locks.value, turns: [...locks.value.turns.filter((c) => c.id !== child.id), child] }
+  board.ask.mutate()
+}
+
+const lockedAt = (place: string) =>
+  Object.entries(locks.value.seats)
+    .filter(([, at]) => at === place)
+    .map(([child]) => Number(child))
 </script>
 
 <template>
@@ -108,76 +64,151 @@ const toNone = computed(() => prices.value.find((p) => p.to === null))
     <div class="page-head">
       <h1>Groups, week of {{ dayAndMonth(monday) }}</h1>
       <div class="end">
+        <RouterLink class="button plain" :to="{ name: 'groups', params: { classId, day: addDays(monday, -7) } }"
+          >Week before</RouterLink
+        >
         <RouterLink class="button plain" :to="{ name: 'groups', params: { classId, day: addDays(monday, 7) } }"
           >Week after</RouterLink
         >
         <template v-if="leads">
+          <button v-if="accepted?.accepted && !proposal" type="button" class="button" @click="board.change">
+            Change these
+          </button>
           <button
             type="button"
             class="button"
             :class="{ main: !proposal && !accepted?.accepted }"
-            :disabled="ask.isPending.value"
-            @click="ask.mutate()"
+            :disabled="board.ask.isPending.value"
+            @click="board.ask.mutate()"
           >
-            {{ ask.isPending.value ? 'Looking…' : proposal || accepted?.accepted ? 'Ask again' : 'Ask for groups' }}
+            {{
+              board.ask.isPending.value ? 'Looking…' : proposal || accepted?.accepted ? 'Ask again' : 'Ask for groups'
+            }}
           </button>
-          <button v-if="proposal" type="button" class="button plain" @click="letGo">Put away</button>
+          <button v-if="proposal" type="button" class="button plain" @click="board.putAway">Put away</button>
           <button
             v-if="proposal?.groups.length"
             type="button"
             class="button main"
-            :disabled="accept.isPending.value"
-            @click="accept.mutate()"
+            :disabled="board.accept.isPending.value"
+            @click="board.accept.mutate()"
           >
             Accept these groups
           </button>
         </template>
       </div>
     </div>
+    <GroupTabs />
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <p v-if="shown" class="verdict" role="status">
       <b v-if="proposal">Proposal. </b>{{ moved ? 'Changed by hand.' : shown.verdict }}
-      <span v-if="editable && !picked" class="soft">
+      <span v-if="editable && !picked && proposal?.groups.length" class="soft">
         Pick up a name to move it; the price shows before you put it down.</span
       >
+      <template v-if="accepted?.accepted && !proposal">
+        On paper: <a :href="`/api/classes/${classId}/weeks/${monday}/groups/wall`" target="_blank">for the wall</a>,
+        <a :href="`/api/classes/${classId}/weeks/${monday}/groups/cards`" target="_blank">cards</a>. First names only.
+      </template>
     </p>
+    <div v-if="editable" class="asides">
+      <SetsBar
+        v-model="current"
+        v-model:compared="compared"
+        :sets="sets"
+        :busy="board.others.isPending.value"
+        :can-ask="Boolean(proposal?.groups.length)"
+        @others="board.others.mutate()"
+      />
+      <button
+        v-if="proposal?.groups.length && !looking && (!proposal.provenBest || moved)"
+        type="button"
+        class="button plain small"
+        @click="board.lookOn"
+      >
+        Go on looking for better ones
+      </button>
+      <span v-if="looking" class="looking" role="status">
+        <progress
+          :value="looking.score"
+          :max="looking.bound"
+          aria-label="How near the groups are to the most that can be"
+        />
+        {{ looking.score }} points; no set can have more than {{ looking.bound }}.
+        <button type="button" class="button plain small" @click="board.stopLooking">Stop</button>
+      </span>
+      <span v-if="locked" class="soft"
+        >{{ locked === 1 ? 'One thing is' : `${locked} things are` }} pegged down; asking again forms the rest anew.
+        <button type="button" class="button plain small" @click="locks = { ...noLocks(), letGo: locks.letGo }">
+          Take the pegs out
+        </button></span
+      >
+      <span v-for="wish in locks.letGo" :key="wish.key" class="soft"
+        >Does not count this time: {{ wish.sentence }}
+        <button type="button" class="button plain small" @click="countAgain(wish)">Let it count again</button></span
+      >
+    </div>
     <p v-if="picked" class="verdict holding" role="status">
-      Holding <b class="said">{{ picked.name }}</b>. Choose a table,
-      <button type="button" class="button plain" @click="pick(undefined)">or leave it where it is</button>
-      <button v-if="toNone" type="button" class="button small" @click="put(null)">
+      Holding <b class="said">{{ picked.name }}</b>: choose a table,
+      <button type="button" class="button plain" @click="board.pick(undefined)">or leave it where it is</button>
+      <button v-if="toNone" type="button" class="button small" @click="board.put(null)">
         No group this time ({{ toNone.price >= 0 ? `costs ${toNone.price}` : `gains ${-toNone.price}` }})
+      </button>
+      <button
+        type="button"
+        class="button plain small"
+        :disabled="board.without.isPending.value"
+        @click="board.without.mutate(picked)"
+      >
+        What if {{ picked.name }} is away?
       </button>
     </p>
 
+    <ConflictList v-if="proposal?.conflict.length" :wishes="proposal.conflict" @let-go="letGo" />
+
     <div v-if="shown" class="carpet">
       <CarpetTable
-        v-for="(group, place) in shown.groups"
-        :key="`${group.slot.day}-${group.slot.slotId}`"
+        v-for="group in shown.groups"
+        :key="placeOf(group.slot)"
         :group="group"
         :class-id="classId"
         :editable="editable && !group.run"
         :picked="picked"
-        :price="priceAt(place)"
-        @pick="pick"
-        @put="put(indexOf(place))"
+        :price="board.priceAt(placeOf(group.slot))"
+        :why="why?.place === placeOf(group.slot) ? why.answer : undefined"
+        :locked-children="lockedAt(placeOf(group.slot))"
+        :aim-locked="locks.aims.includes(placeOf(group.slot))"
+        :kept="locks.kept.includes(placeOf(group.slot))"
+        @pick="board.pick"
+        @put="board.put(placeOf(group.slot))"
+        @why-not="board.askWhy(group.slot)"
+        @take-why="board.takeWhy"
+        @lock-child="(id) => (locks = toggleSeat(locks, id, placeOf(group.slot)))"
+        @lock-aim="locks = toggleAim(locks, placeOf(group.slot))"
+        @keep="locks = toggleKept(locks, placeOf(group.slot))"
       />
     </div>
 
-    <section v-if="shown?.unplaced.length && (proposal || shown.accepted)" class="ruled block">
+    <section
+      v-if="shown?.unplaced.length && !proposal?.conflict.length && (proposal || shown.accepted)"
+      class="ruled block"
+    >
       <h2>In no group this time</h2>
       <ul class="list">
         <li v-for="child in shown.unplaced" :key="child.id">
-          <button v-if="editable" type="button" class="name said" @click="pick(child)">{{ child.name }}</button><b
+          <button v-if="editable" type="button" class="name said" @click="board.pick(child)">{{ child.name }}</button><b
             v-else
             class="said"
             >{{ child.name }}</b
           >
           {{ child.reason }}
+          <button v-if="editable" type="button" class="button plain small" @click="hasToHaveATurn(child)">
+            Has to have a turn
+          </button>
         </li>
       </ul>
     </section>
 
-    <section v-if="proposal?.changes.length" class="ruled block">
+    <section v-if="proposal?.changes.length && proposal.groups.length" class="ruled block">
       <h2>What is different from the week of {{ dayAndMonth(proposal.comparedWith!) }}</h2>
       <ul class="list changes">
         <li v-for="change in proposal.changes" :key="change.childId">
@@ -192,19 +223,31 @@ const toNone = computed(() => prices.value.find((p) => p.to === null))
       </ul>
     </section>
 
-    <WishesPanel
-      v-if="leads && shown"
-      v-model="wishes"
-      :class-id="classId"
-      :wishes="shown.wishes"
-      @changed="queries.invalidateQueries({ queryKey: ['groups'] })"
-    />
+    <WishesPanel v-if="leads" :class-id="classId" @changed="queries.invalidateQueries({ queryKey: ['groups'] })" />
   </div>
 </template>
 
 <style scoped>
 .verdict {
   min-height: 1.6rem;
+}
+
+.asides {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.2rem 1rem;
+}
+
+.looking {
+  display: inline-flex;
+  align-items: center;
+  gap: 0.6rem;
+}
+
+.looking progress {
+  width: 8rem;
+  accent-color: var(--spruce);
 }
 
 .holding {
@@ -219,7 +262,7 @@ const toNone = computed(() => prices.value.find((p) => p.to === null))
 
 .carpet {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(17.5rem, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(18.5rem, 1fr));
   gap: 1.1rem;
   margin: 0.6rem 0 1.6rem;
 }

@@ -1,107 +1,133 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
-import Select from 'primevue/select'
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, take, type Schemas } from '@/app/api/client'
 import { sayError } from '@/ui/notices'
+import AdultRules from './AdultRules.vue'
+import ChildRules from './ChildRules.vue'
+import WeightSliders from './WeightSliders.vue'
 
-/** What groups have to keep to: sizes, everyone at least once, pairs apart or together. */
-const props = defineProps<{ classId: number; wishes: Schemas['PairWishView'][] }>()
+/** What groups have to keep to, and what counts how much: kept for the class until it is changed. */
+const props = defineProps<{ classId: number }>()
 const emit = defineEmits<{ changed: [] }>()
-const model = defineModel<Schemas['GroupWishes']>({ required: true })
-
-const { data: grid } = useQuery({
-  queryKey: ['grid', () => props.classId],
-  queryFn: () => take(api.GET('/api/classes/{classId}/grid', { params: { path: { classId: props.classId } } })),
+const queries = useQueryClient()
+const key = computed(() => ['group-wishes', props.classId])
+const { data: wishes, error } = useQuery({
+  queryKey: key,
+  queryFn: () => take(api.GET('/api/classes/{classId}/group-wishes', { params: { path: { classId: props.classId } } })),
 })
-const children = computed(() => grid.value?.children.map((c) => ({ id: c.id, name: c.name })) ?? [])
-const first = ref<number>()
-const second = ref<number>()
+const open = ref(false)
 
-async function add(together: boolean) {
-  if (!first.value || !second.value) return
+/** Does something that changes a wish, and reads them anew. */
+async function change(deed: () => Promise<unknown>) {
   try {
-    await take(
-      api.POST('/api/classes/{classId}/pair-wishes', {
+    await deed()
+    emit('changed')
+  } catch (problem) {
+    sayError(problem)
+  } finally {
+    await queries.invalidateQueries({ queryKey: key.value })
+  }
+}
+
+const settings = computed<Schemas['GroupSettingsChange']>(() => {
+  const w = wishes.value!
+  return {
+    minSize: w.minSize,
+    maxSize: w.maxSize,
+    everyoneOnce: w.everyoneOnce,
+    mostNearAdult: w.mostNearAdult,
+    mostAtOnce: w.mostAtOnce,
+    weights: Object.fromEntries(w.weights.map((x) => [x.key, x.percent])),
+  }
+})
+const set = (part: Partial<Schemas['GroupSettingsChange']>) =>
+  change(() =>
+    take(
+      api.PUT('/api/classes/{classId}/group-wishes', {
         params: { path: { classId: props.classId } },
-        body: { first: first.value, second: second.value, together },
+        body: { ...settings.value, ...part },
       }),
-    )
-    first.value = second.value = undefined
-    emit('changed')
-  } catch (problem) {
-    sayError(problem)
-  }
-}
-
-async function remove(wish: Schemas['PairWishView']) {
-  try {
-    await take(
-      api.DELETE('/api/classes/{classId}/pair-wishes/{first}/{second}', {
-        params: { path: { classId: props.classId, first: wish.first, second: wish.second } },
-      }),
-    )
-    emit('changed')
-  } catch (problem) {
-    sayError(problem)
-  }
-}
+    ),
+  )
+const number = (event: Event) => Number((event.target as HTMLInputElement).value)
+const orNone = (event: Event) => number(event) || null
 </script>
 
 <template>
   <section class="ruled" aria-labelledby="wishes-head">
-    <h2 id="wishes-head">Wishes for the next proposal</h2>
-    <div class="row">
-      <label>From <input v-model.number="model.minSize" type="number" min="2" :max="model.maxSize" /></label>
-      <label>to <input v-model.number="model.maxSize" type="number" :min="model.minSize" max="6" /> children</label>
-      <label class="check"
-        ><input v-model="model.everyoneOnce" type="checkbox" /> Everyone at least once if it can be</label
-      >
-    </div>
-    <div class="row">
-      <Select
-        v-model="first"
-        :options="children"
-        option-label="name"
-        option-value="id"
-        placeholder="A child"
-        aria-label="A child"
-        filter
-      />
-      and
-      <Select
-        v-model="second"
-        :options="children"
-        option-label="name"
-        option-value="id"
-        placeholder="another"
-        aria-label="Another child"
-        filter
-      />
-      <button type="button" class="button" :disabled="!first || !second || first === second" @click="add(false)">
-        Keep apart
-      </button>
-      <button type="button" class="button" :disabled="!first || !second || first === second" @click="add(true)">
-        Keep together
+    <div class="head">
+      <h2 id="wishes-head">Wishes for the next proposal</h2>
+      <button type="button" class="button plain small" :aria-expanded="open" @click="open = !open">
+        {{ open ? 'Fold away' : 'Sizes, aims, pairs, adults' }}
       </button>
     </div>
-    <p v-for="wish in wishes" :key="`${wish.first}-${wish.second}`">
-      <b class="said">{{ wish.names }}</b> {{ wish.together ? 'together' : 'apart' }}
-      <button type="button" class="button plain small" @click="remove(wish)">Let go</button>
-    </p>
+    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <template v-if="open && wishes">
+      <div class="row">
+        <label
+          >From <input :value="wishes.minSize" type="number" min="2" max="6" @change="set({ minSize: number($event) })"
+        /></label>
+        <label
+          >to
+          <input :value="wishes.maxSize" type="number" min="2" max="6" @change="set({ maxSize: number($event) })" />
+          children</label
+        >
+        <label class="check"
+          ><input
+            type="checkbox"
+            :checked="wishes.everyoneOnce"
+            @change="set({ everyoneOnce: !wishes.everyoneOnce })"
+          />
+          Everyone at least once if it can be</label
+        >
+        <label
+          >Groups at one time
+          <input
+            :value="wishes.mostAtOnce"
+            type="number"
+            min="1"
+            max="10"
+            placeholder="–"
+            @change="set({ mostAtOnce: orNone($event) })"
+        /></label>
+      </div>
+      <div class="parts">
+        <WeightSliders :weights="wishes.weights" :steps="wishes.steps" @set="(weights) => set({ weights })" />
+        <ChildRules
+          :class-id="classId"
+          :wishes="wishes"
+          :change="change"
+          @most="(most) => set({ mostNearAdult: most })"
+        />
+        <AdultRules :class-id="classId" :wishes="wishes" :change="change" />
+      </div>
+    </template>
   </section>
 </template>
 
 <style scoped>
+.head {
+  display: flex;
+  align-items: baseline;
+  gap: 0.8rem;
+}
+
 .row {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 0.7rem;
+  gap: 0.7rem 1.2rem;
   margin: 0.6rem 0;
 }
 
 .row input[type='number'] {
-  width: 4rem;
+  width: 4.2rem;
+}
+
+.parts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 24rem), 1fr));
+  gap: 1.4rem 2.4rem;
 }
 </style>

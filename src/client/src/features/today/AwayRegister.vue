@@ -10,17 +10,23 @@ const props = defineProps<{ day: string; children: Schemas['TodayChild'][] }>()
 const queries = useQueryClient()
 const { classId, records } = useAccount()
 const marking = ref(false)
+
+// What marking a child changed in the groups of the day.
+const changed = ref<string[]>([])
 const away = computed(() => props.children.filter((c) => c.away))
 
 async function mark(child: Schemas['TodayChild']) {
   try {
-    await take(
+    const { changes } = await take(
       api.PUT('/api/classes/{classId}/attendance/{day}/{childId}', {
         params: { path: { classId: classId.value, day: props.day, childId: child.id } },
         body: { away: !child.away },
       }),
     )
-    await queries.invalidateQueries({ queryKey: ['today'] })
+    changed.value = changes
+    await Promise.all(
+      ['today', 'groups', 'week', 'set-out'].map((key) => queries.invalidateQueries({ queryKey: [key] })),
+    )
   } catch (problem) {
     sayError(problem)
   }
@@ -41,6 +47,7 @@ async function mark(child: Schemas['TodayChild']) {
         {{ marking ? 'Done' : 'Mark' }}
       </button>
     </div>
+    <p v-for="sentence in changed" :key="sentence" class="changed" role="status">{{ sentence }}</p>
     <p v-if="!marking">{{ away.length ? away.map((c) => c.name).join(', ') : 'Everyone is here.' }}</p>
     <div v-else class="register">
       <button
@@ -64,6 +71,11 @@ async function mark(child: Schemas['TodayChild']) {
   align-items: baseline;
   justify-content: space-between;
   gap: 0.8rem;
+}
+
+.changed {
+  padding-left: 0.7rem;
+  border-left: 4px solid var(--spruce);
 }
 
 .register {

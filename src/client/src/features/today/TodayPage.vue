@@ -114,6 +114,7 @@ const { data: view, error } = useQuery({
             <span class="names">{{ group.children.join(', ') }}</span>
             <span class="soft small">{{ group.adult }}, {{ group.where.toLowerCase() }}</span>
             <span v-if="group.away.length" class="warn small">Away: {{ group.away.join(', ') }}</span>
+            <span v-if="group.joined.length" class="small">Instead: {{ group.joined.join(', ') }}</span>
             <span v-if="group.recorded" class="small done"
               >Recorded: {{ group.recorded }} of {{ group.children.length }}</span
             >

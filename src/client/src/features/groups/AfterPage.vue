@@ -1,0 +1,136 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take } from '@/app/api/client'
+import { dayAndMonth, shortWeekday } from '@/app/dates'
+import MarkFrame from '@/ui/MarkFrame.vue'
+import GroupTabs from './GroupTabs.vue'
+
+/** What the group work did: strength before and after, aims reached, aims carried over. */
+const { classId, leads } = useAccount()
+const weeks = ref(4)
+const { data: view, error } = useQuery({
+  queryKey: ['groups-after', classId, weeks],
+  queryFn: () =>
+    take(
+      api.GET('/api/classes/{classId}/groups/after', {
+        params: { path: { classId: classId.value }, query: { weeks: weeks.value } },
+      }),
+    ),
+  placeholderData: keepPreviousData,
+})
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>What the group work did</h1>
+      <div class="end">
+        <label
+          >Over the last
+          <select v-model="weeks" class="box">
+            <option :value="2">2 weeks</option>
+            <option :value="4">4 weeks</option>
+            <option :value="8">8 weeks</option>
+            <option :value="12">12 weeks</option>
+          </select></label
+        >
+        <a v-if="leads" class="button" :href="`/api/classes/${classId}/groups/file`" download>As a spreadsheet file</a>
+      </div>
+    </div>
+    <GroupTabs />
+    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <template v-if="view">
+      <p role="status">
+        {{ view.sentence }} <span class="soft">Three marks a child: before the day, after it, and now.</span>
+      </p>
+      <section
+        v-for="week in view.weeks"
+        :key="week.monday"
+        class="ruled week"
+        :aria-label="`Week of ${dayAndMonth(week.monday)}`"
+      >
+        <h2>Week of {{ dayAndMonth(week.monday) }}</h2>
+        <div class="groups">
+          <article v-for="group in week.groups" :key="group.sessionId">
+            <h3>
+              <RouterLink :to="{ name: 'session', params: { classId, sessionId: group.sessionId } }">{{
+                group.short
+              }}</RouterLink>
+              <span class="small soft">{{ shortWeekday(group.day) }}, {{ group.adult }}</span>
+            </h3>
+            <p class="small">{{ group.sentence }}</p>
+            <table>
+              <thead class="hidden-words">
+                <tr>
+                  <th scope="col">Child</th>
+                  <th scope="col">Before</th>
+                  <th scope="col">After the day</th>
+                  <th scope="col">Now</th>
+                  <th scope="col">What came of it</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="child in group.children" :key="child.id">
+                  <th scope="row" class="said">{{ child.name }}</th>
+                  <template v-if="child.away">
+                    <td colspan="4" class="soft small">away</td>
+                  </template>
+                  <template v-else>
+                    <td><MarkFrame :strength="child.before" /></td>
+                    <td>→ <MarkFrame :strength="child.after" /></td>
+                    <td class="now"><MarkFrame :strength="child.now" /></td>
+                    <td class="small">
+                      <b v-if="child.reached">reached</b>
+                      <template v-else-if="child.carriedOver">carried over</template>
+                      <template v-else>kept</template>
+                      <span v-if="!child.recorded" class="soft">, not recorded</span>
+                    </td>
+                  </template>
+                </tr>
+              </tbody>
+            </table>
+          </article>
+        </div>
+      </section>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.week {
+  margin-bottom: 1.4rem;
+}
+
+.groups {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(21rem, 1fr));
+  gap: 1rem 2rem;
+}
+
+h3 {
+  display: flex;
+  align-items: baseline;
+  gap: 0.6rem;
+  margin-top: 0.5rem;
+}
+
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+
+th[scope='row'],
+td {
+  padding: 0.22rem 0.4rem 0.22rem 0;
+  border-top: 1px solid var(--line);
+  font-weight: 400;
+  text-align: left;
+  white-space: nowrap;
+}
+
+.now {
+  padding-left: 0.8rem;
+}
+</style>

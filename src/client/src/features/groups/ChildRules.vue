@@ -1,0 +1,220 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { api, take, type Schemas } from '@/app/api/client'
+import { clock, dayAndMonth } from '@/app/dates'
+
+/** Pairs, times out of class, adults a child wishes for, and who works best with an adult near. */
+const props = defineProps<{
+  classId: number
+  wishes: Schemas['GroupWishesView']
+  change: (deed: () => Promise<unknown>) => Promise<void>
+}>()
+const emit = defineEmits<{ most: [most: number | null] }>()
+const at = () => ({ classId: props.classId })
+
+const pair = ref<{ first?: number; second?: number; until: string }>({ until: '' })
+const addPair = (together: boolean) =>
+  props.change(async () => {
+    const { first, second, until } = pair.value
+    await take(
+      api.POST('/api/classes/{classId}/pair-wishes', {
+        params: { path: at() },
+        body: { first: first!, second: second!, together, until: until || null },
+      }),
+    )
+    pair.value = { until: '' }
+  })
+const removePair = (w: Schemas['PairWishView']) =>
+  props.change(() =>
+    take(
+      api.DELETE('/api/classes/{classId}/pair-wishes/{first}/{second}', {
+        params: { path: { ...at(), first: w.first, second: w.second } },
+      }),
+    ),
+  )
+
+const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday'] as const
+const out = ref<{ childId?: number; weekday: (typeof weekdays)[number]; from: string; until: string }>({
+  weekday: 'Monday',
+  from: '09:30',
+  until: '10:00',
+})
+const addOut = () =>
+  props.change(async () => {
+    const { childId, weekday, from, until } = out.value
+    await take(
+      api.POST('/api/classes/{classId}/times-out', {
+        params: { path: at() },
+        body: { childId: childId!, weekday, from: `${from}:00`, until: `${until}:00` },
+      }),
+    )
+    out.value = { ...out.value, childId: undefined }
+  })
+const removeOut = (id: number) =>
+  props.change(() => take(api.DELETE('/api/classes/{classId}/times-out/{id}', { params: { path: { ...at(), id } } })))
+
+const adult = ref<{ childId?: number; adultId?: number }>({})
+const addAdult = (wanted: boolean) =>
+  props.change(async () => {
+    await take(
+      api.POST('/api/classes/{classId}/adult-wishes', {
+        params: { path: at() },
+        body: { childId: adult.value.childId!, adultId: adult.value.adultId!, with: wanted },
+      }),
+    )
+    adult.value = {}
+  })
+const removeAdult = (w: Schemas['AdultWishView']) =>
+  props.change(() =>
+    take(
+      api.DELETE('/api/classes/{classId}/adult-wishes/{childId}/{adultId}', {
+        params: { path: { ...at(), childId: w.childId, adultId: w.adultId } },
+      }),
+    ),
+  )
+
+const near = (childId: number, wanted: boolean) =>
+  props.change(() =>
+    take(
+      api.PUT('/api/classes/{classId}/children/{childId}/near-adult', {
+        params: { path: { ...at(), childId } },
+        body: { near: wanted },
+      }),
+    ),
+  )
+const nameOf = (id: number) => props.wishes.children.find((c) => c.id === id)?.name ?? ''
+const nextNear = ref<number>()
+function addNear() {
+  if (nextNear.value) void near(nextNear.value, true)
+  nextNear.value = undefined
+}
+</script>
+
+<template>
+  <div>
+    <h3>Apart and together</h3>
+    <p v-for="w in wishes.pairs" :key="`${w.first}-${w.second}`">
+      <b class="said">{{ w.names }}</b> {{ w.together ? 'together' : 'apart'
+      }}{{ w.until ? ` until ${dayAndMonth(w.until)}` : '' }}
+      <button type="button" class="button plain small" @click="removePair(w)">Let go</button>
+    </p>
+    <div class="row">
+      <select v-model="pair.first" class="box" aria-label="A child">
+        <option :value="undefined">A child</option>
+        <option v-for="c in wishes.children" :key="c.id" :value="c.id">{{ c.name }}</option>
+      </select>
+      and
+      <select v-model="pair.second" class="box" aria-label="Another child">
+        <option :value="undefined">another</option>
+        <option v-for="c in wishes.children" :key="c.id" :value="c.id">{{ c.name }}</option>
+      </select>
+      <label>until <input v-model="pair.until" type="date" /></label>
+      <button
+        v-for="together in [false, true]"
+        :key="`${together}`"
+        type="button"
+        class="button small"
+        :disabled="!pair.first || !pair.second || pair.first === pair.second"
+        @click="addPair(together)"
+      >
+        {{ together ? 'Keep together' : 'Keep apart' }}
+      </button>
+    </div>
+
+    <h3 class="after">With an adult, or not</h3>
+    <p v-for="w in wishes.adultWishes" :key="`${w.childId}-${w.adultId}`">
+      <b class="said">{{ w.names }}</b>
+      <button type="button" class="button plain small" @click="removeAdult(w)">Let go</button>
+    </p>
+    <div class="row">
+      <select v-model="adult.childId" class="box" aria-label="Child with a wish">
+        <option :value="undefined">A child</option>
+        <option v-for="c in wishes.children" :key="c.id" :value="c.id">{{ c.name }}</option>
+      </select>
+      <select v-model="adult.adultId" class="box" aria-label="Adult">
+        <option :value="undefined">an adult</option>
+        <option v-for="a in wishes.adults" :key="a.id" :value="a.id">{{ a.name }}</option>
+      </select>
+      <button type="button" class="button small" :disabled="!adult.childId || !adult.adultId" @click="addAdult(true)">
+        Only with
+      </button>
+      <button type="button" class="button small" :disabled="!adult.childId || !adult.adultId" @click="addAdult(false)">
+        Not with
+      </button>
+    </div>
+
+    <h3 class="after">Out of class</h3>
+    <p v-for="t in wishes.timesOut" :key="t.id">
+      <b class="said">{{ t.name }}</b> {{ t.weekday }} {{ clock(t.from) }}–{{ clock(t.until) }}
+      <button type="button" class="button plain small" @click="removeOut(t.id)">Let go</button>
+    </p>
+    <div class="row">
+      <select v-model="out.childId" class="box" aria-label="Child out of class">
+        <option :value="undefined">A child</option>
+        <option v-for="c in wishes.children" :key="c.id" :value="c.id">{{ c.name }}</option>
+      </select>
+      <select v-model="out.weekday" class="box" aria-label="Weekday">
+        <option v-for="d in weekdays" :key="d">{{ d }}</option>
+      </select>
+      <input v-model="out.from" type="time" aria-label="From" />
+      <input v-model="out.until" type="time" aria-label="Until" />
+      <button type="button" class="button small" :disabled="!out.childId" @click="addOut">Add</button>
+    </div>
+
+    <h3 class="after">Works best with an adult near</h3>
+    <p class="small soft">
+      A matter of where adults sit, for you alone to see; what a child needs beyond that is for those who know the child
+      and your school’s own rules to say.
+    </p>
+    <div class="row">
+      <label
+        >At most
+        <input
+          type="number"
+          min="1"
+          max="6"
+          placeholder="–"
+          :value="wishes.mostNearAdult"
+          @change="emit('most', Number(($event.target as HTMLInputElement).value) || null)"
+        />
+        in a group</label
+      >
+      <span v-for="id in wishes.nearAdult" :key="id"
+        ><b class="said">{{ nameOf(id) }}</b>
+        <button
+          type="button"
+          class="button plain small"
+          :aria-label="`${nameOf(id)} does not need an adult near`"
+          @click="near(id, false)"
+        >
+          Let go
+        </button></span
+      >
+      <select
+        v-model="nextNear"
+        class="box"
+        aria-label="Another child who works best with an adult near"
+        @change="addNear"
+      >
+        <option :value="undefined">Another child</option>
+        <option v-for="c in wishes.children.filter((x) => !wishes.nearAdult.includes(x.id))" :key="c.id" :value="c.id">
+          {{ c.name }}
+        </option>
+      </select>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem 0.6rem;
+  margin: 0.3rem 0;
+}
+
+input[type='number'] {
+  width: 4.2rem;
+}
+</style>

@@ -1,0 +1,239 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, onUnmounted, ref, watch } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import { useWeek } from '@/app/week'
+import { say, sayError } from '@/ui/notices'
+import { askOf, chosenOf, moveChild, noLocks, placeOf, type Locks, type View } from './board'
+
+type Child = { id: number; name: string }
+
+/** The board of one week: sets of groups beside each other, what is locked, who is held; all that is asked of the server for it. */
+export function useBoard() {
+  const queries = useQueryClient()
+  const { classId } = useAccount()
+  const { monday, path } = useWeek()
+  const { data: accepted, error } = useQuery({
+    queryKey: ['groups', classId, monday],
+    queryFn: () => take(api.GET('/api/classes/{classId}/weeks/{day}/groups', { params: { path: path.value } })),
+    enabled: computed(() => monday.value !== ''),
+  })
+
+  // A proposal belongs to the week it was asked for.
+  const sets = ref<{ name: string; view: View }[]>([])
+  const current = ref(0)
+  const compared = ref<number>()
+  const locks = ref<Locks>(noLocks())
+  const moved = ref(false)
+  const proposal = computed(() => sets.value[current.value]?.view)
+  const shown = computed(() => proposal.value ?? accepted.value)
+  function putAway() {
+    stopLooking()
+    sets.value = []
+    locks.value = noLocks()
+    lay()
+  }
+  watch([monday, classId], putAway)
+
+  // What is being held, and said about it, belongs to the set that lies there.
+  function lay(place = 0) {
+    current.value = place
+    compared.value = undefined
+    moved.value = false
+    void pick(undefined)
+  }
+  watch(current, () => pick(undefined))
+  const question = () => ({ ask: askOf(proposal.value, locks.value), groups: chosenOf(proposal.value!) })
+  const tell = { onError: sayError }
+
+  const ask = useMutation({
+    mutationFn: () =>
+      take(
+        api.POST('/api/classes/{classId}/weeks/{day}/groups/proposal', {
+          params: { path: path.value },
+          body: askOf(proposal.value, locks.value),
+        }),
+      ),
+    onSuccess: (view) => {
+      stopLooking()
+      sets.value = [{ name: 'Best', view }]
+      lay()
+    },
+    ...tell,
+  })
+
+  const others = useMutation({
+    mutationFn: () =>
+      take(
+        api.POST('/api/classes/{classId}/weeks/{day}/groups/others', {
+          params: { path: path.value },
+          body: question(),
+        }),
+      ),
+    onSuccess: (found) => {
+      sets.value = [sets.value[current.value]!, ...found.map((view, i) => ({ name: `Other ${i + 1}`, view }))]
+      lay()
+      if (!found.length) say('There is no other set that differs by as much as five children.')
+    },
+    ...tell,
+  })
+
+  /** What if a child were away all week: a set beside the one that lies there. */
+  const without = useMutation({
+    mutationFn: (child: Child) =>
+      take(
+        api.POST('/api/classes/{classId}/weeks/{day}/groups/proposal', {
+          params: { path: path.value },
+          body: { ...askOf(proposal.value, locks.value), without: [child.id] },
+        }),
+      ),
+    onSuccess: (view, child) => {
+      sets.value = [...sets.value, { name: `Without ${child.name}`, view }]
+      const before = current.value
+      lay(sets.value.length - 1)
+      compared.value = view.groups.length ? before : undefined
+    },
+    ...tell,
+  })
+
+  // Accepted groups can be changed as well: they are laid out again as a proposal.
+  function change() {
+    sets.value = [{ name: 'As accepted', view: { ...accepted.value!, verdict: 'As accepted.' } }]
+    lay()
+  }
+
+  const accept = useMutation({
+    mutationFn: () =>
+      take(
+        api.POST('/api/classes/{classId}/weeks/{day}/groups/accept', {
+          params: { path: path.value },
+          body: { groups: chosenOf(proposal.value!) },
+        }),
+      ),
+    onSuccess: async (view) => {
+      putAway()
+      queries.setQueryData(['groups', classId.value, monday.value], view)
+      await queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'groups' && q.queryKey[0] !== 'account' })
+      say('The groups are accepted and stand in the week.')
+    },
+    ...tell,
+  })
+
+  // A child is picked up: the price of every other table is asked for at once, before anything is put down.
+  const picked = ref<Child>()
+  const prices = ref<Schemas['PriceView'][]>([])
+  const why = ref<{ place: string; answer: Schemas['WhyNotView'] }>()
+  async function pick(child: Child | undefined) {
+    prices.value = []
+    why.value = undefined
+    picked.value = picked.value?.id === child?.id ? undefined : child
+    const held = picked.value
+    if (!held || !proposal.value) return
+    try {
+      const found = await take(
+        api.POST('/api/classes/{classId}/weeks/{day}/groups/prices', {
+          params: { path: path.value },
+          body: { ...question(), childId: held.id },
+        }),
+      )
+      if (picked.value === held) prices.value = found
+    } catch (problem) {
+      sayError(problem)
+    }
+  }
+
+  // Tables that were held already are not counted by the core: its indices run over the others.
+  const open = computed(() => (shown.value?.groups ?? []).filter((g) => !g.run).map((g) => placeOf(g.slot)))
+  const priceAt = (place: string) => prices.value.find((p) => p.to !== null && open.value[p.to] === place)
+
+  function put(place: string | null) {
+    const child = picked.value
+    if (!child || !proposal.value) return
+    const to = place === null ? null : open.value.indexOf(place)
+    const price = prices.value.find((p) => p.to === to)
+    const view = moveChild(proposal.value, child, to, price?.reason ?? 'Put here by hand.')
+    sets.value = sets.value.map((s, i) => (i === current.value ? { ...s, view } : s))
+    moved.value = true
+
+    // Who was put somewhere by hand stays there when groups are asked for again.
+    const seats = { ...locks.value.seats }
+    delete seats[child.id]
+    if (place !== null) seats[child.id] = place
+    locks.value = { ...locks.value, seats }
+    void pick(undefined)
+  }
+
+  async function askWhy(slot: Schemas['GroupSlotView']) {
+    if (!picked.value) return
+    try {
+      const answer = await take(
+        api.POST('/api/classes/{classId}/weeks/{day}/groups/why-not', {
+          params: { path: path.value },
+          body: { ...question(), childId: picked.value.id, slotId: slot.slotId, day: slot.day },
+        }),
+      )
+      why.value = { place: placeOf(slot), answer }
+    } catch (problem) {
+      sayError(problem)
+    }
+  }
+
+  function takeWhy() {
+    const instead = why.value?.answer.instead
+    if (!instead || !picked.value) return
+    const child = picked.value.name
+    const before = current.value
+    sets.value = [...sets.value, { name: `${child} there`, view: instead }]
+    lay(sets.value.length - 1)
+    compared.value = before
+  }
+
+  // A longer search in the background; asked after every half second until it has ended.
+  const looking = ref<Schemas['ImproveView']>()
+  let timer = 0
+  async function lookOn() {
+    try {
+      looking.value = await take(
+        api.POST('/api/classes/{classId}/weeks/{day}/groups/better', {
+          params: { path: path.value },
+          body: question(),
+        }),
+      )
+      timer = window.setTimeout(follow, 500)
+    } catch (problem) {
+      sayError(problem)
+    }
+  }
+  const jobPath = () => ({ params: { path: { classId: classId.value, id: looking.value!.id } } })
+  async function follow() {
+    if (!looking.value) return
+    try {
+      const now = await take(api.GET('/api/classes/{classId}/groups/better/{id}', jobPath()))
+      if (!looking.value) return
+      looking.value = now
+      if (now.state === 'Working') timer = window.setTimeout(follow, 500)
+      else ended(now)
+    } catch (problem) {
+      looking.value = undefined
+      sayError(problem)
+    }
+  }
+  function ended(job: Schemas['ImproveView']) {
+    looking.value = undefined
+    if (!job.groups) return
+    const view = job.groups
+    sets.value = sets.value.map((s, i) => (i === current.value ? { ...s, view } : s))
+    lay(current.value)
+  }
+  function stopLooking() {
+    window.clearTimeout(timer)
+    if (looking.value) void api.DELETE('/api/classes/{classId}/groups/better/{id}', jobPath())
+    looking.value = undefined
+  }
+  onUnmounted(stopLooking)
+
+  return {
+    accepted, error, sets, current, compared, proposal, shown, locks, moved, picked, prices, why, looking,
+    ask, others, without, accept, change, putAway, pick, put, priceAt, askWhy, takeWhy, lookOn, stopLooking,
+  } // prettier-ignore
+}
