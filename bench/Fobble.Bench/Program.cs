@@ -8,6 +8,7 @@ var root = Root.Find();
 (string Name, Func<Task<IReadOnlyList<Figure>>> Run)[] parts =
 [
     ("groups", () => Task.FromResult<IReadOnlyList<Figure>>([.. GroupingBench.Run()])),
+    ("group gain", () => Task.FromResult<IReadOnlyList<Figure>>([.. GroupGainBench.Run()])),
     ("planning", () => Task.FromResult<IReadOnlyList<Figure>>([.. PlanningBench.Run()])),
     ("classroom", () => Task.FromResult<IReadOnlyList<Figure>>([.. ClassroomBench.Run()])),
     ("baseline", () => Task.FromResult<IReadOnlyList<Figure>>([.. BaselineBench.Run()])),

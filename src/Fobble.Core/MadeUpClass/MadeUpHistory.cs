@@ -16,7 +16,14 @@ public sealed record HistoryRequest(
 {
     /// <summary>Asked each Monday for a year's plan to follow: gets the class as it stands, the Monday and the lessons given; null while there is none.</summary>
     public Func<ClassEvidence, DateOnly, IReadOnlyList<TaughtLesson>, YearPlan?>? Plan { get; init; }
+
+    /// <summary>Asked each Monday for the groups of the week; null for groups as adults form them without help.</summary>
+    public Func<WeekToGroup, IReadOnlyList<PastGroup>>? Groups { get; init; }
 }
+
+/// <summary>A week for which groups are to be formed.</summary>
+/// <param name="Past">Groups that met before, in order of time.</param>
+public sealed record WeekToGroup(ClassEvidence Evidence, IReadOnlyList<DateOnly> Days, int GroupsADay, IReadOnlyList<SkillId> Focus, IReadOnlyList<PastGroup> Past, SeededRandom Random);
 
 /// <summary>A week as it was planned and taught.</summary>
 public sealed record MadeUpWeek(WeekPlan Plan, IReadOnlyList<PastGroup> Groups);
@@ -48,6 +55,7 @@ public static class MadeUpHistory
             var evidence = new ClassEvidence(request.Map, request.Calendar, EvidenceSettings.Default, request.Children, seen, monday);
             var plan = WeekPlanner.Plan(new WeekRequest(evidence, monday, taught, request.Library) { Year = request.Plan?.Invoke(evidence, monday, taught) });
             List<PastGroup> groups = [];
+            var formed = request.Groups?.Invoke(new(evidence, [.. plan.Days.Select(d => d.Day)], request.GroupsADay, [.. plan.Days.Select(d => d.Focus.Skill)], [.. weeks.SelectMany(w => w.Groups)], random));
             foreach (var day in plan.Days)
             {
                 var here = children.Where(c => !c.IsAway(random)).ToList();
@@ -67,9 +75,9 @@ public static class MadeUpHistory
                     WatchChoiceTime(here, day.Day);
                 }
 
-                for (var i = 0; i < request.GroupsADay; i++)
+                for (var i = 0; i < (formed?.Count(g => g.Day == day.Day) ?? request.GroupsADay); i++)
                 {
-                    var (skill, members) = PickGroup(here, evidence, lastTurn, day.Day, random);
+                    var (skill, members) = formed is null ? PickGroup(here, evidence, lastTurn, day.Day, random) : Present(formed.Where(g => g.Day == day.Day).ElementAt(i), here);
                     groups.Add(new PastGroup(day.Day, (monday.DayNumber / 7) - 1000, skill, [.. members.Select(m => m.Id).Order()]));
                     foreach (var member in members)
                     {
@@ -135,6 +143,8 @@ public static class MadeUpHistory
             }
         }
     }
+
+    private static (SkillId Skill, IReadOnlyList<MadeUpChild> Members) Present(PastGroup group, List<MadeUpChild> here) => (group.Skill, [.. here.Where(c => group.Children.Contains(c.Id))]);
 
     // As adults do it without help: those who waited longest, on something the first of them is ready for.
     private static (SkillId Skill, IReadOnlyList<MadeUpChild> Members) PickGroup(
