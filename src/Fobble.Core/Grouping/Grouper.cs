@@ -10,15 +10,18 @@ namespace Fobble.Core.Grouping;
 public sealed record GroupingProgress(int Score, int Bound);
 
 /// <summary>
-/// Finds the best groups (rule R13) with OR-Tools CP-SAT: a child goes to one of several possible copies of a skill; open copies take
-/// a slot each. Deterministic: one worker, a fixed seed, and work counted instead of time.
+/// Finds the best groups (rule R13): from thinkable groups and a bound on all of them by column generation, the choice by OR-Tools CP-SAT; where few sets
+/// keep all wishes, children go one by one to copies of skills instead. Deterministic: one worker, a fixed seed, and work counted instead of time.
 /// </summary>
 public static class Grouper
 {
-    /// <summary>Options of each child that the first look considers, the most worth first.</summary>
+    /// <summary>Options of each child that the first look considers, where columns are too many; the most worth first.</summary>
     private const int FirstLook = 5;
 
-    private const double FirstWork = 0.3;
+    private const int MostColumns = 20_000;
+    private const int MostColumnsLong = 200_000;
+    private const int FirstStep = 12;
+    private const double FirstWork = 0.1;
     private const double SecondWork = 0.3;
     private const double LongWork = 30;
     private const double ExplainWork = 1;
@@ -27,28 +30,99 @@ public static class Grouper
     public static GroupingResult Form(GroupingProblem problem)
     {
         ArgumentNullException.ThrowIfNull(problem);
+        return ByColumns(problem, null, MostColumns, SecondWork, default) ?? ByChildren(problem) ?? WithoutGroups(problem, Conflict(problem));
+    }
 
+    /// <summary>Goes on from groups that were found, with many times the work, and tells of each better set and bound on the way.</summary>
+    public static GroupingResult Improve(GroupingProblem problem, GroupingResult found, IProgress<GroupingProgress>? progress, CancellationToken stop)
+    {
+        ArgumentNullException.ThrowIfNull(problem);
+        ArgumentNullException.ThrowIfNull(found);
+        var first = ByColumns(problem, found, MostColumnsLong, LongWork, stop)!;
+        progress?.Report(new(first.Score, first.Bound));
+        if (first.ProvenBest)
+        {
+            return first;
+        }
+
+        var open = WithOptions(problem, (_, _, below) => below <= MostThinkable(problem) - first.Score);
+        var second = Solve(problem, open, LongWork, first.Groups, progress, stop);
+        return Better(problem, first, second) is var best && best!.Bound > first.Bound ? best with { Bound = first.Bound } : best!;
+    }
+
+    // A bound that no set can pass, and groups chosen from the columns met on the way to it. If these do not reach the bound, every column that could be
+    // in a better set is looked at; only where those are too many does it end without a proof. Null where no set was found that keeps all wishes.
+    private static GroupingResult? ByColumns(GroupingProblem problem, GroupingResult? found, int mostColumns, double work, CancellationToken stop)
+    {
+        SlotClasses slots = new(problem);
+        List<Candidate> open = [.. problem.Open];
+        GroupColumns columns = new(problem, Math.Min(slots.Free.Count, open.Count / problem.Rules.MinSize), (skill, members) => slots.Allows(skill, [.. members.Select(m => open[m])]));
+        columns.Generate();
+        stop.ThrowIfCancellationRequested();
+
+        // Points of columns are told against nobody in a group.
+        var without = GroupScore.Of(problem, problem.Fixed);
+        var bound = Math.Min((int)Math.Floor(columns.Bound + 1e-4) + without, MostThinkable(problem));
+        var known = Choose(problem, slots, [.. columns.Known], without, FirstWork, found?.Groups ?? [], stop).Best;
+        if ((found is null || known?.Score > found.Score ? known : found) is not { } first)
+        {
+            return null;
+        }
+
+        if (first.Score >= bound)
+        {
+            return first with { ProvenBest = true, Bound = first.Score };
+        }
+
+        // From the bound downwards: all columns that could be in a set with so many points. If there is such a set, the best of them is the best of all;
+        // if there is none, the bound falls, and a step further down is looked at.
+        for (var step = FirstStep; ; step *= 3)
+        {
+            var points = Math.Max(first.Score + 1, bound + 1 - step);
+            if (columns.Within(points - without, mostColumns) is not { } all)
+            {
+                return first with { ProvenBest = false, Bound = bound };
+            }
+
+            var (better, complete, above) = Choose(problem, slots, all, without, work, first.Groups, stop);
+            first = better?.Score > first.Score ? better : first;
+            bound = complete ? Math.Min(bound, Math.Max(first.Score, points - 1)) : Math.Max(first.Score, Math.Min(bound, above));
+            if (first.Score >= bound || !complete)
+            {
+                return first with { ProvenBest = first.Score >= bound, Bound = bound };
+            }
+        }
+    }
+
+    // Complete: there is nothing better among these columns.
+    private static (GroupingResult? Best, bool Complete, int Bound) Choose(
+        GroupingProblem problem, SlotClasses slots, IReadOnlyList<GroupColumn> columns, int without, double work, IReadOnlyList<FormedGroup> hint, CancellationToken stop)
+    {
+        ColumnModel model = new(problem, slots, columns);
+        model.Hint(hint);
+        var solver = new CpSolver { StringParameters = Parameters(work) };
+        using var cancel = stop.Register(solver.StopSearch);
+        var status = solver.Solve(model.Model);
+        stop.ThrowIfCancellationRequested();
+        return status switch
+        {
+            CpSolverStatus.Optimal or CpSolverStatus.Feasible => (ResultOf(problem, model.Read(solver)), status == CpSolverStatus.Optimal, (int)Math.Floor(solver.BestObjectiveBound + 1e-6) + without),
+            CpSolverStatus.Infeasible => (null, true, int.MinValue),
+            CpSolverStatus.Unknown => (null, false, int.MaxValue),
+            _ => throw Invalid(),
+        };
+    }
+
+    // Children to copies of skills: what is left when columns do not do, as where few sets keep all wishes.
+    private static GroupingResult? ByChildren(GroupingProblem problem)
+    {
         // A first look at each child's best options gives a set of groups that is good. No set can have more points than every child
         // at its best; so an option that lies further below its child's best than the two are apart can be in no better set.
         var narrow = WithOptions(problem, (_, rank, _) => rank < FirstLook);
         var first = Solve(problem, narrow, FirstWork, [], null, default);
         var open = first is null ? problem : WithOptions(problem, (_, _, below) => below <= MostThinkable(problem) - first.Score);
         var widened = open.Children.Zip(narrow.Children).Any(pair => pair.First.Worths.Keys.Except(pair.Second.Worths.Keys).Any());
-        if (first is { ProvenBest: true } && !widened)
-        {
-            return first;
-        }
-
-        return Better(problem, first, Solve(problem, open, SecondWork, first?.Groups ?? [], null, default)) ?? WithoutGroups(problem, Conflict(problem));
-    }
-
-    /// <summary>Goes on from groups that were found, with some thirty times the work, and tells of each better set and bound on the way.</summary>
-    public static GroupingResult Improve(GroupingProblem problem, GroupingResult found, IProgress<GroupingProgress>? progress, CancellationToken stop)
-    {
-        ArgumentNullException.ThrowIfNull(problem);
-        ArgumentNullException.ThrowIfNull(found);
-        var open = WithOptions(problem, (_, _, below) => below <= MostThinkable(problem) - found.Score);
-        return Better(problem, found, Solve(problem, open, LongWork, found.Groups, progress, stop))!;
+        return first is { ProvenBest: true } && !widened ? first : Better(problem, first, Solve(problem, open, SecondWork, first?.Groups ?? [], null, default));
     }
 
     /// <summary>Sets nearly as good, best first, of which each gives another aim to at least <see cref="GroupingProblem.LeastUnlike"/> children than the set found and than those before.</summary>
@@ -128,7 +202,7 @@ public static class Grouper
         var status = solver.Solve(model.Model, teller);
         if (status is CpSolverStatus.ModelInvalid)
         {
-            throw new InvalidOperationException("The solver does not take the model: it is at fault, not the wishes.");
+            throw Invalid();
         }
 
         if (status is CpSolverStatus.Unknown && whole.Rules.Wishes.Count == 0 && whole.Unlike.Count == 0)
@@ -142,12 +216,18 @@ public static class Grouper
             return null;
         }
 
-        var groups = model.Read(solver.BooleanValue);
-        var placed = groups.SelectMany(g => g.Children).ToHashSet();
-        var score = GroupScore.Of(whole, groups);
-        var proven = status == CpSolverStatus.Optimal;
-        return new GroupingResult(groups, [.. whole.Children.Select(c => c.Child).Where(c => !placed.Contains(c))], score, proven, proven ? score : model.BoundFrom(solver.BestObjectiveBound));
+        var result = ResultOf(whole, model.Read(solver.BooleanValue));
+        return status == CpSolverStatus.Optimal ? result with { ProvenBest = true } : result with { Bound = model.BoundFrom(solver.BestObjectiveBound) };
     }
+
+    private static GroupingResult ResultOf(GroupingProblem problem, IReadOnlyList<FormedGroup> groups)
+    {
+        var placed = groups.SelectMany(g => g.Children).ToHashSet();
+        var score = GroupScore.Of(problem, groups);
+        return new(groups, [.. problem.Children.Select(c => c.Child).Where(c => !placed.Contains(c))], score, false, score);
+    }
+
+    private static InvalidOperationException Invalid() => new("The solver does not take the model: it is at fault, not the wishes.");
 
     /// <summary>The smallest set of wishes that can't hold together: each of them is needed for it. Empty if they can, or if it could not be found out.</summary>
     public static IReadOnlyList<Wish> Conflict(GroupingProblem problem)

@@ -13,9 +13,8 @@ internal sealed class GroupingModel
     private readonly GroupingProblem _problem;
     private readonly List<Candidate> _open;
     private readonly Dictionary<ChildId, Candidate> _candidates;
-    private readonly List<int> _free;
     private readonly List<Copy> _copies = [];
-    private readonly List<SlotClass> _slotClasses;
+    private readonly SlotClasses _slots;
     private readonly LinearExprBuilder _objective = LinearExpr.NewBuilder();
     private readonly Dictionary<int, Wish> _assumed = [];
     private int _constant;
@@ -26,8 +25,7 @@ internal sealed class GroupingModel
         _problem = problem;
         _open = [.. problem.Open];
         _candidates = _open.ToDictionary(c => c.Child);
-        _free = [.. Enumerable.Range(0, problem.Slots.Count).Where(s => problem.Fixed.All(g => g.Slot != s))];
-        _slotClasses = ClassesOfSlots();
+        _slots = new(problem);
         AddCopies();
         AddSlots();
         AddMoments();
@@ -83,31 +81,13 @@ internal sealed class GroupingModel
 
     public IReadOnlyList<FormedGroup> Read(Func<BoolVar, bool> value)
     {
-        var free = _slotClasses.Select(c => new Queue<int>(c.Slots)).ToList();
+        var free = _slots.Classes.Select(c => new Queue<int>(c)).ToList();
         return
         [
             .. _problem.Fixed.Concat(_copies.Where(copy => value(copy.Open)).Select(copy => new FormedGroup(
                 copy.Skill,
                 free[copy.InClass.FindIndex(c => value(c))].Dequeue(),
                 [.. copy.Members.Where(m => value(m.Value)).Select(m => m.Key.Child).Order()]))).OrderBy(g => g.Slot),
-        ];
-    }
-
-    // Slots that are alike to every child, adult and wish; treating them as one class with a capacity leaves less to search.
-    private List<SlotClass> ClassesOfSlots()
-    {
-        var wishes = _problem.Rules.Wishes;
-        var named = wishes.Select(w => w switch { SeatWish s => s.Slot, AimWish a => a.Slot, _ => -1 }).ToHashSet();
-        var adults = wishes.Select(w => w switch { AdultWish a => a.Adult, RunsWish r => r.Adult, MostForAdultWish m => m.Adult, _ => -1 }).ToHashSet();
-        var crowded = _problem.Slots.GroupBy(s => s.Moment).Where(m => m.Count() > 1 && (_problem.Rules.Clashes.Count > 0 || _problem.Rules.MostAtOnce < m.Count())).Select(m => m.Key).ToHashSet();
-        return
-        [
-            .. _free.GroupBy(slot => (
-                    Away: string.Join(',', _open.Where(c => c.AwayIn.Contains(slot)).Select(c => c.Child)),
-                    Named: named.Contains(slot) ? slot : -1,
-                    Adult: adults.Contains(_problem.Slots[slot].Adult) ? _problem.Slots[slot].Adult : -1,
-                    Moment: crowded.Contains(_problem.Slots[slot].Moment) ? _problem.Slots[slot].Moment : -1))
-                .Select(g => new SlotClass([.. g])),
         ];
     }
 
@@ -119,9 +99,9 @@ internal sealed class GroupingModel
         foreach (var skill in _open.SelectMany(c => c.Worths.Keys).Distinct().Order())
         {
             var ready = _open.Where(c => c.Worths.ContainsKey(skill)).ToList();
-            for (var k = 0; k < Math.Min(ready.Count / min, _free.Count); k++)
+            for (var k = 0; k < Math.Min(ready.Count / min, _slots.Free.Count); k++)
             {
-                var copy = new Copy(skill, Model.NewBoolVar(""), ready.Skip(k).ToDictionary(c => c, _ => Model.NewBoolVar("")), [.. _slotClasses.Select(_ => Model.NewBoolVar(""))]);
+                var copy = new Copy(skill, Model.NewBoolVar(""), ready.Skip(k).ToDictionary(c => c, _ => Model.NewBoolVar("")), [.. _slots.Classes.Select(_ => Model.NewBoolVar(""))]);
                 var size = LinearExpr.Sum(copy.Members.Values);
                 Model.Add(size >= min * copy.Open);
                 Model.Add(size <= max * copy.Open);
@@ -142,9 +122,9 @@ internal sealed class GroupingModel
             Model.Add(LinearExpr.Sum(copy.InClass) == copy.Open);
             foreach (var (candidate, member) in copy.Members)
             {
-                for (var i = 0; i < _slotClasses.Count; i++)
+                for (var i = 0; i < _slots.Classes.Count; i++)
                 {
-                    if (candidate.AwayIn.Contains(_slotClasses[i].Slots[0]))
+                    if (candidate.AwayIn.Contains(_slots.Classes[i][0]))
                     {
                         Model.AddImplication(member, copy.InClass[i].Not());
                     }
@@ -153,44 +133,34 @@ internal sealed class GroupingModel
         }
 
         // Follows from the sizes, but only for whole groups; saying so tells the solver before it searches.
-        Model.Add(LinearExpr.Sum(_copies.Select(c => c.Open)) <= Math.Min(_free.Count, _open.Count / _problem.Rules.MinSize));
-        for (var i = 0; i < _slotClasses.Count; i++)
+        Model.Add(LinearExpr.Sum(_copies.Select(c => c.Open)) <= Math.Min(_slots.Free.Count, _open.Count / _problem.Rules.MinSize));
+        for (var i = 0; i < _slots.Classes.Count; i++)
         {
-            Model.Add(LinearExpr.Sum(_copies.Select(c => c.InClass[i])) <= _slotClasses[i].Slots.Count);
+            Model.Add(LinearExpr.Sum(_copies.Select(c => c.InClass[i])) <= _slots.Classes[i].Count);
         }
     }
 
-    // What the room and the cupboard allow at one time. Slots of a crowded moment are classes of that moment only.
+    // What the room and the cupboard allow at one time.
     private void AddMoments()
     {
-        foreach (var moment in _problem.Slots.Select((s, i) => (s.Moment, i)).GroupBy(p => p.Moment, p => p.i).Where(m => m.Count() > 1))
+        foreach (var (classes, most, taken) in _slots.Moments)
         {
-            var taken = _problem.Fixed.Where(g => moment.Contains(g.Slot)).ToList();
-            var classes = ClassesIn([.. moment]);
-            if (_problem.Rules.MostAtOnce is { } most && most < moment.Count())
+            if (most is { } limit)
             {
-                Model.Add(LinearExpr.Sum(_copies.SelectMany(c => classes.Select(i => c.InClass[i]))) <= Math.Max(0, most - taken.Count));
+                Model.Add(LinearExpr.Sum(_copies.SelectMany(c => classes.Select(i => c.InClass[i]))) <= limit);
             }
 
-            if (_problem.Rules.Clashes.Count == 0)
-            {
-                continue;
-            }
-
-            for (var a = 0; a < _copies.Count; a++)
+            for (var a = 0; a < _copies.Count && _problem.Rules.Clashes.Count > 0; a++)
             {
                 var one = _copies[a];
-                if (taken.Any(g => _problem.Rules.Clash(g.Skill, one.Skill)))
+                if (taken.Any(skill => _problem.Rules.Clash(skill, one.Skill)))
                 {
                     Model.Add(LinearExpr.Sum(classes.Select(i => one.InClass[i])) == 0);
                 }
 
-                for (var b = a + 1; b < _copies.Count; b++)
+                foreach (var other in _copies.Skip(a + 1).Where(c => _problem.Rules.Clash(one.Skill, c.Skill)))
                 {
-                    if (_problem.Rules.Clash(one.Skill, _copies[b].Skill))
-                    {
-                        Model.Add(LinearExpr.Sum(classes.SelectMany(i => new[] { one.InClass[i], _copies[b].InClass[i] })) <= 1);
-                    }
+                    Model.Add(LinearExpr.Sum(classes.SelectMany(i => new[] { one.InClass[i], other.InClass[i] })) <= 1);
                 }
             }
         }
@@ -285,15 +255,13 @@ internal sealed class GroupingModel
         foreach (var other in _problem.Unlike)
         {
             var same = other.SelectMany(g => g.Children.SelectMany(child => PlacesOf(child).Where(p => p.Copy.Skill == g.Skill).Select(p => p.Member))).ToList();
-            var kept = other.Sum(g => g.Children.Count(c => _problem.Fixed.Any(f => f.Skill == g.Skill && f.Children.Contains(c))));
-            Model.Add(LinearExpr.Sum(same) <= Math.Max(0, other.Sum(g => g.Children.Count) - _problem.LeastUnlike - kept));
+            Model.Add(LinearExpr.Sum(same) <= _problem.MostAlike(other));
         }
     }
 
     private void Add(Wish wish, ILiteral? holds)
     {
-        // A group that stays as it is may be what was wished for.
-        if (wish is TurnWish or SeatWish or AimWish or WorkWish && wish.Holds(_problem, _problem.Fixed))
+        if (wish.IsMetBy(_problem.Fixed, _problem))
         {
             return;
         }
@@ -330,7 +298,7 @@ internal sealed class GroupingModel
             case AdultWish adult:
                 foreach (var (copy, member) in PlacesOf(adult.Child))
                 {
-                    Must(member <= LinearExpr.Sum(ClassesOf(s => s.Adult == adult.Adult == adult.With).Select(i => copy.InClass[i])));
+                    Must(member <= LinearExpr.Sum(_slots.Of(s => s.Adult == adult.Adult == adult.With).Select(i => copy.InClass[i])));
                 }
 
                 break;
@@ -342,10 +310,10 @@ internal sealed class GroupingModel
 
                 break;
             case RunsWish runs:
-                Must(LinearExpr.Sum(_copies.Where(c => !runs.Skills.Contains(c.Skill)).SelectMany(c => ClassesOf(s => s.Adult == runs.Adult).Select(i => c.InClass[i]))) == 0);
+                Must(LinearExpr.Sum(_copies.Where(c => !runs.Skills.Contains(c.Skill)).SelectMany(c => _slots.Of(s => s.Adult == runs.Adult).Select(i => c.InClass[i]))) == 0);
                 break;
             case MostForAdultWish most:
-                Must(LinearExpr.Sum(_copies.SelectMany(c => ClassesOf(s => s.Adult == most.Adult).Select(i => c.InClass[i]))) <= most.Most - _problem.Fixed.Count(g => _problem.Slots[g.Slot].Adult == most.Adult));
+                Must(LinearExpr.Sum(_copies.SelectMany(c => _slots.Of(s => s.Adult == most.Adult).Select(i => c.InClass[i]))) <= most.Most - _problem.Fixed.Count(g => _problem.Slots[g.Slot].Adult == most.Adult));
                 break;
             case TurnWish turn:
                 Must(LinearExpr.Sum(PlacesOf(turn.Child).Select(p => p.Member)) == 1);
@@ -354,12 +322,12 @@ internal sealed class GroupingModel
                 Must(LinearExpr.Sum(PlacesOf(seat.Child).Select(p => p.Member)) == 1);
                 foreach (var (copy, member) in PlacesOf(seat.Child))
                 {
-                    Must(member <= LinearExpr.Sum(ClassesIn([seat.Slot]).Select(i => copy.InClass[i])));
+                    Must(member <= LinearExpr.Sum(_slots.ClassesOf([seat.Slot]).Select(i => copy.InClass[i])));
                 }
 
                 break;
             case AimWish aim:
-                Must(LinearExpr.Sum(_copies.Where(c => c.Skill == aim.Skill).SelectMany(c => ClassesIn([aim.Slot]).Select(i => c.InClass[i]))) == 1);
+                Must(LinearExpr.Sum(_copies.Where(c => c.Skill == aim.Skill).SelectMany(c => _slots.ClassesOf([aim.Slot]).Select(i => c.InClass[i]))) == 1);
                 break;
             case WorkWish work:
                 Must(LinearExpr.Sum(PlacesOf(work.Child).Where(p => p.Copy.Skill == work.Skill).Select(p => p.Member)) == 1);
@@ -370,13 +338,7 @@ internal sealed class GroupingModel
     private List<(Copy Copy, BoolVar Member)> PlacesOf(ChildId child) =>
         _candidates.TryGetValue(child, out var candidate) ? [.. _copies.Where(c => c.Members.ContainsKey(candidate)).Select(c => (c, c.Members[candidate]))] : [];
 
-    private List<int> ClassesOf(Func<GroupSlot, bool> which) => [.. Enumerable.Range(0, _slotClasses.Count).Where(i => which(_problem.Slots[_slotClasses[i].Slots[0]]))];
-
-    private List<int> ClassesIn(IReadOnlyList<int> slots) => [.. Enumerable.Range(0, _slotClasses.Count).Where(i => slots.Contains(_slotClasses[i].Slots[0]))];
-
     private BoolVar? Member(Copy copy, ChildId child) => _candidates.TryGetValue(child, out var candidate) ? copy.Members.GetValueOrDefault(candidate) : null;
 
     private sealed record Copy(SkillId Skill, BoolVar Open, Dictionary<Candidate, BoolVar> Members, List<BoolVar> InClass);
-
-    private sealed record SlotClass(IReadOnlyList<int> Slots);
 }

@@ -89,6 +89,10 @@ public sealed record GroupingProblem(IReadOnlyList<Candidate> Children, IReadOnl
 
     public int LeastUnlike { get; init; } = 5;
 
+    /// <summary>How many children may at most keep the aim that an earlier set gave them, besides those in groups that stay.</summary>
+    internal int MostAlike(IReadOnlyList<FormedGroup> other) =>
+        Math.Max(0, other.Sum(g => g.Children.Count) - LeastUnlike - other.Sum(g => g.Children.Count(c => Fixed.Any(f => f.Skill == g.Skill && f.Children.Contains(c)))));
+
     /// <summary>Candidates whose group is still open.</summary>
     internal IEnumerable<Candidate> Open => Children.Where(c => !Fixed.Any(g => g.Children.Contains(c.Child)));
 }

@@ -22,6 +22,9 @@ public abstract record Wish
     /// <summary>Whether groups keep to it.</summary>
     public abstract bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups);
 
+    /// <summary>Whether groups that stay as they are do what was wished for already.</summary>
+    internal bool IsMetBy(IReadOnlyList<FormedGroup> kept, GroupingProblem problem) => this is TurnWish or SeatWish or AimWish or WorkWish && Holds(problem, kept);
+
     private protected static FormedGroup? GroupOf(ChildId child, IReadOnlyList<FormedGroup> groups) => groups.FirstOrDefault(g => g.Children.Contains(child));
 }
 
