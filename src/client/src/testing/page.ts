@@ -53,7 +53,7 @@ export async function openPage(page: Component, path: string) {
       { path: '/c/:classId/activities/:id/change', name: 'activity-edit', component: nothing },
       ...names
         .filter((n) => !['set-out', 'activity', 'activity-edit'].includes(n))
-        .map((name) => ({ path: `/c/:classId/${name}`, name, component: nothing })),
+        .map((name) => ({ path: `/c/:classId/${name}/:day?/:sessionId?`, name, component: nothing })),
       { path: '/c/:classId/:rest(.*)*', component: nothing },
       { path: '/:rest(.*)*', component: nothing },
     ],

@@ -55,10 +55,36 @@ describe('a table on the carpet', () => {
     expect(wrapper.get('.price').text()).toContain('Gains 6 points')
   })
 
+  it('answers why not, and offers the set in which it would be so', async () => {
+    const wrapper = table({ picked: { id: 9, name: 'Gus H.' }, price })
+    await wrapper.findAll('.price button')[1]!.trigger('click')
+    expect(wrapper.emitted('whyNot')).toHaveLength(1)
+    await wrapper.setProps({ why: { sentence: 'Eight points worse.', price: 8, instead: { groups: [] } as never } })
+    expect(wrapper.get('.price').text()).toContain('Eight points worse.')
+    await wrapper.findAll('.price button')[1]!.trigger('click')
+    expect(wrapper.emitted('takeWhy')).toHaveLength(1)
+    await wrapper.setProps({ why: { sentence: 'Not ready yet.', price: null, instead: null } })
+    expect(wrapper.findAll('.price button')).toHaveLength(1)
+  })
+
+  it('has pegs for a child, the aim and the whole group; a kept group needs no other', async () => {
+    const wrapper = table({ lockedChildren: [2], aimLocked: false })
+    const [aim, keep, kofi, wren] = wrapper.findAll('button.lock')
+    expect([kofi, wren].map((b) => b!.attributes('aria-pressed'))).toEqual(['false', 'true'])
+    expect(kofi!.attributes('aria-label')).toBe('Kofi M. stays at this table')
+    await aim!.trigger('click')
+    await keep!.trigger('click')
+    await kofi!.trigger('click')
+    expect(Object.keys(wrapper.emitted())).toEqual(expect.arrayContaining(['lockAim', 'keep', 'lockChild']))
+    expect(wrapper.emitted('lockChild')).toEqual([[1]])
+    await wrapper.setProps({ kept: true })
+    expect(wrapper.findAll('button.lock[disabled]')).toHaveLength(3)
+  })
+
   it('takes no drop where nothing was priced, and no moves where nothing can change', async () => {
     const wrapper = table({ editable: false })
     await wrapper.get('article').trigger('drop')
     expect(wrapper.emitted('put')).toBeUndefined()
-    expect(wrapper.findAll('button.name')).toHaveLength(0)
+    expect(wrapper.findAll('button.name, button.lock')).toHaveLength(0)
   })
 })

@@ -155,11 +155,13 @@ export function useBoard() {
     sets.value = sets.value.map((s, i) => (i === current.value ? { ...s, view } : s))
     moved.value = true
 
-    // Who was put somewhere by hand stays there when groups are asked for again.
+    // Who was put somewhere by hand stays there when groups are asked for again; against the rules only the whole group can stay.
     const seats = { ...locks.value.seats }
     delete seats[child.id]
-    if (place !== null) seats[child.id] = place
-    locks.value = { ...locks.value, seats }
+    const against = Boolean(price?.breaks.length) && place !== null
+    if (place !== null && !against) seats[child.id] = place
+    const kept = against ? [...locks.value.kept.filter((k) => k !== place), place] : locks.value.kept
+    locks.value = { ...locks.value, seats, kept }
     void pick(undefined)
   }
 

@@ -1,0 +1,234 @@
+import { expect, test, type Page } from '@playwright/test'
+import { expectAccessible } from './accessible'
+import { startServer, type RunningServer } from './server'
+import { comeInAs, goTo } from './visit'
+
+// Lantern Hill, on a fixed Wednesday: from a proposal to what the groups did.
+let server: RunningServer
+test.beforeAll(async () => {
+  server = await startServer(5398, { demo: true, now: '2026-11-25T08:10:00' })
+})
+test.afterAll(() => server.stop())
+test.beforeEach(({ page }) => page.clock.install({ time: new Date('2026-11-25T08:12:00Z') }))
+
+const tab = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Groups' }).getByRole('link', { name, exact: true }).click()
+
+/** Something that was seen earlier, told to the server as the clipboard does. */
+async function seen(page: Page, day: string, child: number, skill: string, representation: string) {
+  const token = (await page.context().cookies()).find((c) => c.name === 'XSRF-TOKEN')!.value
+  const answer = await page.request.post(`${server.url}/api/classes/1/observations`, {
+    headers: { 'X-XSRF-TOKEN': decodeURIComponent(token) },
+    data: {
+      id: crypto.randomUUID(), childId: child, skill, at: `${day}T10:00:00Z`, setting: 'Choice', support: 'Alone', representation,
+      numbers: null, slip: null, strategy: null, note: null, sessionId: null,
+    },
+  }) // prettier-ignore
+  expect(answer.status()).toBe(204)
+}
+
+test('groups are asked for, changed, run, and looked back on', async ({ page }) => {
+  test.setTimeout(180_000)
+  const tables = page.locator('article.table:not(.run)')
+  const namesAt = (n: number) => tables.nth(n).locator('button.name').allInnerTexts()
+
+  await test.step('a proposal says how good it is and why each child is there', async () => {
+    await comeInAs(page, server, 'Ines Okonjo')
+    await goTo(page, 'Groups')
+    await page.getByRole('button', { name: 'Ask again' }).click()
+    await expect(page.getByText(/No better set of groups exists|The best found so far/)).toBeVisible({
+      timeout: 30_000,
+    })
+    await expect(tables.first().locator('li').first()).toContainText(
+      /prompt|Nearly|Not seen|Had|together|alone|not yet/,
+    )
+    await expectAccessible(page)
+  })
+
+  // A child and a table to which it can go without breaking a rule.
+  let [home, goal] = [0, 0]
+  await test.step('dragging a child shows the price before the drop', async () => {
+    const count = await tables.count()
+    for (home = 0; home < count; home++) {
+      await tables.nth(home).locator('button.name').first().click()
+      await expect(page.locator('.price')).toHaveCount(count - 1)
+      goal = -1
+      for (let i = 0; i < count; i++) if (await tables.nth(i).locator('.price:not(.breaks)').count()) goal = i
+      await page.getByRole('button', { name: 'or leave it where it is' }).click()
+      if (goal >= 0) break
+    }
+    const [name] = await namesAt(home)
+    const from = tables.nth(home).locator('button.name').first()
+    await from.scrollIntoViewIfNeeded()
+    const start = (await from.boundingBox())!
+    await page.mouse.move(start.x + 20, start.y + 12)
+    await page.mouse.down()
+    await page.mouse.move(start.x + 60, start.y + 20, { steps: 4 })
+    await expect(tables.nth(goal).locator('.price')).toContainText(/Costs|Gains/)
+    await tables.nth(goal).locator('.top').scrollIntoViewIfNeeded()
+    const end = (await tables.nth(goal).locator('.top').boundingBox())!
+    await page.mouse.move(end.x + end.width / 2, end.y + end.height / 2, { steps: 6 })
+    await page.mouse.up()
+    await expect(tables.nth(goal).getByRole('button', { name, exact: true })).toBeVisible()
+    await expect(page.getByText('Changed by hand.')).toBeVisible()
+    await expect(page.getByText('One thing is pegged down')).toBeVisible()
+  })
+
+  await test.step('why not there: an answer with the set in which it would be so', async () => {
+    await tables.nth(home).locator('button.name').first().click()
+    await tables.nth(goal).getByRole('button', { name: 'Why not here?' }).click()
+    await expect(tables.nth(goal).locator('.why')).toContainText(/point|good|next step|as long as/, { timeout: 15_000 })
+    await page.getByRole('button', { name: 'or leave it where it is' }).click()
+  })
+
+  await test.step('asked again around what is pegged down', async () => {
+    const other = [0, 1, 2].find((i) => i !== home && i !== goal)!
+    const kept = await namesAt(other)
+    await tables.nth(other).getByRole('button', { name: 'Keep the group' }).click()
+    const moved = await tables.nth(goal).locator('.lock.only[aria-pressed=true]').getAttribute('aria-label')
+    await page.getByRole('button', { name: 'Ask again' }).click()
+    await expect(page.getByText('2 things are pegged down')).toBeVisible()
+    await expect(page.getByText('Changed by hand.')).toHaveCount(0, { timeout: 15_000 })
+    const stays = page.locator('article.table.kept').first()
+    expect(await stays.locator('button.name').allInnerTexts()).toEqual(kept)
+    await expect(page.getByRole('button', { name: moved!, exact: true })).toHaveAttribute('aria-pressed', 'true')
+  })
+
+  await test.step('other good sets lie beside it and are compared child by child', async () => {
+    await page.getByRole('button', { name: 'Other good sets' }).click()
+    await expect(page.getByRole('button', { name: /^Other 1/ })).toBeVisible({ timeout: 30_000 })
+    await page.getByLabel('Compare with').selectOption('1')
+    await expect(page.locator('.differing caption')).toContainText('children have another aim')
+    await expectAccessible(page)
+  })
+
+  let group = { name: '', id: 0, skill: '', session: 0 }
+  await test.step('accepted, one child is prepared to be nearly there', async () => {
+    await page.getByRole('button', { name: 'Accept these groups' }).click()
+    await expect(page.getByText('The groups are accepted')).toBeVisible()
+    const week = await (await page.request.get(`${server.url}/api/classes/1/weeks/2026-11-25/groups`)).json()
+    const today = week.groups.find(
+      (g: { slot: { day: string }; run: boolean; children: unknown[] }) => g.slot.day === '2026-11-25' && !g.run,
+    )
+    group = { name: today.children[0].name, id: today.children[0].id, skill: today.skill, session: today.sessionId }
+    for (const [day, way] of [
+      ['2026-11-23', 'Picture'],
+      ['2026-11-24', 'Objects'],
+    ] as const)
+      await seen(page, day, group.id, group.skill, way)
+  })
+
+  await test.step('a child is away on the day: only what has to be is changed, and said', async () => {
+    await goTo(page, 'Today')
+    const names = (
+      await page.locator(`a[href$="/sessions/${group.session}"] .names, a.group .names`).first().innerText()
+    ).split(', ')
+    const away = names.find((n) => n !== group.name)!
+    await page.getByRole('button', { name: 'Mark', exact: true }).click()
+    await page.getByRole('button', { name: away, exact: true }).click()
+    await expect(page.locator('.changed')).toContainText(`${away} is away`)
+    await expect(page.locator('a.group').first()).toContainText('Away:')
+    await expectAccessible(page)
+  })
+
+  await test.step('the group is run', async () => {
+    await page.goto(`${server.url}/c/1/sessions/${group.session}`)
+    await page.getByRole('link', { name: 'Record on the clipboard' }).click()
+    await page.getByRole('button', { name: `${group.name}: alone` }).click()
+    await expect(page.getByText(/1 of \d recorded/)).toBeVisible()
+  })
+
+  await test.step('looking back, the aim is reached', async () => {
+    await goTo(page, 'Groups')
+    await tab(page, 'What it did')
+    const row = page
+      .locator('article', { has: page.locator(`a[href$="/sessions/${group.session}"]`) })
+      .getByRole('row', { name: new RegExp(group.name) })
+    await expect(row).toContainText('reached')
+    await expect(page.getByText(/aims are reached/)).toBeVisible()
+    await expectAccessible(page)
+    const download = page.waitForEvent('download')
+    await page.getByRole('link', { name: 'As a spreadsheet file' }).click()
+    expect((await download).suggestedFilename()).toBe('groups.csv')
+  })
+
+  await test.step('and the next proposal goes on from there', async () => {
+    await page.goto(`${server.url}/c/1/groups/2026-12-02`)
+    await page.getByRole('button', { name: 'Ask for groups' }).click()
+    const change = page.locator('.changes li', { hasText: group.name })
+    await expect(change).toContainText('it is secure now', { timeout: 30_000 })
+    await expect(change).toContainText('→')
+  })
+})
+
+test('wishes are kept, weights change the proposal, and what can’t hold together is named', async ({ page }) => {
+  test.setTimeout(120_000)
+  await comeInAs(page, server, 'Ines Okonjo')
+  await page.goto(`${server.url}/c/1/groups/2026-12-09`)
+  await page.getByRole('button', { name: 'Sizes, aims, pairs, adults' }).click()
+  await page.getByLabel('New company').press('End')
+  await expect(page.getByText('very much')).toBeVisible()
+  const strand = page
+    .getByRole('group', { name: /Tomasz Birk/ })
+    .getByRole('checkbox')
+    .first()
+  await strand.check()
+  await expect(page.getByText('Takes groups on these only:')).toBeVisible()
+  await expectAccessible(page)
+  await page.reload()
+  await page.getByRole('button', { name: 'Sizes, aims, pairs, adults' }).click()
+  await expect(page.getByText('very much')).toBeVisible()
+  await strand.uncheck()
+  await expect(page.getByText('Takes groups on these only:')).toHaveCount(0)
+
+  // A child pegged to a table, and wished never to be with the adult who takes it.
+  await page.getByRole('button', { name: 'Ask for groups' }).click()
+  const table = page.locator('article.table').first()
+  await expect(table).toBeVisible({ timeout: 30_000 })
+  const adult = (await table.locator('.top span').first().innerText()).split('·')[1]!.trim()
+  const name = await table.locator('button.name').first().innerText()
+  await page.getByLabel('Child with a wish').selectOption(name)
+  await page.getByLabel('Adult', { exact: true }).selectOption(adult)
+  await page.getByRole('button', { name: 'Not with', exact: true }).click()
+  await expect(page.getByText(`${name} not with ${adult}`)).toBeVisible()
+  await table.locator('.lock.only').first().click()
+  await page.getByRole('button', { name: 'Ask again' }).click()
+  const conflict = page.getByRole('region', { name: 'These can’t all be kept' })
+  await expect(conflict.getByRole('listitem')).toHaveCount(2, { timeout: 30_000 })
+  await expectAccessible(page)
+  await conflict.getByRole('listitem').filter({ hasText: 'not with' }).getByRole('button').click()
+  await expect(table.getByRole('button', { name, exact: true })).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText(`Does not count this time: ${name} not with ${adult}`)).toBeVisible()
+})
+
+test('weeks ahead are worked out with progress, and one is taken', async ({ page }) => {
+  test.setTimeout(120_000)
+  await comeInAs(page, server, 'Ines Okonjo')
+  await page.goto(`${server.url}/c/1/groups/ahead/2026-12-02`)
+  await page.getByLabel(/^From the week of/).selectOption('3')
+  await page.getByRole('button', { name: 'Work it out' }).click()
+  await expect(page.getByRole('progressbar')).toBeVisible()
+  await expect(page.getByText(/In three weeks each child has/)).toBeVisible({ timeout: 90_000 })
+  await expectAccessible(page)
+  const week = page.getByRole('region', { name: 'Week of 7 December' })
+  await week.getByRole('button', { name: 'Accept' }).click()
+  await expect(week.getByText('Accepted')).toBeVisible()
+})
+
+test('turns and company are shown to everyone in the class, as a picture and as a list', async ({ page }) => {
+  await comeInAs(page, server, 'Tomasz Birk')
+  await goTo(page, 'Groups')
+  await expect(page.getByRole('button', { name: 'Ask again' })).toHaveCount(0)
+  await tab(page, 'Turns and company')
+  await expect(page.getByRole('img', { name: /How often each pair/ })).toBeVisible()
+  await expect(page.locator('tbody tr')).toHaveCount(26)
+  await page.getByText('As a list').click()
+  await expect(page.locator('figure li')).toHaveCount(26)
+  await expectAccessible(page)
+  for (const path of ['groups', 'groups/ahead', 'groups/after', 'groups/company']) {
+    await page.setViewportSize({ width: 640, height: 800 })
+    await page.goto(`${server.url}/c/1/${path}`)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0)
+  }
+})
