@@ -50,11 +50,6 @@ test('pictures of the main views', async ({ page }) => {
   await page.locator('.threads .bead').first().focus()
   for (let i = 0; i < 60; i++) await page.keyboard.press('ArrowRight')
   await shoot(page, 'plan-year')
-  await page.goto(`${server.url}/c/1/plan/make`)
-  await page.getByRole('button', { name: 'Take them in again' }).click()
-  await page.getByRole('button', { name: 'Work it out' }).click()
-  await expect(page.getByRole('listitem').filter({ hasText: 'Half the buffer' })).toBeVisible({ timeout: 30_000 })
-  await shoot(page, 'plan-too-full')
   await page.goto(`${server.url}/c/1/plan/revise`)
   await page.getByLabel('First lost day').fill('2026-12-07')
   await page.getByLabel('Last lost day').fill('2026-12-10')
@@ -74,6 +69,16 @@ test('pictures of the main views', async ({ page }) => {
   await expect(page.getByText('Pick up a name to move it')).toBeVisible({ timeout: 30_000 })
   await shoot(page, 'groups-proposal')
   await page.getByRole('button', { name: 'Accept these groups' }).click()
+  for (const [name, heading] of [
+    ['after', 'What the group work did'],
+    ['company', 'Turns and company'],
+  ]) {
+    await page.goto(`${server.url}/c/1/groups/${name}`)
+    await expect(page.getByRole('heading', { name: heading, level: 1 })).toBeVisible()
+    await expect(page.locator('tbody tr').first()).toBeVisible()
+    await shoot(page, `groups-${name}`)
+  }
+  await page.goto(`${server.url}/c/1/groups/2026-12-02`)
 
   await page.getByRole('link', { name: 'Session card' }).nth(2).click()
   await expect(page.getByRole('heading', { name: 'What to do' })).toBeVisible()
@@ -87,11 +92,6 @@ test('pictures of the main views', async ({ page }) => {
     .getByRole('button', { name: /Prompted/ })
     .click()
   await shoot(page, 'clipboard')
-  await page.goto(`${server.url}/c/1/clipboard/anyone`)
-  await page.locator('.child').nth(3).click()
-  await page.locator('button.skill').nth(1).click()
-  await page.locator('.codes').getByRole('button', { name: 'Prompted' }).click()
-  await shoot(page, 'anyone')
   await page.setViewportSize({ width: 1280, height: 800 })
 
   const mat = async (name: string, address: string, ...keys: string[]) => {

@@ -22,20 +22,20 @@ public static class DayChange
 
     /// <param name="groups">All groups of the week that are still to come.</param>
     /// <param name="today">Places of the day.</param>
-    public static DayChanged Around(GroupingProblem problem, IReadOnlyList<FormedGroup> groups, IReadOnlySet<int> today, GroupNames names)
+    /// <param name="away">Children who are away on the day.</param>
+    public static DayChanged Around(GroupingProblem problem, IReadOnlyList<FormedGroup> groups, IReadOnlySet<int> today, IReadOnlySet<ChildId> away, GroupNames names)
     {
         ArgumentNullException.ThrowIfNull(problem);
         ArgumentNullException.ThrowIfNull(groups);
         ArgumentNullException.ThrowIfNull(names);
         var candidates = problem.Children.ToDictionary(c => c.Child);
-        bool Away(ChildId child, FormedGroup group) => today.Contains(group.Slot) && candidates.TryGetValue(child, out var candidate) && candidate.AwayIn.Contains(group.Slot);
+        bool Away(ChildId child, FormedGroup group) => today.Contains(group.Slot) && away.Contains(child);
         List<FormedGroup> now = [.. groups.Select(g => g with { Children = [.. g.Children.Where(c => !Away(c, g))] })];
         List<DayMove> moves = [];
         List<string> sentences = [];
         foreach (var (before, i) in groups.Select((g, i) => (g, i)).Where(p => p.g.Children.Any(c => Away(c, p.g))))
         {
-            var away = Words.List([.. before.Children.Where(c => Away(c, before)).Select(names.Child)]);
-            var gone = $"{away} {(before.Children.Count(c => Away(c, before)) == 1 ? "is" : "are")} away";
+            var gone = $"{Words.List([.. before.Children.Where(c => Away(c, before)).Select(names.Child)])} {(before.Children.Count(c => Away(c, before)) == 1 ? "is" : "are")} away";
             List<string> come = [];
             while (now[i].Children.Count < problem.Rules.MinSize && SomebodyFor(i) is { } move)
             {
@@ -75,7 +75,7 @@ public static class DayChange
         }
 
         int? AnotherTableFor(ChildId child, int table) => Enumerable.Range(0, now.Count)
-            .Where(i => i != table && today.Contains(now[i].Slot) && now[i].Children.Count is > 0 && now[i].Children.Count < problem.Rules.MaxSize && candidates[child].Worths.ContainsKey(now[i].Skill))
+            .Where(i => i != table && today.Contains(now[i].Slot) && now[i].Children.Count is > 0 && now[i].Children.Count < problem.Rules.MaxSize && candidates.TryGetValue(child, out var candidate) && candidate.Worths.ContainsKey(now[i].Skill))
             .Select(i => (i, After: HandMove.Apply(now, child, i))).Where(p => NothingNewBroken(p.After))
             .OrderByDescending(p => GroupScore.Of(problem, p.After)).Select(p => (int?)p.i).FirstOrDefault();
 

@@ -23,6 +23,7 @@ public static class Grouper
     private const int FirstStep = 12;
     private const double FirstWork = 0.1;
     private const double SecondWork = 0.3;
+    private const double LeastWork = 0.05;
     private const double LongWork = 30;
     private const double ExplainWork = 1;
 
@@ -63,7 +64,8 @@ public static class Grouper
         // Points of columns are told against nobody in a group.
         var without = GroupScore.Of(problem, problem.Fixed);
         var bound = Math.Min((int)Math.Floor(columns.Bound + 1e-4) + without, MostThinkable(problem));
-        var known = Choose(problem, slots, [.. columns.Known], without, FirstWork, found?.Groups ?? [], stop).Best;
+        var firstWork = FirstWork;
+        var known = Choose(problem, slots, [.. columns.Known], without, ref firstWork, found?.Groups ?? [], stop).Best;
         if ((found is null || known?.Score > found.Score ? known : found) is not { } first)
         {
             return null;
@@ -84,25 +86,26 @@ public static class Grouper
                 return first with { ProvenBest = false, Bound = bound };
             }
 
-            var (better, complete, above) = Choose(problem, slots, all, without, work, first.Groups, stop);
+            var (better, complete, above) = Choose(problem, slots, all, without, ref work, first.Groups, stop);
             first = better?.Score > first.Score ? better : first;
             bound = complete ? Math.Min(bound, Math.Max(first.Score, points - 1)) : Math.Max(first.Score, Math.Min(bound, above));
-            if (first.Score >= bound || !complete)
+            if (first.Score >= bound || !complete || work < LeastWork)
             {
                 return first with { ProvenBest = first.Score >= bound, Bound = bound };
             }
         }
     }
 
-    // Complete: there is nothing better among these columns.
+    // Complete: there is nothing better among these columns. What was worked is taken off the work.
     private static (GroupingResult? Best, bool Complete, int Bound) Choose(
-        GroupingProblem problem, SlotClasses slots, IReadOnlyList<GroupColumn> columns, int without, double work, IReadOnlyList<FormedGroup> hint, CancellationToken stop)
+        GroupingProblem problem, SlotClasses slots, IReadOnlyList<GroupColumn> columns, int without, ref double work, IReadOnlyList<FormedGroup> hint, CancellationToken stop)
     {
         ColumnModel model = new(problem, slots, columns);
         model.Hint(hint);
         var solver = new CpSolver { StringParameters = Parameters(work) };
         using var cancel = stop.Register(solver.StopSearch);
         var status = solver.Solve(model.Model);
+        work -= solver.Response!.DeterministicTime;
         stop.ThrowIfCancellationRequested();
         return status switch
         {
@@ -123,6 +126,14 @@ public static class Grouper
         var open = first is null ? problem : WithOptions(problem, (_, _, below) => below <= MostThinkable(problem) - first.Score);
         var widened = open.Children.Zip(narrow.Children).Any(pair => pair.First.Worths.Keys.Except(pair.Second.Worths.Keys).Any());
         return first is { ProvenBest: true } && !widened ? first : Better(problem, first, Solve(problem, open, SecondWork, first?.Groups ?? [], null, default));
+    }
+
+    /// <summary>Groups that somebody has put so, as something that was found: their points, and a bound that is safe but far.</summary>
+    public static GroupingResult AsFound(GroupingProblem problem, IReadOnlyList<FormedGroup> groups)
+    {
+        ArgumentNullException.ThrowIfNull(problem);
+        var result = ResultOf(problem, groups);
+        return result with { Bound = Math.Max(result.Score, MostThinkable(problem)) };
     }
 
     /// <summary>Sets nearly as good, best first, of which each gives another aim to at least <see cref="GroupingProblem.LeastUnlike"/> children than the set found and than those before.</summary>

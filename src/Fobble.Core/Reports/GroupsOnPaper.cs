@@ -12,6 +12,7 @@ public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyL
 {
     private const double CardHeight = 64;
     private const double NameSize = 7;
+    private const double NameSizeOnWall = 9;
 
     /// <summary>For the wall, to be read by children and families: when, with whom, who. What a group works on is not said there, so that nobody is placed by it.</summary>
     public Sheet Wall()
@@ -27,10 +28,10 @@ public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyL
             page.Y += 3;
             foreach (var group in day)
             {
-                page.Need(15);
+                page.Need(17);
                 page.Y += 2;
                 page.Paragraph(4, $"{group.Start:H:mm} with {group.Adult}, {group.Where.ToLowerInvariant()}", PageBuilder.Margin + 4);
-                page.Paragraph(NameSize, string.Join("  ·  ", group.Names), PageBuilder.Margin + 4);
+                page.Paragraph(NameSizeOnWall, string.Join("  ·  ", group.Names), PageBuilder.Margin + 4);
             }
         }
 

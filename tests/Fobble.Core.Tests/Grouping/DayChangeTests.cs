@@ -45,6 +45,15 @@ public class DayChangeTests
     }
 
     [Fact]
+    public void One_who_has_had_another_turn_already_is_missed_as_well()
+    {
+        var problem = Ten(away: 1);
+        var changed = DayChange.Around(
+            problem with { Children = [.. problem.Children.Where(c => c.Child.Value != 1)] }, [Group(Say, 0, 1, 2, 3, 4), Group(See, 1, 5, 6, 7)], Today, new HashSet<ChildId> { new(1) }, Told);
+        changed.Sentences.ShouldBe(["Child 1 is away: the other three go on with “say to five”."]);
+    }
+
+    [Fact]
     public void Wishes_are_kept_on_the_day_as_well()
     {
         var problem = Ten(away: 1);
@@ -61,7 +70,7 @@ public class DayChangeTests
             FormedGroup[] groups = [.. Enumerable.Range(0, 3).Select(i => Group(random.Pick([Say, See]), i, [.. children.Skip(i * 4).Take(3 + random.Next(2)).Order()]))];
             var away = children.Where(_ => random.Chance(0.2)).ToHashSet();
             var problem = Problem(14, [.. away]);
-            var changed = DayChange.Around(problem, groups, Today, Told);
+            var changed = Around(problem, groups);
             var placed = changed.Groups.SelectMany(g => g.Children).ToList();
             placed.ShouldBeUnique();
             placed.ShouldAllBe(c => !away.Contains(c.Value) || groups[2].Children.Contains(c));
@@ -74,7 +83,8 @@ public class DayChangeTests
         },
         iter: 300, threads: 1);
 
-    private static DayChanged Around(GroupingProblem problem, params FormedGroup[] groups) => DayChange.Around(problem, groups, Today, Told);
+    private static DayChanged Around(GroupingProblem problem, params FormedGroup[] groups) =>
+        DayChange.Around(problem, groups, Today, problem.Children.Where(c => c.AwayIn.Count > 0).Select(c => c.Child).ToHashSet(), Told);
 
     private static GroupingProblem Ten(int away, int second = 0) => Problem(10, [away, second]);
 

@@ -24,7 +24,7 @@ internal sealed class DayReform(FobbleDb db, GroupingReader reader)
         List<FormedGroup> groups = [.. sessions.Select(s => new FormedGroup(
             new(s.Skill), round.IndexOf(s.SlotId, s.Day), [.. s.Members.Where(m => s.Day != day || !away.Contains(m.ChildId)).Select(m => new ChildId(m.ChildId)).Order()]))];
         var today = Enumerable.Range(0, round.OpenSlots.Count).Where(i => round.OpenSlots[i].Day == day).ToHashSet();
-        var changed = DayChange.Around(round.ProblemFor(GroupsAsk.Nothing), groups, today, round.Names);
+        var changed = DayChange.Around(round.ProblemFor(GroupsAsk.Nothing), groups, today, new HashSet<ChildId> { new(childId) }, round.Names);
         GroupSession At(int slot) => sessions.First(s => s.SlotId == round.OpenSlots[slot].SlotId && s.Day == round.OpenSlots[slot].Day);
         foreach (var move in changed.Moves)
         {

@@ -54,8 +54,13 @@ internal static class GroupsEndpoints
     private static async Task<Results<Ok<IReadOnlyList<GroupsView>>, ValidationProblem>> OthersAsync(int classId, DateOnly day, GroupsOnBoard board, GroupingReader reader, CancellationToken stop)
     {
         var round = await reader.ReadAsync(classId, SchoolCalendar.MondayOf(day), stop);
-        return FaultOf(round, board.Ask, board.Groups) is { } fault ? fault
-            : TypedResults.Ok<IReadOnlyList<GroupsView>>([.. Grouper.Others(round.ProblemFor(board.Ask), OnBoard(round, board.Ask, board.Groups), OtherSets).Select(round.ViewProposal)]);
+        if (FaultOf(round, board.Ask, board.Groups) is { } fault)
+        {
+            return fault;
+        }
+
+        var problem = round.ProblemFor(board.Ask);
+        return TypedResults.Ok<IReadOnlyList<GroupsView>>([.. Grouper.Others(problem, Grouper.AsFound(problem, round.Formed(board.Groups)), OtherSets).Select(round.ViewProposal)]);
     }
 
     private static async Task<Results<Ok<IReadOnlyList<PriceView>>, ValidationProblem>> PricesAsync(int classId, DateOnly day, PricesRequest request, GroupingReader reader, CancellationToken stop)
@@ -86,8 +91,13 @@ internal static class GroupsEndpoints
     private static async Task<Results<Ok<ImproveView>, ValidationProblem>> ImproveAsync(int classId, DateOnly day, GroupsOnBoard board, GroupingReader reader, Desk<ImproveJob> desk, TimeProvider clock, CancellationToken stop)
     {
         var round = await reader.ReadAsync(classId, SchoolCalendar.MondayOf(day), stop);
-        return FaultOf(round, board.Ask, board.Groups) is { } fault ? fault
-            : TypedResults.Ok(desk.Begin(new(classId, clock.GetUtcNow(), round, round.ProblemFor(board.Ask), OnBoard(round, board.Ask, board.Groups))).View);
+        if (FaultOf(round, board.Ask, board.Groups) is { } fault)
+        {
+            return fault;
+        }
+
+        var problem = round.ProblemFor(board.Ask);
+        return TypedResults.Ok(desk.Begin(new(classId, clock.GetUtcNow(), round, problem, Grouper.AsFound(problem, round.Formed(board.Groups)))).View);
     }
 
     private static async Task<Results<Ok<AheadView>, ValidationProblem, ProblemHttpResult>> AheadAsync(int classId, DateOnly day, AheadRequest request, GroupingReader reader, Desk<AheadJob> desk, TimeProvider clock, CancellationToken stop)
@@ -122,15 +132,6 @@ internal static class GroupsEndpoints
         await transaction.CommitAsync(stop);
         db.ChangeTracker.Clear();
         return TypedResults.Ok((await reader.ReadAsync(classId, monday, stop)).ViewAccepted());
-    }
-
-    // The groups on the board as something that was found, whoever put them so.
-    private static GroupingResult OnBoard(GroupingRound round, GroupsAsk ask, IReadOnlyList<ChosenGroup> groups)
-    {
-        var problem = round.ProblemFor(ask);
-        var formed = round.Formed(groups);
-        var score = GroupScore.Of(problem, formed);
-        return new(formed, [.. problem.Children.Select(c => c.Child).Where(c => formed.All(g => !g.Children.Contains(c)))], score, false, score);
     }
 
     private static ValidationProblem? FaultOf(GroupingRound round, GroupsAsk ask, IReadOnlyList<ChosenGroup> groups) => round.FaultOf(ask) ?? round.FaultOf(groups);

@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { api, take, type Schemas } from '@/app/api/client'
 import { clock, dayAndMonth } from '@/app/dates'
+import ChildSelect from './ChildSelect.vue'
 
 /** Pairs, times out of class, adults a child wishes for, and who works best with an adult near. */
 const props = defineProps<{
@@ -99,15 +100,9 @@ function addNear() {
       <button type="button" class="button plain small" @click="removePair(w)">Let go</button>
     </p>
     <div class="row">
-      <select v-model="pair.first" class="box" aria-label="A child">
-        <option :value="undefined">A child</option>
-        <option v-for="c in wishes.children" :key="c.id" :value="c.id">{{ c.name }}</option>
-      </select>
+      <ChildSelect v-model="pair.first" label="A child" none="A child" :of="wishes.children" />
       and
-      <select v-model="pair.second" class="box" aria-label="Another child">
-        <option :value="undefined">another</option>
-        <option v-for="c in wishes.children" :key="c.id" :value="c.id">{{ c.name }}</option>
-      </select>
+      <ChildSelect v-model="pair.second" label="Another child" none="another" :of="wishes.children" />
       <label>until <input v-model="pair.until" type="date" /></label>
       <button
         v-for="together in [false, true]"
@@ -127,14 +122,8 @@ function addNear() {
       <button type="button" class="button plain small" @click="removeAdult(w)">Let go</button>
     </p>
     <div class="row">
-      <select v-model="adult.childId" class="box" aria-label="Child with a wish">
-        <option :value="undefined">A child</option>
-        <option v-for="c in wishes.children" :key="c.id" :value="c.id">{{ c.name }}</option>
-      </select>
-      <select v-model="adult.adultId" class="box" aria-label="Adult">
-        <option :value="undefined">an adult</option>
-        <option v-for="a in wishes.adults" :key="a.id" :value="a.id">{{ a.name }}</option>
-      </select>
+      <ChildSelect v-model="adult.childId" label="Child with a wish" none="A child" :of="wishes.children" />
+      <ChildSelect v-model="adult.adultId" label="Adult" none="an adult" :of="wishes.adults" />
       <button type="button" class="button small" :disabled="!adult.childId || !adult.adultId" @click="addAdult(true)">
         Only with
       </button>
@@ -149,10 +138,7 @@ function addNear() {
       <button type="button" class="button plain small" @click="removeOut(t.id)">Let go</button>
     </p>
     <div class="row">
-      <select v-model="out.childId" class="box" aria-label="Child out of class">
-        <option :value="undefined">A child</option>
-        <option v-for="c in wishes.children" :key="c.id" :value="c.id">{{ c.name }}</option>
-      </select>
+      <ChildSelect v-model="out.childId" label="Child out of class" none="A child" :of="wishes.children" />
       <select v-model="out.weekday" class="box" aria-label="Weekday">
         <option v-for="d in weekdays" :key="d">{{ d }}</option>
       </select>
@@ -190,17 +176,13 @@ function addNear() {
           Let go
         </button></span
       >
-      <select
+      <ChildSelect
         v-model="nextNear"
-        class="box"
-        aria-label="Another child who works best with an adult near"
-        @change="addNear"
-      >
-        <option :value="undefined">Another child</option>
-        <option v-for="c in wishes.children.filter((x) => !wishes.nearAdult.includes(x.id))" :key="c.id" :value="c.id">
-          {{ c.name }}
-        </option>
-      </select>
+        label="Another child who works best with an adult near"
+        none="Another child"
+        :of="wishes.children.filter((x) => !wishes.nearAdult.includes(x.id))"
+        @update:model-value="addNear"
+      />
     </div>
   </div>
 </template>

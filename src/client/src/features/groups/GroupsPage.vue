@@ -27,9 +27,9 @@ const locked = computed(() => locksIn(locks.value))
 
 // From the grid or a plan: some children, one skill.
 watch(
-  () => route.query.work,
-  (skill) => {
-    if (typeof skill !== 'string' || typeof route.query.children !== 'string') return
+  [() => route.query.work, monday],
+  ([skill]) => {
+    if (!monday.value || typeof skill !== 'string' || typeof route.query.children !== 'string') return
     const work = route.query.children.split(',').map((id) => ({ childId: Number(id), skill }))
     locks.value = { ...noLocks(), work }
     void router.replace({ query: {} })
