@@ -69,6 +69,7 @@ test('pictures of the main views', async ({ page }) => {
   await expect(page.getByText('Pick up a name to move it')).toBeVisible({ timeout: 30_000 })
   await shoot(page, 'groups-proposal')
   await page.getByRole('button', { name: 'Accept these groups' }).click()
+  await expect(page.getByText('The groups are accepted')).toBeVisible()
   for (const [name, heading] of [
     ['after', 'What the group work did'],
     ['company', 'Turns and company'],
