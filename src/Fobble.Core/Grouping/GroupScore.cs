@@ -76,6 +76,16 @@ public static class GroupScore
         return broken;
     }
 
+    /// <summary>Whether groups keep to every rule and wish; those that stay as they are may break them.</summary>
+    public static bool Keeps(GroupingProblem problem, IReadOnlyList<FormedGroup> groups)
+    {
+        ArgumentNullException.ThrowIfNull(problem);
+        GroupNames any = new(_ => "", _ => "", _ => "", _ => "");
+        var open = groups.Where(g => problem.Fixed.All(f => f.Slot != g.Slot)).ToList();
+        return Broken(problem with { Rules = problem.Rules with { Wishes = [] } }, open, any).Count == 0
+            && problem.Rules.Wishes.All(w => w.Holds(problem, groups) || (w is not (TurnWish or SeatWish or AimWish or WorkWish) && !w.Holds(problem, problem.Fixed)));
+    }
+
     private static IEnumerable<string> TooMuchAtOnce(GroupingProblem problem, IReadOnlyList<FormedGroup> groups, GroupNames names)
     {
         foreach (var moment in groups.GroupBy(g => problem.Slots[g.Slot].Moment).Select(m => m.ToList()).Where(m => m.Count > 1))

@@ -39,7 +39,15 @@ public static class Grouper
     {
         ArgumentNullException.ThrowIfNull(problem);
         ArgumentNullException.ThrowIfNull(found);
-        var first = ByColumns(problem, found, MostColumnsLong, LongWork, stop)!;
+
+        // Groups put by hand may break rules: there is nothing to better then, and it begins anew.
+        var start = GroupScore.Keeps(problem, found.Groups) ? found : Form(problem);
+        if (start.Conflict.Count > 0)
+        {
+            return start;
+        }
+
+        var first = ByColumns(problem, start, MostColumnsLong, LongWork, stop)!;
         progress?.Report(new(first.Score, first.Bound));
         if (first.ProvenBest)
         {
@@ -48,7 +56,8 @@ public static class Grouper
 
         var open = WithOptions(problem, (_, _, below) => below <= MostThinkable(problem) - first.Score);
         var second = Solve(problem, open, LongWork, first.Groups, progress, stop);
-        return Better(problem, first, second) is var best && best!.Bound > first.Bound ? best with { Bound = first.Bound } : best!;
+        var best = Better(problem, first, second)!;
+        return best with { Bound = Math.Max(best.Score, Math.Min(best.Bound, first.Bound)) };
     }
 
     // A bound that no set can pass, and groups chosen from the columns met on the way to it. If these do not reach the bound, every column that could be

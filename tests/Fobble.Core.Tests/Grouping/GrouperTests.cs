@@ -100,6 +100,18 @@ public class GrouperTests
         heard.Told.ShouldAllBe(p => p.Score <= better.Score && p.Bound >= better.Score);
     }
 
+    [Fact]
+    public void Going_on_from_groups_that_break_rules_gives_groups_that_keep_them() => Small.Sample(
+        problem =>
+        {
+            FormedGroup[] byHand = [new(Skills[0], 0, [new(1), new(2), new(3), new(4), new(5), new(6)])];
+            var better = Grouper.Improve(problem, Grouper.AsFound(problem, byHand), null, default);
+            GroupScore.Keeps(problem, byHand).ShouldBeFalse();
+            (better.Conflict.Count > 0 || GroupScore.Keeps(problem, better.Groups)).ShouldBeTrue();
+            (better.Conflict.Count > 0 || GroupScore.Broken(problem, better.Groups, Names.Plain).Count == 0).ShouldBeTrue();
+        },
+        iter: 60, threads: 1);
+
     /// <summary>Published: the affine plane of order 3 (nine points, twelve lines, four parallel classes) is the largest such plan for nine.</summary>
     [Fact]
     public void Nine_children_in_threes_meet_each_other_once_in_four_sessions()
