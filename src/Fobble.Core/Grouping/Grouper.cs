@@ -31,7 +31,14 @@ public static class Grouper
     public static GroupingResult Form(GroupingProblem problem)
     {
         ArgumentNullException.ThrowIfNull(problem);
-        return ByColumns(problem, null, MostColumns, SecondWork, default) ?? ByChildren(problem) ?? WithoutGroups(problem, Conflict(problem));
+        if (ByColumns(problem, null, MostColumns, SecondWork, default) is { } found)
+        {
+            return found;
+        }
+
+        // Columns met on the way to the bound hold none that keeps all wishes: can they be kept at all?
+        var conflict = Conflict(problem);
+        return conflict.Count > 0 ? WithoutGroups(problem, conflict) : ByChildren(problem) ?? WithoutGroups(problem, []);
     }
 
     /// <summary>Goes on from groups that were found, with many times the work, and tells of each better set and bound on the way.</summary>
@@ -167,8 +174,8 @@ public static class Grouper
 
     // A malformed string ends the process, so it is built here only and held by a test. Work is counted by the solver in its own
     // units, about a second each, and not by the clock: that keeps the answer the same on slow machines.
-    internal static string Parameters(double work) =>
-        string.Create(CultureInfo.InvariantCulture, $"num_workers:1 random_seed:7 linearization_level:2 cp_model_probing_level:0 max_deterministic_time:{work:0.0}");
+    internal static string Parameters(double work, int linear = 2) =>
+        string.Create(CultureInfo.InvariantCulture, $"num_workers:1 random_seed:7 linearization_level:{linear} cp_model_probing_level:0 max_deterministic_time:{work:0.0}");
 
     // No child can bring more than its best, and what is fixed is known.
     private static int MostThinkable(GroupingProblem problem) =>
@@ -276,7 +283,9 @@ public static class Grouper
     private static IReadOnlyList<Wish>? CoreOf(GroupingProblem problem)
     {
         GroupingModel model = new(problem, explain: true);
-        var solver = new CpSolver { StringParameters = Parameters(ExplainWork) };
+
+        // Whether wishes contradict each other is logic; linear programs would only eat the work.
+        var solver = new CpSolver { StringParameters = Parameters(ExplainWork, linear: 0) };
         return solver.Solve(model.Model) == CpSolverStatus.Infeasible ? model.Core(solver) : null;
     }
 

@@ -30,9 +30,6 @@ internal sealed class GroupingModel
         AddSlots();
         AddMoments();
         AddChildren();
-        AddMeetings();
-        AddFurtherKinds(c => c.Slips, GroupScore.FurtherSlip(problem.Rules));
-        AddFurtherKinds(c => c.Reach, GroupScore.FurtherReach(problem.Rules));
         AddShowing();
         AddUnlike();
         foreach (var wish in problem.Rules.Wishes)
@@ -51,6 +48,9 @@ internal sealed class GroupingModel
 
         if (!explain)
         {
+            AddMeetings();
+            AddFurtherKinds(c => c.Slips, GroupScore.FurtherSlip(problem.Rules));
+            AddFurtherKinds(c => c.Reach, GroupScore.FurtherReach(problem.Rules));
             Model.Maximize(_objective);
         }
     }
@@ -150,19 +150,44 @@ internal sealed class GroupingModel
                 Model.Add(LinearExpr.Sum(_copies.SelectMany(c => classes.Select(i => c.InClass[i]))) <= limit);
             }
 
-            for (var a = 0; a < _copies.Count && _problem.Rules.Clashes.Count > 0; a++)
-            {
-                var one = _copies[a];
-                if (taken.Any(skill => _problem.Rules.Clash(skill, one.Skill)))
-                {
-                    Model.Add(LinearExpr.Sum(classes.Select(i => one.InClass[i])) == 0);
-                }
+            AddClashes(classes, taken);
+        }
+    }
 
-                foreach (var other in _copies.Skip(a + 1).Where(c => _problem.Rules.Clash(one.Skill, c.Skill)))
+    // For each skill that clashes whether it is there at the moment, so that a pair of skills is one small rule however many copies there are.
+    private void AddClashes(IReadOnlyList<int> classes, IReadOnlyList<SkillId> taken)
+    {
+        var bySkill = _copies.GroupBy(c => c.Skill).ToDictionary(g => g.Key, g => g.SelectMany(c => classes.Select(i => c.InClass[i])).ToList());
+        Dictionary<SkillId, BoolVar> there = [];
+        BoolVar There(SkillId skill)
+        {
+            if (!there.TryGetValue(skill, out var yes))
+            {
+                there[skill] = yes = Model.NewBoolVar("");
+                foreach (var inside in bySkill[skill])
                 {
-                    Model.Add(LinearExpr.Sum(classes.SelectMany(i => new[] { one.InClass[i], other.InClass[i] })) <= 1);
+                    Model.AddImplication(inside, yes);
                 }
             }
+
+            return yes;
+        }
+
+        foreach (var (one, other) in _problem.Rules.Clashes.Where(c => bySkill.ContainsKey(c.Item1) && bySkill.ContainsKey(c.Item2)))
+        {
+            if (one == other)
+            {
+                Model.AddAtMostOne(bySkill[one]);
+            }
+            else
+            {
+                Model.AddAtMostOne([There(one), There(other)]);
+            }
+        }
+
+        foreach (var (_, inside) in bySkill.Where(s => taken.Any(t => _problem.Rules.Clash(s.Key, t))))
+        {
+            Model.Add(LinearExpr.Sum(inside) == 0);
         }
     }
 

@@ -49,7 +49,7 @@ public static class Reasons
     {
         ArgumentNullException.ThrowIfNull(result);
         return result.Conflict.Count > 0 ? $"{(result.Conflict.Count == 1 ? "One wish can’t be kept" : $"{Words.Capital(Words.Number(result.Conflict.Count))} wishes can’t be kept together")}: let go of {(result.Conflict.Count == 1 ? "it" : "any one of them")}, and groups can be formed."
-            : result.Groups.Count == 0 ? "No group can be formed with these wishes: too few children are ready for the same skill."
+            : result.Groups.Count == 0 ? (result.ProvenBest ? "No group can be formed with these wishes: too few children are ready for the same skill." : "No groups that keep all wishes were found in the time allowed: let go of some, or take some pegs out.")
             : result.ProvenBest ? $"No better set of groups exists for these aims ({result.Score} points)."
             : $"The best found so far: {result.Score} points, and no set can have more than {result.Bound}.";
     }

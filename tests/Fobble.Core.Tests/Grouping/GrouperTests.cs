@@ -112,6 +112,25 @@ public class GrouperTests
         },
         iter: 60, threads: 1);
 
+    [Fact]
+    public void In_a_class_of_thirty_with_many_skills_and_little_in_the_cupboard_a_contradiction_is_still_found()
+    {
+        SeededRandom random = new(12);
+        SkillId[] skills = [.. Enumerable.Range(0, 30).Select(i => new SkillId($"a.skill-{i:00}"))];
+        List<Candidate> children = [.. Enumerable.Range(1, 30).Select(i => new Candidate(
+            new(i), random.Shuffled(skills).Take(20).ToDictionary(s => s, _ => new Worth(50 + random.Next(60), 20, 10)), 10, new HashSet<int>(), new Dictionary<SkillId, string>()))];
+        GroupRules rules = new()
+        {
+            Clashes = skills.SelectMany((a, i) => skills.Skip(i).Where(_ => random.Chance(0.5)).Select(b => (a, b))).ToHashSet(),
+            Wishes = [new NearAdultWish(2), new ApartWish(Pair(3, 4)), new SeatWish(new(7), 0), new AdultWish(new(7), 0, With: false), new TurnWish(new(9)), new MostForAdultWish(1, 4)],
+        };
+        GroupingProblem problem = new(children, [.. Enumerable.Range(0, 10).Select(s => new GroupSlot(s % 2, s / 2))], rules, []);
+        Grouper.Form(problem).Conflict.ShouldBe([new SeatWish(new(7), 0), new AdultWish(new(7), 0, With: false)], ignoreOrder: true);
+        var possible = Grouper.Form(problem with { Rules = rules with { Wishes = [.. rules.Wishes.Where(w => w is not AdultWish)] } });
+        GroupScore.Broken(problem with { Rules = rules with { Wishes = [.. rules.Wishes.Where(w => w is not AdultWish)] } }, possible.Groups, Names.Plain).ShouldBeEmpty();
+        possible.Groups.Count.ShouldBeGreaterThan(5);
+    }
+
     /// <summary>Published: the affine plane of order 3 (nine points, twelve lines, four parallel classes) is the largest such plan for nine.</summary>
     [Fact]
     public void Nine_children_in_threes_meet_each_other_once_in_four_sessions()

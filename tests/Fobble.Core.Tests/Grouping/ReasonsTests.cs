@@ -129,6 +129,7 @@ public class ReasonsTests
         Reasons.ForResult(new(one, [], 300, true, 300)).ShouldBe("No better set of groups exists for these aims (300 points).");
         Reasons.ForResult(new(one, [], 300, false, 310)).ShouldBe("The best found so far: 300 points, and no set can have more than 310.");
         Reasons.ForResult(new([], [], 0, true, 0)).ShouldStartWith("No group can be formed");
+        Reasons.ForResult(new([], [], 0, false, 90)).ShouldStartWith("No groups that keep all wishes were found");
         Reasons.ForResult(new([], [], 0, false, 0) { Conflict = [new TurnWish(new(1)), new NearAdultWish(1)] }).ShouldBe("Two wishes can’t be kept together: let go of any one of them, and groups can be formed.");
     }
 
