@@ -78,6 +78,9 @@ public sealed class PathTests : IDisposable
         var again = await Board.ProposeAsync(ines, NextWeek);
         again.Groups.Single(g => g.Run).SessionId.ShouldBe(held.SessionId);
         again.Groups.Where(g => !g.Run).SelectMany(g => g.Children).Select(c => c.Id).ShouldNotContain(child);
+
+        // Asked for once more, the child is passed over: nothing is impossible because of it.
+        (await Board.ProposeAsync(ines, NextWeek, GroupsAsk.Nothing with { Turns = [child], Work = [new(child, held.Skill)] })).Conflict.ShouldBeEmpty();
         var twice = Board.Chosen(again);
         twice = twice with { Groups = [.. twice.Groups.Select((g, i) => i == 0 ? g with { Children = [.. g.Children, child] } : g)] };
         (await ines.PostAsync(NextWeek + "/groups/accept", twice)).StatusCode.ShouldBe(HttpStatusCode.BadRequest);

@@ -89,13 +89,15 @@ internal sealed class GroupingRound(RoundFacts facts)
 
     public GroupingProblem ProblemFor(GroupsAsk ask)
     {
+        // Nothing can be asked for who has had a turn, or is taken to be away.
+        bool IsOpen(int child) => !ask.Without.Contains(child) && !Brief.Excluded.Contains(new(child));
         IEnumerable<Wish> wishes =
         [
             .. facts.Wishes.InForce(Monday, facts.Map),
-            .. ask.Seats.Where(s => !ask.Without.Contains(s.ChildId)).Select(s => new SeatWish(new(s.ChildId), IndexOf(s.SlotId, s.Day))),
+            .. ask.Seats.Where(s => IsOpen(s.ChildId)).Select(s => new SeatWish(new(s.ChildId), IndexOf(s.SlotId, s.Day))),
             .. ask.Aims.Select(a => new AimWish(new(a.Skill), IndexOf(a.SlotId, a.Day))),
-            .. ask.Turns.Except(ask.Without).Select(t => new TurnWish(new(t))),
-            .. ask.Work.Where(w => !ask.Without.Contains(w.ChildId)).Select(w => new WorkWish(new(w.ChildId), new(w.Skill))),
+            .. ask.Turns.Where(IsOpen).Select(t => new TurnWish(new(t))),
+            .. ask.Work.Where(w => IsOpen(w.ChildId)).Select(w => new WorkWish(new(w.ChildId), new(w.Skill))),
         ];
         return new(
             [.. Candidates.From(Brief).Where(c => !ask.Without.Contains(c.Child.Value))], Places,

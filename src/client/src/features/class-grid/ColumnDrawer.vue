@@ -19,6 +19,14 @@ const { data: column, error } = useQuery({
       }),
     ),
 })
+
+// A group's worth of those who are ready, the nearest to having it first.
+const nearest = computed(() =>
+  [...(column.value?.ready ?? [])]
+    .sort((a, b) => b.strength - a.strength)
+    .slice(0, 5)
+    .map((c) => c.id),
+)
 const parts = computed(() =>
   column.value
     ? [
@@ -53,9 +61,9 @@ const parts = computed(() =>
           :to="{
             name: 'groups',
             params: { classId },
-            query: { work: column.skill, children: column.ready.map((c) => c.id).join(',') },
+            query: { work: column.skill, children: nearest.join(',') },
           }"
-          >Group them this week</RouterLink
+          >Form a group of the nearest</RouterLink
         >
         ·
         <RouterLink :to="{ name: 'map', params: { classId }, query: { skill: column.skill } }">On the map</RouterLink>

@@ -25,6 +25,9 @@ const editable = computed(() => leads.value && proposal.value !== undefined)
 const toNone = computed(() => prices.value.find((p) => p.to === null))
 const locked = computed(() => locksIn(locks.value))
 
+// Tables that were held already are no proposal.
+const formed = computed(() => proposal.value?.groups.some((g) => !g.run) ?? false)
+
 // From the grid or a plan: some children, one skill.
 watch(
   [() => route.query.work, monday],
@@ -87,7 +90,7 @@ const lockedAt = (place: string) =>
           </button>
           <button v-if="proposal" type="button" class="button plain" @click="board.putAway">Put away</button>
           <button
-            v-if="proposal?.groups.length"
+            v-if="formed"
             type="button"
             class="button main"
             :disabled="board.accept.isPending.value"
@@ -102,7 +105,7 @@ const lockedAt = (place: string) =>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <p v-if="shown" class="verdict" role="status">
       <b v-if="proposal">Proposal. </b>{{ moved ? 'Changed by hand.' : shown.verdict }}
-      <span v-if="editable && !picked && proposal?.groups.length" class="soft">
+      <span v-if="editable && !picked && formed" class="soft">
         Pick up a name to move it; the price shows before you put it down.</span
       >
       <template v-if="accepted?.accepted && !proposal">
@@ -116,11 +119,11 @@ const lockedAt = (place: string) =>
         v-model:compared="compared"
         :sets="sets"
         :busy="board.others.isPending.value"
-        :can-ask="Boolean(proposal?.groups.length)"
+        :can-ask="formed"
         @others="board.others.mutate()"
       />
       <button
-        v-if="proposal?.groups.length && !looking && (!proposal.provenBest || moved)"
+        v-if="formed && !looking && (!proposal?.provenBest || moved)"
         type="button"
         class="button plain small"
         @click="board.lookOn"
