@@ -59,7 +59,7 @@ internal sealed class GroupColumns
     public void Generate()
     {
         _price = new double[_open.Count];
-        for (var round = 0; round < MostRounds; round++)
+        for (var round = 0; ; round++)
         {
             var gain = 0.0;
             var before = _known.Count;
@@ -74,7 +74,8 @@ internal sealed class GroupColumns
             }
 
             Bound = _price.Sum() + (_most * (_groupPrice + gain));
-            if (gain <= Nothing || _known.Count == before)
+            // The bound belongs to these prices: columns within it are looked for at the same ones.
+            if (gain <= Nothing || _known.Count == before || round == MostRounds - 1)
             {
                 return;
             }

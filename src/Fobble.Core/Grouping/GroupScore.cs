@@ -76,13 +76,25 @@ public static class GroupScore
         return broken;
     }
 
+    /// <summary>Rules that are broken beside groups that stay: what these break by themselves is not held against the others, as often as they break it.</summary>
+    public static IReadOnlyList<string> BrokenBeside(GroupingProblem problem, IReadOnlyList<FormedGroup> groups, GroupNames names)
+    {
+        ArgumentNullException.ThrowIfNull(problem);
+        var more = Broken(problem, groups, names).ToList();
+        foreach (var sentence in Broken(problem, problem.Fixed, names))
+        {
+            more.Remove(sentence);
+        }
+
+        return more;
+    }
+
     /// <summary>Whether groups keep to every rule and wish; those that stay as they are may break them.</summary>
     public static bool Keeps(GroupingProblem problem, IReadOnlyList<FormedGroup> groups)
     {
         ArgumentNullException.ThrowIfNull(problem);
-        GroupNames any = new(_ => "", _ => "", _ => "", _ => "");
-        var open = groups.Where(g => problem.Fixed.All(f => f.Slot != g.Slot)).ToList();
-        return Broken(problem with { Rules = problem.Rules with { Wishes = [] } }, open, any).Count == 0
+        GroupNames told = new(c => $"{c}", s => $"{s}", a => $"{a}", s => $"{s}");
+        return BrokenBeside(problem with { Rules = problem.Rules with { Wishes = [] } }, groups, told).Count == 0
             && problem.Rules.Wishes.All(w => w.Holds(problem, groups) || (w is not (TurnWish or SeatWish or AimWish or WorkWish) && !w.Holds(problem, problem.Fixed)));
     }
 

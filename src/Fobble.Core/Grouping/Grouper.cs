@@ -102,9 +102,10 @@ public static class Grouper
                 return first with { ProvenBest = false, Bound = bound };
             }
 
+            // What the solver says holds for these columns only: a set without them has fewer points than the step looks for.
             var (better, complete, above) = Choose(problem, slots, all, without, ref work, first.Groups, stop);
             first = better?.Score > first.Score ? better : first;
-            bound = complete ? Math.Min(bound, Math.Max(first.Score, points - 1)) : Math.Max(first.Score, Math.Min(bound, above));
+            bound = Math.Min(bound, Math.Max(first.Score, complete ? points - 1 : Math.Max(above, points - 1)));
             if (first.Score >= bound || !complete || work < LeastWork)
             {
                 return first with { ProvenBest = first.Score >= bound, Bound = bound };

@@ -58,17 +58,46 @@ public class GrouperTests
         iter: 100, threads: 1);
 
     [Fact]
-    public void Groups_that_stay_are_kept_and_the_others_are_the_best_beside_them() => Small.Sample(
-        problem =>
-        {
-            FormedGroup stays = new(Skills[1], 1, [new(2), new(5)]);
-            var beside = problem with { Fixed = [stays], Rules = problem.Rules with { Wishes = [], MinSize = 2, MostAtOnce = null } };
-            var result = Grouper.Form(beside);
-            result.Groups.ShouldContain(stays);
-            result.Score.ShouldBe(AllSets(beside).Where(s => s.Any(g => g.Slot == 1 && g.Skill == Skills[1] && g.Children.SequenceEqual(stays.Children)))
-                .Where(s => !GroupScore.Broken(beside, s, Names.Plain).Except(GroupScore.Broken(beside, [stays], Names.Plain)).Any()).Max(s => GroupScore.Of(beside, s)));
-        },
-        iter: 60, threads: 1);
+    public void Groups_that_stay_are_kept_and_the_others_are_the_best_beside_them()
+    {
+        Small.Sample(BestBesideOneThatStays, iter: 60, threads: 1);
+
+        // Two who have the skill sit in the group that stays: that excuses no second group from showing too much.
+        Small.Sample(BestBesideOneThatStays, iter: 1, threads: 1, seed: "94FHVJv0AIb3");
+    }
+
+    private static void BestBesideOneThatStays(GroupingProblem problem)
+    {
+        FormedGroup stays = new(Skills[1], 1, [new(2), new(5)]);
+        var beside = problem with { Fixed = [stays], Rules = problem.Rules with { Wishes = [], MinSize = 2, MostAtOnce = null } };
+        var result = Grouper.Form(beside);
+        result.Groups.ShouldContain(stays);
+        GroupScore.Keeps(beside, result.Groups).ShouldBeTrue();
+        result.Score.ShouldBe(AllSets(beside).Where(s => s.Any(g => g.Slot == 1 && g.Skill == Skills[1] && g.Children.SequenceEqual(stays.Children)))
+            .Where(s => GroupScore.BrokenBeside(beside, s, Names.Plain).Count == 0).Max(s => GroupScore.Of(beside, s)));
+    }
+
+    /// <summary>Classes for which a bound on some columns was once told as if it held for all: sets with so many points exist.</summary>
+    [Theory]
+    [InlineData(4, 5, 4253)]
+    [InlineData(50, 6, 4899)]
+    public void What_is_told_of_a_class_of_thirty_does_not_deny_a_set_that_exists(ulong seed, int places, int exists)
+    {
+        var brief = Bench.MadeUpTerm.Play(seed, 9).Next;
+        var result = Grouper.Form(new(Candidates.From(brief), GroupSlot.InARow(places), new(), Candidates.MetLately(brief.Past)));
+        result.Bound.ShouldBeGreaterThanOrEqualTo(exists);
+        (result.ProvenBest && result.Score < exists).ShouldBeFalse();
+    }
+
+    [Fact]
+    public void Groups_that_clash_with_one_that_stays_do_not_keep_the_rules()
+    {
+        var children = Enumerable.Range(1, 6).Select(i => Candidate(i, (0, 90), (1, 90))).ToList();
+        FormedGroup stays = new(Skills[0], 0, [new(1), new(2), new(3)]), other = new(Skills[1], 1, [new(4), new(5), new(6)]);
+        GroupingProblem problem = new(children, [new(0, 0), new(1, 0)], new() { Clashes = new HashSet<(SkillId, SkillId)> { (Skills[0], Skills[1]) } }, []) { Fixed = [stays] };
+        GroupScore.Keeps(problem, [stays]).ShouldBeTrue();
+        GroupScore.Keeps(problem, [stays, other]).ShouldBeFalse();
+    }
 
     [Fact]
     public void Other_sets_differ_by_as_many_children_as_asked_and_are_no_better() => Gen.ULong.Select(seed => Random(new SeededRandom(seed), children: 12, skills: 3, slots: 3)).Sample(
