@@ -1,3 +1,4 @@
+using Fobble.Server.Rooms;
 using System.Diagnostics;
 using System.Net.Http.Json;
 using Fobble.Core.Evidence;
@@ -77,19 +78,12 @@ internal static class ServerBench
         return times;
     }
 
-    // The shipped map has fewer than 130 skills as yet: it is widened by copies of its own, so that the grid has its full size.
     private static async Task<(List<double> Grid, List<double> Request, List<double> Cold)> GridAsync(Application application, HttpClient client)
     {
-        using var scope = application.Services.CreateScope();
+        await using var scope = application.Services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<FobbleDb>();
-        var map = scope.ServiceProvider.GetRequiredService<SkillMap>();
-        List<Skill> skills = [.. map.Skills];
-        for (var i = 0; skills.Count < 130; i++)
-        {
-            skills.Add(map.Skills[i % map.Skills.Count] with { Id = new($"{map.Skills[i % map.Skills.Count].Id}x{i}"), Needs = [] });
-        }
-
-        var wide = new SkillMap(map.Strands, skills);
+        var rooms = scope.ServiceProvider.GetRequiredService<ClassRooms>();
+        var skills = ClassContent.Shipped.Map.Skills;
         var school = new SchoolClass { Name = "Full", SchoolId = 1 };
         school.Children.AddRange(Enumerable.Range(1, 30).Select(i => new Child { GivenName = $"Child {i}", FamilyName = "Made-up" }));
         db.Classes.Add(school);
@@ -111,13 +105,12 @@ internal static class ServerBench
         db.ChangeTracker.Clear();
 
         List<double> grid = [];
-        var log = new Server.Features.ObservationLog();
         for (var i = 0; i < GridRuns + 10; i++)
         {
             var watch = Stopwatch.StartNew();
-            var facts = new Server.Features.ClassFacts(db, wide, log);
-            var evidence = await facts.EvidenceAsync(school.Id, DateOnly.FromDateTime(DateTime.Today), default);
-            var marks = evidence.Children.Sum(c => wide.Skills.Count(s => evidence[c, s.Id].LookAgain || evidence.IsReady(c, s.Id)));
+            await using var room = await rooms.OpenAsync(new(school.Id), default);
+            var evidence = await room.EvidenceAsync(default);
+            var marks = evidence.Children.Sum(c => room.Map.Skills.Count(s => evidence[c, s.Id].LookAgain || evidence.IsReady(c, s.Id)));
             if (i >= 10 && marks > 0)
             {
                 grid.Add(watch.Elapsed.TotalMilliseconds);
@@ -132,7 +125,11 @@ internal static class ServerBench
             request.Add(watch.Elapsed.TotalMilliseconds);
         }
 
-        List<double> cold = Time(10, () => new Server.Features.ObservationLog().ReadAsync(db, school.Id, default).GetAwaiter().GetResult());
+        var cold = await TimeAsync(10, async () =>
+        {
+            await using var room = await rooms.OpenAsync(new(school.Id), default);
+            await new ObservationCache().OfAsync(room, default);
+        });
         return (grid, request, cold);
     }
 
@@ -181,7 +178,7 @@ internal static class ServerBench
     }
 
     // Any public type of the server points the factory at it; its Program would clash with ours.
-    internal sealed class Application(string folder) : WebApplicationFactory<Server.Features.ChildName>
+    internal sealed class Application(string folder) : WebApplicationFactory<Server.Rooms.ChildName>
     {
         protected override void ConfigureWebHost(IWebHostBuilder builder)
         {

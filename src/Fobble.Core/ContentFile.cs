@@ -22,7 +22,7 @@ internal static class ContentFile
         }
     }
 
-    /// <exception cref="FormatException">The text is not what the file should hold; the message names file, line and reason.</exception>
+    /// <exception cref="RefusedException">The text is not what the file should hold; the message names file, line and reason.</exception>
     public static T Read<T>(string name, string text)
     {
         try
@@ -31,17 +31,17 @@ internal static class ContentFile
         }
         catch (YamlException fault)
         {
-            throw new FormatException($"{name}, line {fault.Start.Line}: {fault.InnerException?.Message ?? fault.Message}", fault);
+            throw new RefusedException("file", $"{name}, line {fault.Start.Line}: {fault.InnerException?.Message ?? fault.Message}");
         }
     }
 
     /// <summary>Reads <c>one-to-one</c> as <c>OneToOne</c>.</summary>
-    /// <exception cref="FormatException">The word names no value.</exception>
+    /// <exception cref="RefusedException">The word names no value.</exception>
     public static T Word<T>(string where, string word)
         where T : struct, Enum =>
         Enum.TryParse<T>(word.Replace("-", "", StringComparison.Ordinal), ignoreCase: true, out var value) && Enum.IsDefined(value)
             ? value
-            : throw new FormatException($"{where}: '{word}' is none of {string.Join(", ", Enum.GetNames<T>())}.");
+            : throw new RefusedException("file", $"{where}: '{word}' is none of {string.Join(", ", Enum.GetNames<T>())}.");
 
     /// <summary>Writes <c>OneToOne</c> as <c>one-to-one</c>.</summary>
     public static string Dashed<T>(T value)

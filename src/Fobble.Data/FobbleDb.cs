@@ -16,6 +16,8 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     public DbSet<SchoolClass> Classes => Set<SchoolClass>();
 
+    public DbSet<ClassVersionRow> ClassVersions => Set<ClassVersionRow>();
+
     public DbSet<Membership> Memberships => Set<Membership>();
 
     public DbSet<Child> Children => Set<Child>();
@@ -72,9 +74,13 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     public DbSet<StockRow> Stock => Set<StockRow>();
 
-    /// <summary>Options for a database file: foreign keys on, and up to five seconds of patience while another writer is at work.</summary>
+    /// <summary>Options for a database file: foreign keys on, up to five seconds of patience while another writer is at work, and a commit that is on disk.</summary>
     public static void Configure(DbContextOptionsBuilder options, string file) =>
-        options.UseSqlite($"Data Source={file};Foreign Keys=True;Default Timeout=5");
+        options.UseSqlite($"Data Source={file};Foreign Keys=True;Default Timeout=5").AddInterceptors(FullySynchronous.Instance);
+
+    /// <summary>Options for reading only: nothing is tracked, and what would write is refused by SQLite itself.</summary>
+    public static void ConfigureReading(DbContextOptionsBuilder options, string file) =>
+        options.UseSqlite($"Data Source={file};Mode=ReadOnly;Default Timeout=5").UseQueryTrackingBehavior(QueryTrackingBehavior.NoTracking);
 
     /// <summary>
     /// What a database file holds, asked of SQLite directly: EF would have to build its whole model first, which is most of a start.
@@ -112,6 +118,18 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
         Database.ExecuteSqlRaw("PRAGMA journal_mode=WAL");
     }
 
+    /// <summary>Makes sure that an answer means "on disk": what was asked of SQLite is what it does.</summary>
+    /// <exception cref="InvalidOperationException">It is not.</exception>
+    public void CheckDurable()
+    {
+        var journal = Database.SqlQueryRaw<string>("SELECT journal_mode AS Value FROM pragma_journal_mode").AsEnumerable().Single();
+        var synchronous = Database.SqlQueryRaw<int>("SELECT synchronous AS Value FROM pragma_synchronous").AsEnumerable().Single();
+        if (journal != "wal" || synchronous != FullySynchronous.Full)
+        {
+            throw new InvalidOperationException($"The database does not keep what it is told before it answers (journal {journal}, synchronous {synchronous}): is the data folder on a disk of this machine?");
+        }
+    }
+
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
     {
         configurationBuilder.Properties<DateOnly>().HaveConversion<DayConverter>();
@@ -121,6 +139,11 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
     protected override void OnModelCreating(ModelBuilder builder)
     {
         base.OnModelCreating(builder);
+        builder.Entity<ClassVersionRow>(e =>
+        {
+            e.HasKey(v => v.ClassId);
+            e.HasOne<SchoolClass>().WithOne().HasForeignKey<ClassVersionRow>(v => v.ClassId);
+        });
         builder.Entity<Membership>().HasKey(m => new { m.ClassId, m.AdultId });
         builder.Entity<Absence>().HasKey(a => new { a.ChildId, a.Day });
         builder.Entity<PairWish>(e =>
@@ -190,7 +213,9 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
         builder.Entity<ObservationRow>(e =>
         {
             e.Property(o => o.Id).ValueGeneratedNever();
+            e.Property(o => o.Sequence).ValueGeneratedOnAdd();
             e.HasIndex(o => new { o.ChildId, o.Skill, o.At });
+            e.HasIndex(o => new { o.ChildId, o.Day });
             e.HasIndex(o => o.SessionId);
             e.HasOne<GroupSession>().WithMany().HasForeignKey(o => o.SessionId).OnDelete(DeleteBehavior.Restrict);
 

@@ -1,5 +1,6 @@
 import js from '@eslint/js'
 import vue from 'eslint-plugin-vue'
+import accessibility from 'eslint-plugin-vuejs-accessibility'
 import globals from 'globals'
 import ts from 'typescript-eslint'
 
@@ -8,9 +9,18 @@ export default ts.config(
   js.configs.recommended,
   ...ts.configs.recommended,
   ...vue.configs['flat/recommended'],
+  ...accessibility.configs['flat/recommended'],
   {
     files: ['**/*.vue', '**/*.ts'],
-    languageOptions: { globals: globals.browser, parserOptions: { parser: ts.parser } },
+    languageOptions: {
+      globals: globals.browser,
+      parserOptions: {
+        parser: ts.parser,
+        projectService: true,
+        tsconfigRootDir: import.meta.dirname,
+        extraFileExtensions: ['.vue'],
+      },
+    },
     rules: {
       // Layout is Prettier's.
       'vue/max-attributes-per-line': 'off',
@@ -21,6 +31,14 @@ export default ts.config(
       'vue/multiline-html-element-content-newline': 'off',
       'vue/multi-word-component-names': 'off',
       eqeqeq: 'error',
+      // A promise nobody waits for hides its failure: say `void` where that is meant.
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: false }],
+      // A label may hold its field or name it: either is enough for a screen reader.
+      'vuejs-accessibility/label-has-for': [
+        'error',
+        { required: { some: ['nesting', 'id'] }, controlComponents: ['StepNumber'] },
+      ],
     },
   },
 )

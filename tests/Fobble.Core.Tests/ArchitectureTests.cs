@@ -29,9 +29,9 @@ public class ArchitectureTests
         ("Reports", ["Numbers", "Calendars", "Approaches", "Pictures", "Sheets", "Skills", "Activities", "Evidence", "Portraits"]),
         ("Planning", ["Numbers", "Approaches", "Calendars", "ItemSets", "Skills", "Standards", "Cupboard", "Activities", "Evidence"]),
         ("Grouping", ["Numbers", "Approaches", "Calendars", "Skills", "Evidence"]),
-        ("Sessions", ["Numbers", "Pictures", "Approaches", "Calendars", "ItemSets", "Skills", "Cupboard", "Activities", "Evidence"]),
+        ("Sessions", ["Numbers", "Pictures", "Approaches", "Calendars", "ItemSets", "Mats", "Stories", "Skills", "Cupboard", "Activities", "Evidence"]),
         ("Baseline", ["Numbers", "Pictures", "Approaches", "Calendars", "ItemSets", "Skills", "Cupboard", "Activities", "Evidence", "Sessions"]),
-        ("SettingOut", ["Numbers", "Approaches", "ItemSets", "Skills", "Sheets", "Cupboard", "Activities"]),
+        ("SettingOut", ["Numbers", "Calendars", "Approaches", "ItemSets", "Skills", "Sheets", "Cupboard", "Activities", "Evidence", "Planning", "Sessions"]),
         ("MadeUpClass", ["Numbers", "Calendars", "ItemSets", "Skills", "Activities", "Evidence", "Planning", "Grouping"]),
     ];
 

@@ -1,3 +1,4 @@
 global using CsCheck;
 global using Shouldly;
 global using Xunit;
+global using Fobble.Core;

@@ -4,7 +4,7 @@ namespace Fobble.Server.Tests;
 
 public sealed class AccountTests : IDisposable
 {
-    private static readonly FirstStart Lead = new("Rosalind Achterberg", "rosalind@kettle-lane.example", "nine wagons uphill", "Kettle Lane School", "Willow");
+    private static readonly FirstStart Lead = new("Rosalind Achterberg", "rosalind@kettle-lane.example", "nine wagons uphill", "Kettle Lane School", "Willow", null);
     private readonly School _school = School.Empty();
 
     public void Dispose() => _school.Dispose();

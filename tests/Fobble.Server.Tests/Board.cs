@@ -13,7 +13,7 @@ internal static class Board
 
     public static ChosenGroup Of(GroupView group) => new(group.Slot.SlotId, group.Slot.Day, group.Skill, [.. group.Children.Select(c => c.Id)]);
 
-    public static AcceptRequest Chosen(GroupsView view) => new(Groups(view));
+    public static AcceptRequest Chosen(GroupsView view) => new(view.Version, Groups(view));
 
     public static async Task<GroupsView> AcceptAsync(Visitor visitor, string week, GroupsView view) =>
         await Visitor.ReadAsync<GroupsView>(await visitor.PostAsync(week + "/groups/accept", Chosen(view)));

@@ -51,7 +51,7 @@ public sealed class CalendarTests : IDisposable
         var plan = await ines.ReadAsync<Features.Planning.PlanView>("/api/classes/1/plan");
         var lesson = plan.Lessons.Where(l => l.Day > new DateOnly(2026, 12, 7)).First(l => l.Place == 0);
         var other = (await ines.ReadAsync<IReadOnlyList<Features.Planning.DayPriceView>>($"/api/classes/1/plan/lessons/{lesson.Skill}/{lesson.Number}/days")).First(p => p.Refused is null && p.With is not null && p.Day > lesson.Day);
-        await ines.PostAsync("/api/classes/1/plan/moves", new Features.Planning.MoveLesson(lesson.Skill, lesson.Number, other.Day, true));
+        await ines.PostAsync("/api/classes/1/plan/moves", new Features.Planning.MoveLesson(1, lesson.Skill, lesson.Number, other.Day, true));
         await ines.PostAsync("/api/classes/1/closures", new NewClosure("Storm", new(2027, 3, 9), new(2027, 3, 9), ClosureKind.Closed, null, null, false));
         var second = await HandOutAsync(ines);
         CalendarEvent On(Dictionary<string, CalendarEvent> events, DateOnly day) => events.Values.First(e => e.Start!.Value.Date == day.ToDateTime(default).Date && (e.Summary ?? "").StartsWith("Carpet", StringComparison.Ordinal));

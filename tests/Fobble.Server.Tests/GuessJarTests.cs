@@ -46,7 +46,7 @@ public sealed class GuessJarTests : IDisposable
         var ines = await _school.ComeInAsAsync("ines");
         var page = await ines.ReadAsync<JarPage>(Jar);
         var (round, child) = (page.Open!.Id, page.Children[0].Id);
-        (await Visitor.SaysAsync(await ines.PostAsync(Jar, Beads))).ShouldContain("not filled");
+        (await Visitor.SaysAsync(await ines.PostAsync(Jar, Beads))).ShouldContain("stands out already");
         (await Visitor.SaysAsync(await ines.PutAsync($"{Jar}/{round}/guesses/{child}", new GuessSaid(0)))).ShouldContain("from 1 to 999");
         (await Visitor.SaysAsync(await ines.PostAsync($"{Jar}/{round}/open", new JarCount(0)))).ShouldContain("Count 1 to 300");
         using var scope = _school.Scope();

@@ -1,3 +1,4 @@
+using Fobble.Core.Sessions;
 using Fobble.Core.Activities;
 using Fobble.Core.Approaches;
 using Fobble.Core.ItemSets;
@@ -19,7 +20,7 @@ public class MatsTests(School school) : IClassFixture<School>
     [Fact]
     public async Task Every_mat_on_the_shelf_has_a_picture_and_every_kind_is_there()
     {
-        var shelf = await (await school.ComeInAsAsync("ines")).ReadAsync<List<MatOnShelf>>(Mats);
+        var shelf = await (await school.ComeInAsAsync("ines")).ReadAsync<List<MatOnOffer>>(Mats);
         shelf.Where(m => m.Kind is not null).Select(m => m.Kind!.Value).Order().ShouldBe(MatKinds.All);
         shelf.Select(m => m.Desk).Distinct().ShouldBe(["sums", "story", "counters", "look", "path", "kinds", "dice", "shakes", "jar"], ignoreOrder: true);
         shelf.ShouldAllBe(m => m.Picture.Shapes.Count > 0 && m.For.Length > 0);

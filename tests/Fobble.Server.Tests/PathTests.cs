@@ -1,3 +1,4 @@
+using Fobble.Core.Planning;
 using Fobble.Server.Features.ClassGrid;
 using Fobble.Server.Features.ClassList;
 using Fobble.Server.Features.Groups;

@@ -47,7 +47,7 @@ public sealed class PlanningTests : IDisposable
         full.Plan.ShouldBeNull();
         full.Fit!.Over.ShouldBeGreaterThan(50);
         full.Ways.ShouldContain(w => w.Kind == "drop" && w.Fits && w.Dropped.Count > 20);
-        (await RefusalAsync(await ines.PostAsync($"{Plan}/drafts/{full.Id}/accept"), HttpStatusCode.Conflict)).ShouldContain("not ready");
+        (await RefusalAsync(await ines.PostAsync($"{Plan}/drafts/{full.Id}/accept", new AcceptDraft(full.Version)), HttpStatusCode.Conflict)).ShouldContain("not ready");
 
         var way = full.Ways.First(w => w.Kind == "one-more");
         var fits = await WorkOutAsync(ines, way.Ask);
@@ -56,8 +56,8 @@ public sealed class PlanningTests : IDisposable
         var again = await WorkOutAsync(ines, way.Ask);
         again.Plan!.Lessons.ShouldBe(fits.Plan.Lessons, "the same settings and seed give the same plan");
 
-        (await ines.PostAsync($"{Plan}/drafts/{fits.Id}/accept")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await ines.PostAsync($"{Plan}/drafts/{fits.Id}/accept")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await ines.PostAsync($"{Plan}/drafts/{fits.Id}/accept", new AcceptDraft(fits.Version))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PostAsync($"{Plan}/drafts/{fits.Id}/accept", new AcceptDraft(fits.Version))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         var plan = await ines.ReadAsync<PlanView>(Plan);
         plan.Version!.Version.ShouldBe(2);
         plan.Lessons.Where(l => !l.Past).Select(l => (l.Skill, l.Number, l.Day)).ShouldBe(fits.Plan.Lessons.Select(l => (l.Skill, l.Number, l.Day)));
@@ -115,7 +115,7 @@ public sealed class PlanningTests : IDisposable
         rowan.Class.ShouldBe("Rowan");
         var copied = await WorkOutAsync(maeve, scope.Usual with { Source = ScopeSource.Before, PlanId = rowan.Id }, "/api/classes/2/plan");
         var fitted = copied.Plan is null ? await WorkOutAsync(maeve, copied.Ways[0].Ask, "/api/classes/2/plan") : copied;
-        (await maeve.PostAsync($"/api/classes/2/plan/drafts/{fitted.Id}/accept")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await maeve.PostAsync($"/api/classes/2/plan/drafts/{fitted.Id}/accept", new AcceptDraft(fitted.Version))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await maeve.ReadAsync<PlanView>("/api/classes/2/plan")).Version!.What.ShouldStartWith("Planned from 25 November");
 
         // Rowan's lead does not see Alder's plan.
@@ -138,22 +138,22 @@ public sealed class PlanningTests : IDisposable
         var prices = await ines.ReadAsync<IReadOnlyList<DayPriceView>>($"{Plan}/lessons/{lesson.Skill}/{lesson.Number}/days");
         var trip = prices.First(p => p.Day == new DateOnly(2026, 12, 2));
         trip.Refused.ShouldBe("Hill railway trip: there is no lesson that day.");
-        (await RefusalAsync(await ines.PostAsync($"{Plan}/moves", new MoveLesson(lesson.Skill, lesson.Number, trip.Day, true)), HttpStatusCode.BadRequest)).ShouldBe(trip.Refused);
-        (await RefusalAsync(await ines.PostAsync($"{Plan}/moves", new MoveLesson(lesson.Skill, lesson.Number, new(2026, 11, 2), true)), HttpStatusCode.BadRequest)).ShouldContain("past");
+        (await RefusalAsync(await ines.PostAsync($"{Plan}/moves", new MoveLesson(1, lesson.Skill, lesson.Number, trip.Day, true)), HttpStatusCode.BadRequest)).ShouldBe(trip.Refused);
+        (await RefusalAsync(await ines.PostAsync($"{Plan}/moves", new MoveLesson(1, lesson.Skill, lesson.Number, new(2026, 11, 2), true)), HttpStatusCode.BadRequest)).ShouldContain("past");
         var advised = prices.First(p => p.Refused is null && p.Advice.Count > 0);
-        (await RefusalAsync(await ines.PostAsync($"{Plan}/moves", new MoveLesson(lesson.Skill, lesson.Number, advised.Day, false)), HttpStatusCode.BadRequest)).ShouldContain(advised.Advice[0]);
-        (await ines.PostAsync($"{Plan}/moves", new MoveLesson("no.such", 1, advised.Day, false))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await RefusalAsync(await ines.PostAsync($"{Plan}/moves", new MoveLesson(1, lesson.Skill, lesson.Number, advised.Day, false)), HttpStatusCode.BadRequest)).ShouldContain(advised.Advice[0]);
+        (await ines.PostAsync($"{Plan}/moves", new MoveLesson(1, "no.such", 1, advised.Day, false))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         (await ines.ReadAsync<PlanView>(Plan)).Version!.Version.ShouldBe(1, "what was refused changed nothing");
 
-        (await ines.PostAsync($"{Plan}/moves", new MoveLesson(lesson.Skill, lesson.Number, advised.Day, true))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PostAsync($"{Plan}/moves", new MoveLesson(1, lesson.Skill, lesson.Number, advised.Day, true))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         var moved = await ines.ReadAsync<PlanView>(Plan);
         moved.Lessons.ShouldContain(l => l.Skill == lesson.Skill && l.Day == advised.Day);
         moved.Version!.What.ShouldContain("by hand");
-        (await ines.PostAsync($"{Plan}/undo")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PostAsync($"{Plan}/undo", new UndoPlan(2))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         var undone = await ines.ReadAsync<PlanView>(Plan);
         undone.Lessons.ShouldBe(before.Lessons);
         (undone.Version!.Version, undone.CanUndo).ShouldBe((3, false));
-        (await ines.PostAsync($"{Plan}/undo")).StatusCode.ShouldBe(HttpStatusCode.Conflict);
+        (await ines.PostAsync($"{Plan}/undo", new UndoPlan(3))).StatusCode.ShouldBe(HttpStatusCode.Conflict);
     }
 
     [Fact]
@@ -161,12 +161,12 @@ public sealed class PlanningTests : IDisposable
     {
         var ines = await _school.ComeInAsAsync("ines");
         var lesson = (await ines.ReadAsync<PlanView>(Plan)).Lessons.Where(l => !l.Past).Skip(8).First();
-        (await ines.PutAsync($"{Plan}/lessons", new ChangeLesson(lesson.Skill, lesson.Number, true, "Bring the lanterns."))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await ines.PutAsync($"{Plan}/lessons", new ChangeLesson(lesson.Skill, lesson.Number, true, new string('x', 301)))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await ines.PutAsync($"{Plan}/lessons", new ChangeLesson(1, lesson.Skill, lesson.Number, true, "Bring the lanterns."))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PutAsync($"{Plan}/lessons", new ChangeLesson(2, lesson.Skill, lesson.Number, true, new string('x', 301)))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         var usual = (await ines.ReadAsync<ScopeChoices>($"{Plan}/scope")).Usual;
         var draft = await WorkOutAsync(ines, usual with { Seed = 9 });
         draft = draft.Plan is null ? await WorkOutAsync(ines, draft.Ways[0].Ask) : draft;
-        (await ines.PostAsync($"{Plan}/drafts/{draft.Id}/accept")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PostAsync($"{Plan}/drafts/{draft.Id}/accept", new AcceptDraft(draft.Version))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await ines.ReadAsync<PlanView>(Plan)).Lessons.First(l => l.Day == lesson.Day && l.Skill == lesson.Skill).ShouldSatisfyAllConditions(l => l.Pinned.ShouldBeTrue(), l => l.Note.ShouldBe("Bring the lanterns."));
         await ines.PostAsync($"/api/classes/1/weeks/{lesson.Day:O}/plan");
         (await ines.ReadAsync<TodayView>($"/api/classes/1/days/{lesson.Day:O}")).Notes.ShouldBe(["Bring the lanterns."]);
@@ -194,7 +194,7 @@ public sealed class PlanningTests : IDisposable
 
         (await ines.PostAsync($"{Plan}/revision", snow with { Why = "" })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await ines.PostAsync($"{Plan}/revision", snow with { LostDays = [new(2020, 1, 1)] })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        (await RefusalAsync(await ines.PostAsync($"{Plan}/revision/accept", new AcceptRevision(7, around)), HttpStatusCode.Conflict)).ShouldContain("Someone changed the plan");
+        (await RefusalAsync(await ines.PostAsync($"{Plan}/revision/accept", new AcceptRevision(7, around)), HttpStatusCode.Conflict)).ShouldContain("The plan has changed");
         (await ines.PostAsync($"{Plan}/revision/accept", new AcceptRevision(second.Version, around))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         var after = await ines.ReadAsync<PlanView>(Plan);
         after.Lessons.Where(l => !l.Past).Select(l => (l.Skill, l.Day)).ShouldBe(second.After.Select(l => (l.Skill, l.Day)));
@@ -243,20 +243,21 @@ public sealed class PlanningTests : IDisposable
         others.ShouldAllBe(o => o.Reason.Length > 10);
         others.Count(o => o.Chosen).ShouldBe(1);
         var other = others.First(o => !o.Chosen).Activity;
-        (await ines.PutAsync($"{address}/activity", new SwapActivity(Place.Carpet, focus.Skill, other.Id))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await ines.PutAsync($"{address}/activity", new SwapActivity(Place.Carpet, focus.Skill, "no-such"))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        (await ines.PutAsync($"{address}/activity", new SwapActivity(Place.Carpet, "see.to-3x", other.Id))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        (await ines.PutAsync("/api/classes/1/days/2026-11-23/activity", new SwapActivity(Place.Transition, null, null))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await ines.PutAsync($"{address}/activity", new SwapActivity(Place.Carpet, focus.Skill, focus.Activity.Id, other.Id))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PutAsync($"{address}/activity", new SwapActivity(Place.Carpet, focus.Skill, other.Id, "no-such"))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await ines.PutAsync($"{address}/activity", new SwapActivity(Place.Carpet, "see.to-3x", other.Id, other.Id))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await ines.PutAsync("/api/classes/1/days/2026-11-23/activity", new SwapActivity(Place.Transition, null, "", null))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         var week = await Visitor.ReadAsync<WeekView>(await ines.PostAsync("/api/classes/1/weeks/2026-11-25/plan"));
         week.Days[at].Focus!.ShouldSatisfyAllConditions(f => f.Activity.Id.ShouldBe(other.Id), f => f.Pinned.ShouldBeTrue());
         foreach (var place in new[] { Place.Choice, Place.Transition })
         {
             var ranked = await ines.ReadAsync<IReadOnlyList<Alternative>>($"{address}/alternatives?place={place}");
-            (await ines.PutAsync($"{address}/activity", new SwapActivity(place, null, ranked[^1].Activity.Id))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+            (await ines.PutAsync($"{address}/activity", new SwapActivity(place, null, ranked.First(r => r.Chosen).Activity.Id, ranked[^1].Activity.Id))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         }
 
         (await ines.ReadAsync<WeekView>("/api/classes/1/weeks/2026-11-25")).Days[at].ShouldSatisfyAllConditions(d => d.ChoicePinned.ShouldBeTrue(), d => d.TransitionPinned.ShouldBeTrue(), d => d.Minutes!.ShouldContain("minutes"));
-        (await ines.PutAsync($"{address}/activity", new SwapActivity(Place.Choice, null, null))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        var chosen = (await ines.ReadAsync<WeekView>("/api/classes/1/weeks/2026-11-25")).Days[at].Choice!.Id;
+        (await ines.PutAsync($"{address}/activity", new SwapActivity(Place.Choice, null, chosen, null))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await ines.ReadAsync<WeekView>("/api/classes/1/weeks/2026-11-25")).Days[at].ChoicePinned.ShouldBeFalse();
     }
 

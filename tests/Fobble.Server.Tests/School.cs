@@ -17,6 +17,10 @@ public sealed class School : WebApplicationFactory<Program>
 {
     public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter(), new ShapeReader() } };
 
+    private static readonly Lazy<string> FilledOnce = new(FillOnce);
+
+    private const string DatabaseFile = "fobble.db";
+
     private readonly string _folder = Directory.CreateTempSubdirectory("fobble-test-").FullName;
     private readonly bool _demo;
 
@@ -25,11 +29,37 @@ public sealed class School : WebApplicationFactory<Program>
     {
     }
 
-    private School(bool demo) => _demo = demo;
+    private School(bool demo, bool fresh = false)
+    {
+        _demo = demo;
+        if (demo && !fresh)
+        {
+            File.Copy(FilledOnce.Value, Path.Combine(_folder, DatabaseFile));
+        }
+    }
 
     public static DateOnly Today { get; } = new(2026, 11, 25);
 
     public static School Empty() => new(demo: false);
+
+    // The demo is played out once a run; each school of the tests gets a copy of its file. Nobody has it open while it is copied.
+    private static string FillOnce()
+    {
+        var copy = Path.Combine(Directory.CreateTempSubdirectory("fobble-filled-").FullName, DatabaseFile);
+        using (var first = new School(demo: true, fresh: true))
+        {
+            _ = first.Services;
+            using (var scope = first.Scope())
+            {
+                first.Db(scope).Database.ExecuteSqlRaw("PRAGMA wal_checkpoint(TRUNCATE)");
+            }
+
+            Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+            File.Copy(Path.Combine(first._folder, DatabaseFile), copy);
+        }
+
+        return copy;
+    }
 
     public IServiceScope Scope() => Services.CreateScope();
 

@@ -11,7 +11,7 @@ namespace Fobble.Server.Tests;
 /// <summary>A school from nothing: what it starts with, and what its lead can change.</summary>
 public sealed class SetUpTests : IDisposable
 {
-    private static readonly FirstStart Lead = new("Rosalind Achterberg", "rosalind@kettle-lane.example", "nine wagons uphill", "Kettle Lane School", "Willow");
+    private static readonly FirstStart Lead = new("Rosalind Achterberg", "rosalind@kettle-lane.example", "nine wagons uphill", "Kettle Lane School", "Willow", null);
     private readonly School _school = School.Empty();
 
     public void Dispose() => _school.Dispose();

@@ -14,7 +14,7 @@ public class SheetsTests(School school) : IClassFixture<School>
     [Fact]
     public async Task The_shelf_offers_every_kind_with_its_choices()
     {
-        var shelf = await (await school.ComeInAsAsync("tomasz")).ReadAsync<SheetShelf>(Sheets);
+        var shelf = await (await school.ComeInAsAsync("tomasz")).ReadAsync<SheetChoices>(Sheets);
         shelf.Offers.Select(o => o.Kind).ShouldBe(Enum.GetValues<SheetKind>());
         shelf.Children.Count.ShouldBe(26);
         shelf.Today.ShouldBe(School.Today);
@@ -27,7 +27,7 @@ public class SheetsTests(School school) : IClassFixture<School>
     public async Task Every_kind_in_every_variant_can_be_printed()
     {
         var ines = await school.ComeInAsAsync("ines");
-        foreach (var offer in (await ines.ReadAsync<SheetShelf>(Sheets)).Offers)
+        foreach (var offer in (await ines.ReadAsync<SheetChoices>(Sheets)).Offers)
         {
             foreach (var variant in offer.Variants)
             {
@@ -46,7 +46,7 @@ public class SheetsTests(School school) : IClassFixture<School>
     public async Task A_group_gets_a_page_each_with_names_and_the_same_sheet_can_be_made_again()
     {
         var ines = await school.ComeInAsAsync("ines");
-        var three = string.Join(',', (await ines.ReadAsync<SheetShelf>(Sheets)).Children.Take(3).Select(c => c.Id));
+        var three = string.Join(',', (await ines.ReadAsync<SheetChoices>(Sheets)).Children.Take(3).Select(c => c.Id));
         var way = $"{Sums}&children={three}&on=2026-11-20";
         var made = await ines.ReadAsync<SheetMade>($"{Sheets}/made?{way}");
         made.Pages.ShouldBe(4);

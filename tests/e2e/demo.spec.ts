@@ -24,6 +24,7 @@ test('the front door of the demo is open to everyone', async ({ page }) => {
 test('a child is moved by hand: the price and the reason come before it is put down', async ({ page }) => {
   await comeInAs(page, server, 'Ines Okonjo')
   await page.getByRole('link', { name: 'Plan', exact: true }).click()
+  await page.getByRole('link', { name: 'Week', exact: true }).click()
   await page.getByRole('link', { name: 'Go to next week' }).click()
   await page.getByRole('button', { name: 'Let Fobble plan this week' }).click()
   await page.getByRole('link', { name: 'Groups of this week' }).click()

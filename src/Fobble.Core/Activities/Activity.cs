@@ -29,14 +29,14 @@ public sealed record ActivitySkill(SkillId Skill, ItemKind Items, NumberRange Ra
 public sealed record SheetChoice(SheetKind Kind, SheetVariant Variant)
 {
     /// <summary>Reads <c>bonds/one-part-missing</c>, or <c>half-cards</c> for the first way on offer.</summary>
-    /// <exception cref="FormatException">There is no such sheet, or not in that way.</exception>
+    /// <exception cref="RefusedException">There is no such sheet, or not in that way.</exception>
     public static SheetChoice Parse(string where, string text)
     {
         ArgumentNullException.ThrowIfNull(text);
         var words = text.Split('/');
         var offer = SheetOffer.Of(ContentFile.Word<SheetKind>(where, words[0]));
         var variant = words.Length > 1 ? ContentFile.Word<SheetVariant>(where, words[1]) : offer.Variants[0];
-        return offer.Variants.Contains(variant) ? new(offer.Kind, variant) : throw new FormatException($"{where}: {offer.Name} are not to be had as '{words[1]}'.");
+        return offer.Variants.Contains(variant) ? new(offer.Kind, variant) : throw new RefusedException("activity", $"{where}: {offer.Name} are not to be had as '{words[1]}'.");
     }
 
     public override string ToString() => $"{ContentFile.Dashed(Kind)}/{ContentFile.Dashed(Variant)}";

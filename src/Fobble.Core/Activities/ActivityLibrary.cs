@@ -9,7 +9,7 @@ public sealed class ActivityLibrary
 {
     private readonly Dictionary<ActivityId, Activity> _byId;
 
-    /// <exception cref="FormatException">An id is there twice, or an activity serves a skill that does not exist or that it has no items for; lists every fault.</exception>
+    /// <exception cref="RefusedException">An id is there twice, or an activity serves a skill that does not exist or that it has no items for; lists every fault.</exception>
     public ActivityLibrary(SkillMap map, IReadOnlyList<Activity> activities)
     {
         ArgumentNullException.ThrowIfNull(map);
@@ -19,7 +19,7 @@ public sealed class ActivityLibrary
         faults.AddRange(activities.SelectMany(a => a.Skills.Where(s => ItemCases.All(s.Items, s.Range, 1).Count == 0).Select(s => $"{a.Id} has no items for {s.Skill}")));
         if (faults.Count > 0)
         {
-            throw new FormatException("The activities have faults: " + string.Join("; ", faults) + ".");
+            throw new RefusedException("activity", "The activities have faults: " + string.Join("; ", faults) + ".");
         }
 
         Activities = activities;
@@ -43,4 +43,17 @@ public sealed class ActivityLibrary
     /// <summary>Activities for a skill in a place, those made for fewest skills (the most pointed) first.</summary>
     public IReadOnlyList<Activity> For(SkillId skill, Place place) =>
         [.. Activities.Where(a => a.Places.Contains(place) && a.For(skill) is not null).OrderBy(a => a.Skills.Count)];
+
+    /// <summary>Refuses activities of a school's own that can't be: two of one id, one that serves a skill with numbers that hold no item, names beyond all measure.</summary>
+    /// <exception cref="RefusedException">They can't.</exception>
+    public static void CheckOwn(SkillMap map, IReadOnlyList<Activity> activities)
+    {
+        _ = new ActivityLibrary(map, activities);
+        foreach (var activity in activities)
+        {
+            RefusedException.Unless(activity.Id.Value.Length <= LongestName && activity.Name.Length <= LongestName, "activity", $"A name has at most {LongestName} letters: {activity.Name[..Math.Min(20, activity.Name.Length)]} … has more.");
+        }
+    }
+
+    private const int LongestName = 80;
 }

@@ -15,21 +15,21 @@ public static class ActivityLoader
     public static ActivityLibrary Shipped(SkillMap map)
     {
         ActivityLibrary library = new(map, [.. AsWritten.Select(a => a.InWords(Wording.Usual))]);
-        return library.Unserved.Count == 0 ? library : throw new FormatException($"The activities have faults: {string.Join("; ", library.Unserved)}.");
+        return library.Unserved.Count == 0 ? library : throw new RefusedException("activity", $"The activities have faults: {string.Join("; ", library.Unserved)}.");
     }
 
     /// <summary>The activities that ship with Fobble, with the places for a class's words left open.</summary>
     public static IReadOnlyList<Activity> AsWritten => ShippedActivities.Value;
 
-    /// <exception cref="FormatException">A file can't be read, a field is missing or an activity does not fit the map; says which.</exception>
+    /// <exception cref="RefusedException">A file can't be read, a field is missing or an activity does not fit the map; says which.</exception>
     public static IReadOnlyList<Activity> Read(SkillMap map, IEnumerable<(string Name, string Text)> files) =>
-        [.. files.SelectMany(f => ContentFile.Read<List<ActivityEntry>?>(f.Name, f.Text) ?? throw new FormatException($"{f.Name} is empty.")).Select(entry => ToActivity(map, entry))];
+        [.. files.SelectMany(f => ContentFile.Read<List<ActivityEntry>?>(f.Name, f.Text) ?? throw new RefusedException("activity", $"{f.Name} is empty.")).Select(entry => ToActivity(map, entry))];
 
     /// <summary>The file in which activities are handed on; <see cref="Read"/> takes it back unchanged.</summary>
     public static string Write(IEnumerable<Activity> activities) => ContentFile.Write(activities.Select(ActivityEntry.Of).ToList());
 
     /// <summary>An activity from the form in which it was written.</summary>
-    /// <exception cref="FormatException">A field is missing or can't be what it should be; says which.</exception>
+    /// <exception cref="RefusedException">A field is missing or can't be what it should be; says which.</exception>
     public static Activity ToActivity(SkillMap map, ActivityEntry entry)
     {
         ArgumentNullException.ThrowIfNull(map);
@@ -43,18 +43,18 @@ public static class ActivityLoader
         {
             if (empty)
             {
-                throw new FormatException($"Activity {entry.Id}: {what} is missing.");
+                throw new RefusedException("activity", $"Activity {entry.Id}: {what} is missing.");
             }
         }
 
         if (entry.Parts.Any(p => p is < 1 or > 20) || entry.Minutes > 60)
         {
-            throw new FormatException($"Activity {entry.Id}: parts are numbered 1 to 20, and it takes an hour at most.");
+            throw new RefusedException("activity", $"Activity {entry.Id}: parts are numbered 1 to 20, and it takes an hour at most.");
         }
 
         var groupSize = NumberRange.Parse(entry.GroupSize);
         var game = entry.Game is { } g ? new Game([.. g.Dice.Select(Die.Parse)], g.Operation is { } word ? ContentFile.Word<DiceOperation>(entry.Id, word) : DiceOperation.Add, g.Target, g.Exact) : null;
-        var minutes = game is null ? entry.Minutes : game.MinutesFor(groupSize.High) ?? throw new FormatException($"Activity {entry.Id}: with these dice the game may never end.");
+        var minutes = game is null ? entry.Minutes : game.MinutesFor(groupSize.High) ?? throw new RefusedException("activity", $"Activity {entry.Id}: with these dice the game may never end.");
         return new Activity(
             new ActivityId(entry.Id),
             entry.Name,
@@ -83,7 +83,7 @@ public static class ActivityLoader
     private static ActivitySkill ToSkill(SkillMap map, ActivityEntry entry, ActivitySkillEntry skill)
     {
         var id = new SkillId(skill.Id);
-        var known = map.Has(id) ? map[id] : throw new FormatException($"Activity {entry.Id} serves {id}, which does not exist.");
+        var known = map.Has(id) ? map[id] : throw new RefusedException("activity", $"Activity {entry.Id} serves {id}, which does not exist.");
         var range = skill.Range is { } text ? NumberRange.Parse(text) : known.Range;
         var word = skill.Items ?? entry.Items;
         var kind = word is null ? KindFor(id) : ContentFile.Word<ItemKind>(entry.Id, word);
@@ -94,7 +94,7 @@ public static class ActivityLoader
     private static ItemKind? KindFor(SkillId id) => ShippedActivities.IsValueCreated ? AsWritten.Select(a => a.For(id)?.Items).FirstOrDefault(k => k is not null) : null;
 
     private static Material ToMaterial(string where, MaterialEntry entry) => new(
-        CupboardCatalogue.Shipped.Find(new(entry.Item)) ?? throw new FormatException($"Activity {where}: there is no item '{entry.Item}' in the cupboard."),
+        CupboardCatalogue.Shipped.Find(new(entry.Item)) ?? throw new RefusedException("activity", $"Activity {where}: there is no item '{entry.Item}' in the cupboard."),
         new Amount(entry.Amount),
         entry.Alike,
         entry.Print is { } print ? SheetChoice.Parse(where, print) : null);

@@ -8,7 +8,7 @@ namespace Fobble.Core.Activities;
 /// </summary>
 public sealed record Amount
 {
-    /// <exception cref="FormatException">The formula can't be worked out, or is not positive, for ordinary values.</exception>
+    /// <exception cref="RefusedException">The formula can't be worked out, or is not positive, for ordinary values.</exception>
     public Amount(string formula)
     {
         Formula = formula;
@@ -27,11 +27,11 @@ public sealed record Amount
                 Parameters = { ["n"] = (double)n, ["children"] = (double)children, ["pairs"] = Math.Ceiling(children / 2.0), ["groups"] = (double)groups },
             };
             var amount = Convert.ToDouble(expression.Evaluate());
-            return amount > 0 && amount < 10_000 ? (int)Math.Ceiling(amount) : throw new FormatException($"'{Formula}' comes to {amount}.");
+            return amount > 0 && amount < 10_000 ? (int)Math.Ceiling(amount) : throw new RefusedException("amount", $"'{Formula}' comes to {amount}.");
         }
-        catch (Exception fault) when (fault is not FormatException)
+        catch (Exception fault) when (fault is not RefusedException)
         {
-            throw new FormatException($"'{Formula}' can't be worked out: {fault.Message}", fault);
+            throw new RefusedException("amount", $"'{Formula}' can't be worked out: {fault.Message}");
         }
     }
 }

@@ -37,17 +37,33 @@ public sealed record Closure(string Name, DateOnly First, DateOnly Last)
     public TimeOnly? OpenUntil { get; init; }
 
     public bool Covers(DateOnly day) => First <= day && day <= Last;
+
+    /// <summary>Refuses what can't go into a calendar.</summary>
+    /// <exception cref="RefusedException">It can't.</exception>
+    public void Check()
+    {
+        Refusals refusals = new();
+        refusals.Check("name", !string.IsNullOrWhiteSpace(Name), "Say what for.");
+        refusals.Check("last", Last >= First, "It does not end before it begins.");
+        refusals.Check("kind", Enum.IsDefined(Kind), "There is no such kind of day.");
+        refusals.Check("openUntil", Kind != ClosureKind.HalfDay || OpenFrom is not null || OpenUntil is not null, "A half day says from when, or until when, there is school.");
+        refusals.Check("openFrom", !(OpenFrom >= OpenUntil), "School begins before it ends.");
+        refusals.ThrowIfAny();
+    }
 }
 
 /// <summary>Which days are school days: weekdays within a term and outside closures. Counting between two days takes constant time.</summary>
 public sealed class SchoolCalendar
 {
+    /// <summary>Days from the first of a term to its last.</summary>
+    private const int LongestTerm = 366;
+
     private readonly int _origin;
 
     // _before[i] = school days before day _origin + i.
     private readonly int[] _before;
 
-    /// <exception cref="ArgumentException">A term or closure ends before it begins, or two terms overlap.</exception>
+    /// <exception cref="RefusedException">A term or closure ends before it begins, or two terms overlap.</exception>
     public SchoolCalendar(IReadOnlyList<Term> terms, IReadOnlyList<Closure> closures)
     {
         ArgumentNullException.ThrowIfNull(terms);
@@ -56,12 +72,12 @@ public sealed class SchoolCalendar
         Closures = closures;
         if (terms.Any(t => t.Last < t.First) || closures.Any(c => c.Last < c.First))
         {
-            throw new ArgumentException("A term or closure ends before it begins.");
+            throw new RefusedException("terms", "A term or closure ends before it begins.");
         }
 
         if (Terms.Zip(Terms.Skip(1)).Any(pair => pair.Second.First <= pair.First.Last))
         {
-            throw new ArgumentException("Two terms overlap.");
+            throw new RefusedException("terms", "Two terms overlap.");
         }
 
         _origin = Terms.Count == 0 ? 0 : Terms[0].First.DayNumber;
@@ -70,6 +86,15 @@ public sealed class SchoolCalendar
         {
             _before[i] = _before[i - 1] + (WorkOut(DateOnly.FromDayNumber(_origin + i - 1)) ? 1 : 0);
         }
+    }
+
+    /// <summary>Refuses terms that make no school year.</summary>
+    /// <exception cref="RefusedException">They don't.</exception>
+    public static void CheckTerms(IReadOnlyList<Term> terms)
+    {
+        _ = new SchoolCalendar(terms, []);
+        RefusedException.Unless(
+            terms is { Count: > 0 } && terms.All(t => !string.IsNullOrWhiteSpace(t.Name) && t.Last.DayNumber - t.First.DayNumber <= LongestTerm), "terms", "Give each term a name, and not more than a year.");
     }
 
     public IReadOnlyList<Term> Terms { get; }
@@ -127,6 +152,9 @@ public sealed class SchoolCalendar
 
     /// <summary>What is different about a day; null where nothing is. A closure tells more than a trip, a trip more than a half day.</summary>
     public Closure? Different(DateOnly day) => Closures.Where(c => c.Covers(day)).MinBy(c => c.Kind switch { ClosureKind.Closed => 0, ClosureKind.NoLessons => 1, _ => 2 });
+
+    /// <summary>Whether a day has lessons at all: a school day that is no trip and was not lost.</summary>
+    public bool HasLessons(DateOnly day) => IsSchoolDay(day) && Different(day) is null or { Kind: ClosureKind.HalfDay };
 
     /// <summary>Whether a lesson of so many minutes can be held then: on a school day, not on a trip, within the open part of a half day.</summary>
     public bool Holds(DateOnly day, TimeOnly start, int minutes) =>

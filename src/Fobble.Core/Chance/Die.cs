@@ -7,13 +7,13 @@ public sealed record Die
 {
     public const int MostFaces = 20;
 
-    /// <exception cref="ArgumentException">There is no face, there are more than 20, or a number is not from 0 to 99.</exception>
+    /// <exception cref="RefusedException">There is no face, there are more than 20, or a number is not from 0 to 99.</exception>
     public Die(IReadOnlyList<int> faces)
     {
         ArgumentNullException.ThrowIfNull(faces);
         if (faces.Count is 0 or > MostFaces || faces.Any(f => f is < 0 or > 99))
         {
-            throw new ArgumentException($"A die has 1 to {MostFaces} faces, each with a number from 0 to 99.");
+            throw new RefusedException("dice", $"A die has 1 to {MostFaces} faces, each with a number from 0 to 99.");
         }
 
         Faces = faces;
@@ -27,7 +27,7 @@ public sealed record Die
     public static Die Numbered(int low, int high) => new([.. Enumerable.Range(low, high - low + 1)]);
 
     /// <summary>Reads <c>1-6</c>, or faces one by one: <c>0,1,1,2,2,3</c>.</summary>
-    /// <exception cref="FormatException">The text is neither.</exception>
+    /// <exception cref="RefusedException">The text is neither.</exception>
     public static Die Parse(string text)
     {
         ArgumentNullException.ThrowIfNull(text);
@@ -36,9 +36,9 @@ public sealed record Die
             var faces = text.Split(',', StringSplitOptions.TrimEntries).SelectMany(FacesOf).ToList();
             return new Die(faces);
         }
-        catch (Exception wrong) when (wrong is FormatException or ArgumentException or OverflowException)
+        catch (Exception wrong) when (wrong is FormatException or RefusedException or OverflowException)
         {
-            throw new FormatException($"'{text}' is no die. Write it like 1-6, or face by face like 0,1,1,2,2,3: up to {MostFaces} faces, each from 0 to 99.", wrong);
+            throw new RefusedException("dice", $"'{text}' is no die. Write it like 1-6, or face by face like 0,1,1,2,2,3: up to {MostFaces} faces, each from 0 to 99.");
         }
     }
 
@@ -49,6 +49,6 @@ public sealed record Die
     {
         var ends = part.Split('-');
         var (low, high) = (int.Parse(ends[0], NumberStyles.None, CultureInfo.InvariantCulture), int.Parse(ends[^1], NumberStyles.None, CultureInfo.InvariantCulture));
-        return ends.Length <= 2 && low <= high && high - low < MostFaces ? Enumerable.Range(low, high - low + 1) : throw new FormatException();
+        return ends.Length <= 2 && low <= high && high - low < MostFaces ? Enumerable.Range(low, high - low + 1) : throw new RefusedException("dice", "The smaller number comes first.");
     }
 }

@@ -35,7 +35,7 @@ public static class Shakes
     {
         if (inside is not (> 0 and < 1))
         {
-            throw new ArgumentOutOfRangeException(nameof(inside), inside, "The chance to land inside lies between 0 and 1.");
+            throw new RefusedException("inside", "The chance to land inside lies between 0 and 1.");
         }
 
         return [.. Bonds.Ordered(things).Select(s => new ShakenSplit([s.First, s.Second], WaysOf([s.First, s.Second]) * Math.Pow(inside, s.First) * Math.Pow(1 - inside, s.Second)))];

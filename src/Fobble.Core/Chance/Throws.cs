@@ -25,7 +25,7 @@ public sealed class Throws
 {
     private const long Most = 2_000_000;
 
-    /// <exception cref="ArgumentException">No die, or so many faces that counting every throw would take too long.</exception>
+    /// <exception cref="RefusedException">No die, or so many faces that counting every throw would take too long.</exception>
     public Throws(IReadOnlyList<Die> dice, DiceOperation operation)
     {
         ArgumentNullException.ThrowIfNull(dice);
@@ -37,7 +37,7 @@ public sealed class Throws
         };
         if (dice.Count == 0 || dice.Aggregate((long)signs.Length, (all, d) => Math.Min(all * d.Faces.Count, Most + 1)) > Most)
         {
-            throw new ArgumentException(dice.Count == 0 ? "Choose at least one die." : "Those dice have too many faces between them: take fewer.");
+            throw new RefusedException("dice", dice.Count == 0 ? "Choose at least one die." : "Those dice have too many faces between them: take fewer.");
         }
 
         Dictionary<(string Fact, int Result), long> facts = [];

@@ -5,13 +5,13 @@ public sealed class CupboardCatalogue
 {
     private readonly Dictionary<ItemId, CupboardItem> _items;
 
-    /// <exception cref="FormatException">An id is there twice.</exception>
+    /// <exception cref="RefusedException">An id is there twice.</exception>
     public CupboardCatalogue(IReadOnlyList<CupboardItem> items)
     {
         ArgumentNullException.ThrowIfNull(items);
         if (items.GroupBy(i => i.Id).FirstOrDefault(g => g.Count() > 1) is { } twice)
         {
-            throw new FormatException($"The item '{twice.Key}' is there twice.");
+            throw new RefusedException("item", $"The item '{twice.Key}' is there twice.");
         }
 
         Items = items;
@@ -27,13 +27,13 @@ public sealed class CupboardCatalogue
 
     public CupboardItem? Find(ItemId id) => _items.GetValueOrDefault(id);
 
-    /// <exception cref="FormatException">A file can't be read or a field is missing; says which.</exception>
+    /// <exception cref="RefusedException">A file can't be read or a field is missing; says which.</exception>
     public static CupboardCatalogue Load(IEnumerable<(string Name, string Text)> files) =>
         new([.. files.SelectMany(f => ContentFile.Read<List<ItemEntry>>(f.Name, f.Text)).Select(ToItem)]);
 
     private static CupboardItem ToItem(ItemEntry entry)
     {
-        var id = entry.Id.Length > 0 && entry.Name.Length > 0 ? entry.Id : throw new FormatException($"An item of the cupboard lacks id or name: '{entry.Id}{entry.Name}'.");
+        var id = entry.Id.Length > 0 && entry.Name.Length > 0 ? entry.Id : throw new RefusedException("item", $"An item of the cupboard lacks id or name: '{entry.Id}{entry.Name}'.");
         return new(
             new(id),
             entry.Name,

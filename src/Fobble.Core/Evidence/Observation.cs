@@ -2,13 +2,6 @@ using Fobble.Core.Skills;
 
 namespace Fobble.Core.Evidence;
 
-public readonly record struct ChildId(int Value) : IComparable<ChildId>
-{
-    public int CompareTo(ChildId other) => Value.CompareTo(other.Value);
-
-    public override string ToString() => $"{Value}";
-}
-
 /// <summary>How much help it took. The order is from least help to most.</summary>
 public enum Support
 {

@@ -83,7 +83,7 @@ public static class DayChange
         bool NothingNewBroken(IReadOnlyList<FormedGroup> after)
         {
             var loose = problem with { Rules = problem.Rules with { MinSize = 0 } };
-            return !GroupScore.Broken(loose, after, names).Except(GroupScore.Broken(loose, now, names)).Any();
+            return GroupScore.NewlyBroken(loose, now, after, names).Count == 0;
         }
 
         void Apply(DayMove move, int table)

@@ -56,11 +56,12 @@ internal sealed class GroupColumns
     public double Bound { get; private set; }
 
     /// <summary>Prices children until no column gains any more.</summary>
-    public void Generate()
+    public void Generate(CancellationToken stop)
     {
         _price = new double[_open.Count];
         for (var round = 0; ; round++)
         {
+            stop.ThrowIfCancellationRequested();
             var gain = 0.0;
             var before = _known.Count;
             foreach (var skill in _skills)

@@ -76,12 +76,18 @@ public static class GroupScore
         return broken;
     }
 
-    /// <summary>Rules that are broken beside groups that stay: what these break by themselves is not held against the others, as often as they break it.</summary>
+    /// <summary>Rules that are broken beside groups that stay: what these break by themselves is not held against the others.</summary>
     public static IReadOnlyList<string> BrokenBeside(GroupingProblem problem, IReadOnlyList<FormedGroup> groups, GroupNames names)
     {
         ArgumentNullException.ThrowIfNull(problem);
-        var more = Broken(problem, groups, names).ToList();
-        foreach (var sentence in Broken(problem, problem.Fixed, names))
+        return NewlyBroken(problem, problem.Fixed, groups, names);
+    }
+
+    /// <summary>Rules that are broken after a change and were not before it, as often as they are: one group that broke a rule excuses no second.</summary>
+    public static IReadOnlyList<string> NewlyBroken(GroupingProblem problem, IReadOnlyList<FormedGroup> before, IReadOnlyList<FormedGroup> after, GroupNames names)
+    {
+        var more = Broken(problem, after, names).ToList();
+        foreach (var sentence in Broken(problem, before, names))
         {
             more.Remove(sentence);
         }

@@ -28,17 +28,17 @@ public static class Grouper
     private const double ExplainWork = 1;
 
     /// <summary>The best groups within a fixed amount of work, about a second; says whether they are proven best, or which wishes can't hold together.</summary>
-    public static GroupingResult Form(GroupingProblem problem)
+    public static GroupingResult Form(GroupingProblem problem, CancellationToken stop = default)
     {
         ArgumentNullException.ThrowIfNull(problem);
-        if (ByColumns(problem, null, MostColumns, SecondWork, default) is { } found)
+        if (ByColumns(problem, null, MostColumns, SecondWork, stop) is { } found)
         {
             return found;
         }
 
         // Columns met on the way to the bound hold none that keeps all wishes: can they be kept at all?
-        var conflict = Conflict(problem);
-        return conflict.Count > 0 ? WithoutGroups(problem, conflict) : ByChildren(problem) ?? WithoutGroups(problem, []);
+        var conflict = Conflict(problem, stop);
+        return conflict.Count > 0 ? WithoutGroups(problem, conflict) : ByChildren(problem, stop) ?? WithoutGroups(problem, []);
     }
 
     /// <summary>Goes on from groups that were found, with many times the work, and tells of each better set and bound on the way.</summary>
@@ -48,7 +48,7 @@ public static class Grouper
         ArgumentNullException.ThrowIfNull(found);
 
         // Groups put by hand may break rules: there is nothing to better then, and it begins anew.
-        var start = GroupScore.Keeps(problem, found.Groups) ? found : Form(problem);
+        var start = GroupScore.Keeps(problem, found.Groups) ? found : Form(problem, stop);
         if (start.Conflict.Count > 0)
         {
             return start;
@@ -74,7 +74,7 @@ public static class Grouper
         SlotClasses slots = new(problem);
         List<Candidate> open = [.. problem.Open];
         GroupColumns columns = new(problem, Math.Min(slots.Free.Count, open.Count / problem.Rules.MinSize), (skill, members) => slots.Allows(skill, [.. members.Select(m => open[m])]));
-        columns.Generate();
+        columns.Generate(stop);
         stop.ThrowIfCancellationRequested();
 
         // Points of columns are told against nobody in a group.
@@ -134,15 +134,15 @@ public static class Grouper
     }
 
     // Children to copies of skills: what is left when columns do not do, as where few sets keep all wishes.
-    private static GroupingResult? ByChildren(GroupingProblem problem)
+    private static GroupingResult? ByChildren(GroupingProblem problem, CancellationToken stop)
     {
         // A first look at each child's best options gives a set of groups that is good. No set can have more points than every child
         // at its best; so an option that lies further below its child's best than the two are apart can be in no better set.
         var narrow = WithOptions(problem, (_, rank, _) => rank < FirstLook);
-        var first = Solve(problem, narrow, FirstWork, [], null, default);
+        var first = Solve(problem, narrow, FirstWork, [], null, stop);
         var open = first is null ? problem : WithOptions(problem, (_, _, below) => below <= MostThinkable(problem) - first.Score);
         var widened = open.Children.Zip(narrow.Children).Any(pair => pair.First.Worths.Keys.Except(pair.Second.Worths.Keys).Any());
-        return first is { ProvenBest: true } && !widened ? first : Better(problem, first, Solve(problem, open, SecondWork, first?.Groups ?? [], null, default));
+        return first is { ProvenBest: true } && !widened ? first : Better(problem, first, Solve(problem, open, SecondWork, first?.Groups ?? [], null, stop));
     }
 
     /// <summary>Groups that somebody has put so, as something that was found: their points, and a bound that is safe but far.</summary>
@@ -154,14 +154,14 @@ public static class Grouper
     }
 
     /// <summary>Sets nearly as good, best first, of which each gives another aim to at least <see cref="GroupingProblem.LeastUnlike"/> children than the set found and than those before.</summary>
-    public static IReadOnlyList<GroupingResult> Others(GroupingProblem problem, GroupingResult found, int most)
+    public static IReadOnlyList<GroupingResult> Others(GroupingProblem problem, GroupingResult found, int most, CancellationToken stop = default)
     {
         ArgumentNullException.ThrowIfNull(problem);
         ArgumentNullException.ThrowIfNull(found);
         List<GroupingResult> others = [];
         while (others.Count < most)
         {
-            var next = Form(problem with { Unlike = [found.Groups, .. others.Select(o => o.Groups)] });
+            var next = Form(problem with { Unlike = [found.Groups, .. others.Select(o => o.Groups)] }, stop);
             if (next.Groups.Count == 0 || next.Conflict.Count > 0)
             {
                 break;
@@ -258,10 +258,10 @@ public static class Grouper
     private static InvalidOperationException Invalid() => new("The solver does not take the model: it is at fault, not the wishes.");
 
     /// <summary>The smallest set of wishes that can't hold together: each of them is needed for it. Empty if they can, or if it could not be found out.</summary>
-    public static IReadOnlyList<Wish> Conflict(GroupingProblem problem)
+    public static IReadOnlyList<Wish> Conflict(GroupingProblem problem, CancellationToken stop = default)
     {
         ArgumentNullException.ThrowIfNull(problem);
-        if (CoreOf(problem) is not { } core)
+        if (CoreOf(problem, stop) is not { } core)
         {
             return [];
         }
@@ -269,7 +269,7 @@ public static class Grouper
         // What the solver names is enough, but rarely smallest: what can be left out of it one by one is left out.
         foreach (var wish in core.ToList())
         {
-            if (CoreOf(With(problem, [.. core.Where(w => w != wish)])) is { } smaller)
+            if (CoreOf(With(problem, [.. core.Where(w => w != wish)]), stop) is { } smaller)
             {
                 core = [.. core.Where(w => w != wish && smaller.Contains(w))];
             }
@@ -281,12 +281,14 @@ public static class Grouper
     private static GroupingProblem With(GroupingProblem problem, IReadOnlyList<Wish> wishes) => problem with { Rules = problem.Rules with { Wishes = wishes } };
 
     // Null where a set of groups keeps all wishes.
-    private static IReadOnlyList<Wish>? CoreOf(GroupingProblem problem)
+    private static IReadOnlyList<Wish>? CoreOf(GroupingProblem problem, CancellationToken stop)
     {
+        stop.ThrowIfCancellationRequested();
         GroupingModel model = new(problem, explain: true);
 
         // Whether wishes contradict each other is logic; linear programs would only eat the work.
         var solver = new CpSolver { StringParameters = Parameters(ExplainWork, linear: 0) };
+        using var cancel = stop.Register(solver.StopSearch);
         return solver.Solve(model.Model) == CpSolverStatus.Infeasible ? model.Core(solver) : null;
     }
 

@@ -46,6 +46,12 @@ public sealed record GroupSlot(int Adult, int Moment)
 /// <summary>What holds for every set of groups.</summary>
 public sealed record GroupRules
 {
+    /// <summary>The fewest children that a school can ask groups to have.</summary>
+    public const int Smallest = 2;
+
+    /// <summary>The most.</summary>
+    public const int Largest = 6;
+
     public int MinSize { get; init; } = 3;
 
     public int MaxSize { get; init; } = 5;

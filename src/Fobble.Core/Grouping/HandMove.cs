@@ -22,14 +22,13 @@ public static class HandMove
         ArgumentNullException.ThrowIfNull(groups);
         ArgumentNullException.ThrowIfNull(brief);
         var before = GroupScore.Of(problem, groups);
-        var brokenBefore = GroupScore.Broken(problem, groups, names);
         var home = groups.Select((g, i) => (g, i)).Where(p => p.g.Children.Contains(child)).Select(p => (int?)p.i).FirstOrDefault();
         return
         [
             .. Enumerable.Range(0, groups.Count).Select(i => (int?)i).Append(null).Where(to => to != home).Select(to =>
             {
                 var after = Apply(groups, child, to);
-                var breaks = GroupScore.Broken(problem, after, names).Except(brokenBefore).ToList();
+                var breaks = GroupScore.NewlyBroken(problem, groups, after, names).Distinct().ToList();
                 return new MovePrice(to, before - GroupScore.Of(problem, after), breaks, Reason(child, to, groups, problem, brief, names.Child));
             }),
         ];

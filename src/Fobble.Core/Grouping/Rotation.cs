@@ -20,6 +20,9 @@ public sealed record RotationPlan(IReadOnlyList<GroupingResult> Cycles, IReadOnl
 /// </summary>
 public static class Rotation
 {
+    public const int FewestWeeks = 2;
+    public const int MostWeeks = 8;
+
     /// <param name="progress">Share of the work done, 0 to 1.</param>
     public static RotationPlan Plan(GroupingBrief brief, GroupRules rules, IReadOnlyList<CycleAhead> cycles, IProgress<double>? progress = null, CancellationToken stop = default)
     {
@@ -29,7 +32,7 @@ public static class Rotation
         for (var i = 0; i < cycles.Count; i++)
         {
             stop.ThrowIfCancellationRequested();
-            formed[i] = Grouper.Form(ProblemFor(i, formed));
+            formed[i] = Grouper.Form(ProblemFor(i, formed), stop);
             progress?.Report((i + 1) / (2.0 * cycles.Count));
         }
 
@@ -38,7 +41,7 @@ public static class Rotation
         {
             stop.ThrowIfCancellationRequested();
             var other = formed.ToArray();
-            other[i] = Grouper.Form(ProblemFor(i, formed));
+            other[i] = Grouper.Form(ProblemFor(i, formed), stop);
             if (Points(other) is var better && better > points)
             {
                 (formed, points) = (other, better);

@@ -14,7 +14,7 @@ public static class WhyNot
 
     /// <param name="groups">The groups as they stand.</param>
     /// <param name="slot">Place of the table that is asked for.</param>
-    public static WhyNotAnswer Ask(GroupingProblem problem, IReadOnlyList<FormedGroup> groups, ChildId child, int slot, GroupingBrief brief, GroupNames names)
+    public static WhyNotAnswer Ask(GroupingProblem problem, IReadOnlyList<FormedGroup> groups, ChildId child, int slot, GroupingBrief brief, GroupNames names, CancellationToken stop = default)
     {
         ArgumentNullException.ThrowIfNull(problem);
         ArgumentNullException.ThrowIfNull(groups);
@@ -47,7 +47,7 @@ public static class WhyNot
         }
 
         Wish[] asked = [new SeatWish(child, slot), new AimWish(table.Skill, slot)];
-        var instead = Grouper.Form(problem with { Rules = problem.Rules with { Wishes = [.. problem.Rules.Wishes, .. asked] } });
+        var instead = Grouper.Form(problem with { Rules = problem.Rules with { Wishes = [.. problem.Rules.Wishes, .. asked] } }, stop);
         if (instead.Groups.Count == 0)
         {
             var against = instead.Conflict.Except(asked).Select(w => w.InWords(names)).ToList();

@@ -42,6 +42,9 @@ public static class JarRest
     public const int FallingWeeks = 3;
     public const int Weeks = 4;
 
+    /// <summary>The day until which a jar rests that is put away.</summary>
+    public static DateOnly From(DateOnly today) => today.AddDays(7 * Weeks);
+
     /// <param name="guessers">How many children guessed, week by week, the last one last.</param>
     /// <returns>The sentence that proposes a rest; null where interest holds.</returns>
     public static string? Proposal(IReadOnlyList<int> guessers)

@@ -15,7 +15,7 @@ public static class ItemSetMaker
     private const int Orders = 40;
 
     /// <summary>Exactly <see cref="ItemRequest.Count"/> items; the same request always gives the same set.</summary>
-    /// <exception cref="ArgumentException">The range holds no case of the kind, or the count is below one.</exception>
+    /// <exception cref="RefusedException">The range holds no case of the kind, or the count is below one.</exception>
     public static IReadOnlyList<Item> Make(ItemRequest request)
     {
         ArgumentNullException.ThrowIfNull(request);
@@ -23,7 +23,7 @@ public static class ItemSetMaker
         var cases = ItemCases.All(request.Kind, request.Range, request.Seed, request.Approach);
         if (cases.Count == 0)
         {
-            throw new ArgumentException($"The numbers {request.Range} hold no case of {request.Kind}.", nameof(request));
+            throw new RefusedException("range", $"The numbers {request.Range} hold no case of {request.Kind}.");
         }
 
         var random = new SeededRandom(request.Seed);

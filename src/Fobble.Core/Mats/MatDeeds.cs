@@ -72,7 +72,7 @@ public static class MatDeeds
     {
         if (first < 0 || more < 0)
         {
-            throw new RefusedException("Fewer than none cannot be laid out.");
+            throw new RefusedException("deed", "Fewer than none cannot be laid out.");
         }
 
         var state = MatState.Empty(kind);
@@ -89,7 +89,7 @@ public static class MatDeeds
                 MatKind.TwoTenFrames => i / 10,
                 _ => 0,
             };
-            state = zone < state.Zones.Count ? Lay(state, new MatCounter(i + 1, second), zone, i < heap.Count ? heap[i] : null) : throw new RefusedException($"This mat holds no {first + more}.");
+            state = zone < state.Zones.Count ? Lay(state, new MatCounter(i + 1, second), zone, i < heap.Count ? heap[i] : null) : throw new RefusedException("deed", $"This mat holds no {first + more}.");
         }
 
         return state;
@@ -99,7 +99,7 @@ public static class MatDeeds
     {
         if (state.Count == 0)
         {
-            throw new RefusedException("There is nothing to shake yet.");
+            throw new RefusedException("deed", "There is nothing to shake yet.");
         }
 
         if (!MatKinds.ShakesIntoZones(state.Kind))
@@ -137,7 +137,7 @@ public static class MatDeeds
         var here = state.Zones[index];
         if (here.Count >= known[index].Places || state.Count >= MatKinds.MostInAll)
         {
-            throw new RefusedException($"The {known[index].Name} is full.");
+            throw new RefusedException("deed", $"The {known[index].Name} is full.");
         }
 
         if (!known[index].Fixed)
@@ -147,7 +147,7 @@ public static class MatDeeds
 
         var at = place ?? Enumerable.Range(0, known[index].Places).First(i => here.Places[i] is null);
         return at < 0 || at >= known[index].Places || here.Places[at] is not null
-            ? throw new RefusedException("There is a counter already.")
+            ? throw new RefusedException("deed", "There is a counter already.")
             : Zone(state, index, z => z with { Places = [.. z.Places.Select((c, i) => i == at ? counter : c)] });
     }
 
@@ -168,10 +168,10 @@ public static class MatDeeds
     private static MatState Zone(MatState state, int index, Func<ZoneState, ZoneState> change) =>
         state with { Zones = [.. state.Zones.Select((z, i) => i == index ? change(z) : z)] };
 
-    private static MatCounter Find(MatState state, int? id) => state.Counters.FirstOrDefault(c => c.Id == id) ?? throw new RefusedException("That counter is not on the mat.");
+    private static MatCounter Find(MatState state, int? id) => state.Counters.FirstOrDefault(c => c.Id == id) ?? throw new RefusedException("deed", "That counter is not on the mat.");
 
     private static int ZoneOf(MatState state, int? zone) =>
-        zone is { } index && index >= 0 && index < state.Zones.Count ? index : throw new RefusedException("This mat has no such place.");
+        zone is { } index && index >= 0 && index < state.Zones.Count ? index : throw new RefusedException("deed", "This mat has no such place.");
 
     // The lowest number that is free, so that addresses stay short.
     private static int NextId(MatState state)
@@ -179,6 +179,4 @@ public static class MatDeeds
         var used = state.Counters.Select(c => c.Id).ToHashSet();
         return Enumerable.Range(1, MatKinds.MostInAll + 1).First(n => !used.Contains(n));
     }
-
-    private sealed class RefusedException(string reason) : Exception(reason);
 }

@@ -28,7 +28,7 @@ public sealed partial record MatState(MatKind Kind, IReadOnlyList<ZoneState> Zon
     public static MatState Empty(MatKind kind) =>
         new(kind, [.. MatKinds.ZonesOf(kind).Select(z => new ZoneState(z.Fixed ? new MatCounter?[z.Places] : []))]);
 
-    /// <exception cref="FormatException">The text is no state of this kind of mat.</exception>
+    /// <exception cref="RefusedException">The text is no state of this kind of mat.</exception>
     public static MatState Parse(MatKind kind, string? text)
     {
         if (string.IsNullOrEmpty(text))
@@ -40,13 +40,13 @@ public sealed partial record MatState(MatKind Kind, IReadOnlyList<ZoneState> Zon
         var parts = text.Split('.');
         if (parts.Length != zones.Count)
         {
-            throw new FormatException($"'{text}' is no state of this mat: it has {zones.Count} zones.");
+            throw new RefusedException("state", $"'{text}' is no state of this mat: it has {zones.Count} zones.");
         }
 
         MatState state = new(kind, [.. parts.Zip(zones, (part, zone) => ReadZone(part, zone))]);
         return state.Counters.Select(c => c.Id).Distinct().Count() == state.Count && state.Count <= MatKinds.MostInAll
             ? state
-            : throw new FormatException($"'{text}' is no state of this mat: a counter lies in two places, or there are too many.");
+            : throw new RefusedException("state", $"'{text}' is no state of this mat: a counter lies in two places, or there are too many.");
     }
 
     public override string ToString() => string.Join('.', Zones.Select(Write));
@@ -69,7 +69,7 @@ public sealed partial record MatState(MatKind Kind, IReadOnlyList<ZoneState> Zon
             int.Parse(m.Groups["id"].Value, null), m.Value[0] == 'b', m.Value[^1] switch { 'x' => CounterMark.Crossed, 'o' => CounterMark.Circled, _ => CounterMark.None }))];
         return read.Success && (zone.Fixed ? places.Count == zone.Places : places.Count <= zone.Places && !places.Contains(null))
             ? new(places, text.EndsWith('!'))
-            : throw new FormatException($"'{text}' is nothing that can lie in the {zone.Name}.");
+            : throw new RefusedException("state", $"'{text}' is nothing that can lie in the {zone.Name}.");
     }
 
     [GeneratedRegex("^(_|[ab][0-9]{1,3}[xo]?)*!?$")]

@@ -17,13 +17,13 @@ public static class PathMat
     /// <param name="range">What there is to walk on.</param>
     /// <param name="hops">Steps on, or back where below zero.</param>
     /// <returns>Where one stands at the start, then after each hop.</returns>
-    /// <exception cref="ArgumentException">A hop leaves the path, goes nowhere, or there are more than twelve.</exception>
+    /// <exception cref="RefusedException">A hop leaves the path, goes nowhere, or there are more than twelve.</exception>
     public static IReadOnlyList<MatStep> Walk(NumberRange range, int start, IReadOnlyList<int> hops)
     {
         ArgumentNullException.ThrowIfNull(hops);
         if (!range.Contains(start) || hops.Count > MostHops)
         {
-            throw new ArgumentException(hops.Count > MostHops ? $"More than {MostHops} hops are hard to follow." : $"{start} is not on the path from {range.Low} to {range.High}.");
+            throw new RefusedException("hops", hops.Count > MostHops ? $"More than {MostHops} hops are hard to follow." : $"{start} is not on the path from {range.Low} to {range.High}.");
         }
 
         List<Hop> walked = [];
@@ -33,7 +33,7 @@ public static class PathMat
             var (from, to) = (walked.Count == 0 ? start : walked[^1].To, (walked.Count == 0 ? start : walked[^1].To) + hop);
             if (hop == 0 || !range.Contains(to))
             {
-                throw new ArgumentException(hop == 0 ? "A hop of nought goes nowhere." : $"{hop:+0;−0} from {from} leaves the path from {range.Low} to {range.High}.");
+                throw new RefusedException("hops", hop == 0 ? "A hop of nought goes nowhere." : $"{hop:+0;−0} from {from} leaves the path from {range.Low} to {range.High}.");
             }
 
             walked.Add(new(from, to, $"{hop:+ 0;− 0}"));

@@ -9,6 +9,10 @@ public sealed record NumberInKinds(int Number, Picture Blocks, Picture CardsApar
 /// <summary>Blocks and layered cards to 999, and working with them kind by kind.</summary>
 public static class PlaceValueMat
 {
+    /// <summary>A number as somebody asked for it.</summary>
+    /// <exception cref="RefusedException">It is none that blocks and cards show.</exception>
+    public static int Asked(int number) => number is >= 0 and <= NumberRange.Largest ? number : throw new RefusedException("number", $"Numbers go from 0 to {NumberRange.Largest}, not {number}.");
+
     public static NumberInKinds Show(int number, Wording words)
     {
         ArgumentNullException.ThrowIfNull(words);
@@ -21,13 +25,13 @@ public static class PlaceValueMat
     }
 
     /// <summary>a + b or a − b with blocks, the ones first, every exchange said.</summary>
-    /// <exception cref="ArgumentException">The result is not from 0 to 999.</exception>
+    /// <exception cref="RefusedException">The result is not from 0 to 999.</exception>
     public static IReadOnlyList<MatStep> Work(int a, Operation operation, int b, Wording words)
     {
         ArgumentNullException.ThrowIfNull(words);
         if (a is < 0 or > 999 || b is < 0 or > 999 || (operation == Operation.Add ? a + b > 999 : b > a))
         {
-            throw new ArgumentException(operation == Operation.Add ? $"{a} + {b} is more than 999." : $"{b} cannot be taken from {a}.");
+            throw new RefusedException("number", operation == Operation.Add ? $"{a} + {b} is more than 999." : $"{b} cannot be taken from {a}.");
         }
 
         var (lying, other) = (PlaceValue.Of(a), PlaceValue.Of(b));

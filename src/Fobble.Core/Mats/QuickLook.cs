@@ -35,13 +35,13 @@ public sealed record QuickLook(Picture Picture, IReadOnlyList<string> Readings, 
     };
 
     /// <param name="seed">Decides how a scattered set lies, which fingers are up, and how a domino is parted.</param>
-    /// <exception cref="ArgumentException">The layout does not hold the number.</exception>
+    /// <exception cref="RefusedException">The layout does not hold the number.</exception>
     public static QuickLook Of(LookLayout layout, int number, ulong seed, Approach approach)
     {
         ArgumentNullException.ThrowIfNull(approach);
         if (number < 1 || number > Most(layout))
         {
-            throw new ArgumentException($"Shown like this, numbers go from 1 to {Most(layout)}, not {number}.");
+            throw new RefusedException("number", $"Shown like this, numbers go from 1 to {Most(layout)}, not {number}.");
         }
 
         var random = new SeededRandom(seed);

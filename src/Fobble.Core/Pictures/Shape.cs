@@ -131,7 +131,11 @@ public sealed record Shape
     /// <summary>The same shape larger or smaller by a factor, seen from the upper left corner of the plane.</summary>
     public Shape Scaled(double factor) => this with
     {
-        X = X * factor, Y = Y * factor, Width = Width * factor, Height = Height * factor, Points = [.. Points.Select(p => new Point(p.X * factor, p.Y * factor))],
+        X = X * factor,
+        Y = Y * factor,
+        Width = Width * factor,
+        Height = Height * factor,
+        Points = [.. Points.Select(p => new Point(p.X * factor, p.Y * factor))],
     };
 
     private static Shape Through(string key, ShapeKind kind, ShapeRole role, IReadOnlyList<Point> points)

@@ -41,8 +41,8 @@ public static class SessionCards
     private const int LongSchoolDays = 15;
 
     /// <summary>The seed of a session: class, day, place in the timetable (0 for the carpet) and skill name it for good.</summary>
-    public static ulong SeedFor(int classId, DateOnly day, int slotId, SkillId skill) =>
-        SeededRandom.SeedOf(string.Create(CultureInfo.InvariantCulture, $"{classId}|{day:O}|{slotId}|{skill}"));
+    public static ulong SeedFor(ClassId classId, DateOnly day, int place, SkillId skill) =>
+        SeededRandom.SeedOf(string.Create(CultureInfo.InvariantCulture, $"{classId.Value}|{day:O}|{place}|{skill}"));
 
     /// <param name="children">Who will be there; empty for the whole class on the carpet.</param>
     public static SessionCard Make(SkillId skillId, Activity activity, IReadOnlyList<ChildId> children, ClassEvidence evidence, Approach approach, ClassCares cares, ulong seed)

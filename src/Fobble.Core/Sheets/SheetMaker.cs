@@ -5,7 +5,7 @@ namespace Fobble.Core.Sheets;
 /// <summary>Makes what is printed. The same request gives the same pages.</summary>
 public static class SheetMaker
 {
-    /// <exception cref="ArgumentException">The numbers, the count or the variant do not suit the kind; the message says what would.</exception>
+    /// <exception cref="RefusedException">The numbers, the count or the variant do not suit the kind; the message says what would.</exception>
     public static Sheet Make(SheetRequest request)
     {
         ArgumentNullException.ThrowIfNull(request);
@@ -38,17 +38,17 @@ public static class SheetMaker
     {
         if (!offer.Variants.Contains(request.Variant))
         {
-            throw new ArgumentException($"{offer.Name} are not to be had as '{request.Variant}': choose {string.Join(", ", offer.Variants)}.");
+            throw new RefusedException("sheet", $"{offer.Name} are not to be had as '{request.Variant}': choose {string.Join(", ", offer.Variants)}.");
         }
 
         if (request.Range.Low < offer.Widest.Low || request.Range.High > offer.Widest.High)
         {
-            throw new ArgumentException($"{offer.Name} go from {offer.Widest.Low} to {offer.Widest.High}, not {request.Range}.");
+            throw new RefusedException("sheet", $"{offer.Name} go from {offer.Widest.Low} to {offer.Widest.High}, not {request.Range}.");
         }
 
         if (offer.MostCount > 0 && (request.Count < 1 || request.Count > offer.MostCount))
         {
-            throw new ArgumentException($"{offer.Name}: choose 1 to {offer.MostCount}, not {request.Count}.");
+            throw new RefusedException("sheet", $"{offer.Name}: choose 1 to {offer.MostCount}, not {request.Count}.");
         }
     }
 }

@@ -69,6 +69,25 @@ public sealed class SchoolMap
             : $"{byId[skill].InSentence} can't need {byId[needs].InSentence}: {string.Join(", which needs ", way.Select((id, i) => i == 0 ? $"that one needs {byId[id].InSentence}" : byId[id].InSentence))}. It would be a circle.";
     }
 
+    /// <summary>Refuses a changed or new skill that can't be, with the reason at its field.</summary>
+    /// <param name="about">Null where the change is about the whole map.</param>
+    /// <exception cref="RefusedException">It can't be.</exception>
+    public void CheckChange(Skill? about)
+    {
+        if (about is null)
+        {
+            return;
+        }
+
+        _ = SkillMapLoader.ReadOne(SkillMapLoader.WriteOne(about));
+        foreach (var need in about.Needs)
+        {
+            RefusedException.Unless(Written.Any(s => s.Id == need), "needs", $"There is no skill '{need}'.");
+            var circle = Written.Any(s => s.Id == about.Id) ? CircleIf(about.Id, need) : null;
+            RefusedException.Unless(circle is null, "needs", circle ?? "");
+        }
+    }
+
     private static IReadOnlyList<SkillId>? WayDown(SkillId from, SkillId to, Dictionary<SkillId, Skill> byId, HashSet<SkillId> seen)
     {
         foreach (var need in byId.TryGetValue(from, out var skill) && seen.Add(from) ? skill.Needs : [])

@@ -92,7 +92,7 @@ public sealed class SkillMap
 }
 
 /// <summary>The content is not a sound map. <see cref="Exception.Message"/> lists every fault.</summary>
-public sealed class InvalidSkillMapException(IReadOnlyList<string> faults) : Exception("The skill map has faults: " + string.Join("; ", faults) + ".")
+public sealed class InvalidSkillMapException(IReadOnlyList<string> faults) : RefusedException("skills", "The skill map has faults: " + string.Join("; ", faults) + ".")
 {
     public IReadOnlyList<string> Faults { get; } = faults;
 }

@@ -13,7 +13,7 @@ public static class SkillMapLoader
     /// <summary>The map that ships with Fobble, with the places for a class's words (<see cref="Wording.Say"/>) left open.</summary>
     public static SkillMap AsWritten() => Load(ContentFile.In("Skills/Content"));
 
-    /// <exception cref="FormatException">A file can't be read or a field is missing; says which.</exception>
+    /// <exception cref="RefusedException">A file can't be read or a field is missing; says which.</exception>
     /// <exception cref="InvalidSkillMapException">The skills make no sound map.</exception>
     public static SkillMap Load(IEnumerable<(string Name, string Text)> files)
     {
@@ -26,10 +26,10 @@ public static class SkillMapLoader
     /// <summary>One skill as it stands in a file; <see cref="ReadOne"/> takes it back unchanged.</summary>
     public static string WriteOne(Skill skill) => ContentFile.Write(EntryOf(skill));
 
-    /// <exception cref="FormatException">The text is no skill, or a field is missing; says which.</exception>
+    /// <exception cref="RefusedException">The text is no skill, or a field is missing; says which.</exception>
     public static Skill ReadOne(string text)
     {
-        var entry = ContentFile.Read<SkillEntry?>("skill", text) ?? throw new FormatException("The text is empty.");
+        var entry = ContentFile.Read<SkillEntry?>("skill", text) ?? throw new RefusedException("skill", "The text is empty.");
         return ToSkill(new StrandFile { Strand = entry.Strand, Prefixes = [entry.Id.Split('.')[0]] }, entry) with { Hidden = entry.Hidden };
     }
 
@@ -61,7 +61,7 @@ public static class SkillMapLoader
         {
             if (!holds)
             {
-                throw new FormatException($"{entry.Id}: {what}");
+                throw new RefusedException("skill", $"{entry.Id}: {what}");
             }
         }
 

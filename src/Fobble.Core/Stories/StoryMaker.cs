@@ -7,14 +7,14 @@ public static class StoryMaker
 {
     private const int SmallestPart = 2;
 
-    /// <exception cref="ArgumentException">No kind is asked for, the theme is unknown, or the range does not hold so many different stories.</exception>
+    /// <exception cref="RefusedException">No kind is asked for, the theme is unknown, or the range does not hold so many different stories.</exception>
     public static IReadOnlyList<Story> Make(StoryRequest request)
     {
         ArgumentNullException.ThrowIfNull(request);
         var settings = StorySetting.Shipped.Where(s => request.Theme is null || s.Theme == request.Theme).ToList();
         if (request.Kinds.Count == 0 || settings.Count == 0)
         {
-            throw new ArgumentException(request.Kinds.Count == 0 ? "Choose at least one kind of story." : $"There is no theme '{request.Theme}'.");
+            throw new RefusedException(request.Kinds.Count == 0 ? "kinds" : "theme", request.Kinds.Count == 0 ? "Choose at least one kind of story." : $"There is no theme '{request.Theme}'.");
         }
 
         var random = new SeededRandom(request.Seed);
@@ -27,7 +27,7 @@ public static class StoryMaker
             var free = random.Shuffled(Numbers(kind, request)).Where(n => chosen.All(c => c.Parts != n)).ToList();
             if (free.Count == 0)
             {
-                throw new ArgumentException($"The numbers {request.Wholes} hold only {i} such stories without telling the same numbers twice.");
+                throw new RefusedException("range", $"The numbers {request.Wholes} hold only {i} such stories without telling the same numbers twice.");
             }
 
             // A few candidates, the one least like those before it: wholes should differ as well.

@@ -9,6 +9,12 @@ public static class Adviser
 {
     public const int Largest = 99;
 
+    /// <summary>Refuses a sum that can't be worked.</summary>
+    /// <exception cref="RefusedException">It can't.</exception>
+    public static void Check(int a, Operation operation, int b) => RefusedException.Unless(
+        a is >= 0 and <= Largest && b >= 0 && b <= (operation == Operation.Add ? Largest : a), "numbers",
+        operation == Operation.Add ? $"Numbers go from 0 to {Largest}." : $"Take away from 0 to {a}, so that nothing falls below zero.");
+
     /// <summary>All strategies that fit a + b or a − b, the most basic first.</summary>
     /// <param name="a">0 to 99.</param>
     /// <param name="b">0 to 99, and not above <paramref name="a"/> where it is taken away.</param>

@@ -293,6 +293,31 @@ namespace Fobble.Data.Migrations
                     b.ToTable("Children");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.ClassVersionRow", b =>
+                {
+                    b.Property<int>("ClassId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Calendar")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Groups")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("LastSeen")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Record")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Week")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("ClassId");
+
+                    b.ToTable("ClassVersions");
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.ClosureRow", b =>
                 {
                     b.Property<int>("Id")
@@ -381,6 +406,9 @@ namespace Fobble.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Monday")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Version")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
@@ -655,6 +683,10 @@ namespace Fobble.Data.Migrations
                     b.Property<string>("SeenBy")
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("Sequence")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
                     b.Property<int?>("SessionId")
                         .HasColumnType("INTEGER");
 
@@ -681,6 +713,8 @@ namespace Fobble.Data.Migrations
                     b.HasIndex("CheckId");
 
                     b.HasIndex("SessionId");
+
+                    b.HasIndex("ChildId", "Day");
 
                     b.HasIndex("ChildId", "Skill", "At");
 
@@ -878,7 +912,18 @@ namespace Fobble.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("ContentVersion")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Locale")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TimeZone")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -1265,6 +1310,15 @@ namespace Fobble.Data.Migrations
                         .IsRequired();
 
                     b.Navigation("Class");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.ClassVersionRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.SchoolClass", null)
+                        .WithOne()
+                        .HasForeignKey("Fobble.Data.Model.ClassVersionRow", "ClassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.ClosureRow", b =>

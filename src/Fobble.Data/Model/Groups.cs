@@ -13,6 +13,9 @@ public sealed class GroupCycle
 
     public int AcceptedBy { get; set; }
 
+    /// <summary>Raised by the database whenever somebody comes to a group of the set or leaves it.</summary>
+    public long Version { get; set; }
+
     public List<GroupSession> Sessions { get; } = [];
 }
 

@@ -11,6 +11,9 @@ public sealed class ObservationRow
 {
     public Guid Id { get; set; }
 
+    /// <summary>Counts up in the order in which rows came in; a number is never given twice, even where the last row was erased.</summary>
+    public long Sequence { get; set; }
+
     public int ChildId { get; set; }
 
     public Child? Child { get; set; }

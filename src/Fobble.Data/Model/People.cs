@@ -11,6 +11,15 @@ public sealed class School
     public int Id { get; set; }
 
     public required string Name { get; set; }
+
+    /// <summary>Time zone by its IANA name; empty for the server's own.</summary>
+    public string TimeZone { get; set; } = "";
+
+    /// <summary>How dates and numbers are written, as a BCP 47 tag.</summary>
+    public string Locale { get; set; } = "en-GB";
+
+    /// <summary>Raised by the database with every change to the school's map and activities: what was worked out from them is kept by it.</summary>
+    public long ContentVersion { get; set; }
 }
 
 public sealed class SchoolClass

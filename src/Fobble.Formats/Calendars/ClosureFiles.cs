@@ -47,7 +47,7 @@ public static class ClosureFiles
         Ical.Net.Calendar calendar;
         try
         {
-            calendar = Ical.Net.Calendar.Load(text) ?? throw new FormatException("nothing in it");
+            calendar = Ical.Net.Calendar.Load(text) ?? throw new InvalidDataException("nothing in it");
         }
 #pragma warning disable CA1031 // The reader throws many kinds; whichever it is, the file can't be read.
         catch (Exception fault)

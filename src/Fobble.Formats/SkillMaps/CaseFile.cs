@@ -80,7 +80,7 @@ public static class CaseFile
                 {
                     skills.Add(SkillOf(item, names, links));
                 }
-                catch (FormatException fault)
+                catch (RefusedException fault)
                 {
                     faults.Add(new(at, $"CFItems[{at - 1}]", fault.Message));
                 }
@@ -103,9 +103,9 @@ public static class CaseFile
     private static Skill SkillOf(JsonObject item, Dictionary<string, string> names, List<(string Type, string From, string To, string ToUri)> links)
     {
         var notes = Text(item, "notes");
-        var whole = SkillMapLoader.ReadOne(notes.Length > 0 ? notes : throw new FormatException($"{Text(item, "humanCodingScheme")} has no notes: they hold what CASE has no field for. Begin with a map that was exported here."));
+        var whole = SkillMapLoader.ReadOne(notes.Length > 0 ? notes : throw new RefusedException("file", $"{Text(item, "humanCodingScheme")} has no notes: they hold what CASE has no field for. Begin with a map that was exported here."));
         var id = Text(item, "identifier");
-        var needs = links.Where(l => l.Type == "precedes" && l.To == id).Select(l => names.GetValueOrDefault(l.From) ?? throw new FormatException($"{whole.Id} comes after an item that is not in the package.")).ToList();
+        var needs = links.Where(l => l.Type == "precedes" && l.To == id).Select(l => names.GetValueOrDefault(l.From) ?? throw new RefusedException("file", $"{whole.Id} comes after an item that is not in the package.")).ToList();
         var changed = whole with
         {
             Short = Text(item, "abbreviatedStatement"),

@@ -36,7 +36,7 @@ public static class SkillMapCsv
             {
                 skills.Add(SkillOf(table, row));
             }
-            catch (FormatException fault)
+            catch (RefusedException fault)
             {
                 table.Faults.Add(new(row.Line, table.Field(row, "Whole").Length == 0 ? "Whole" : null, fault.Message));
             }
@@ -67,7 +67,7 @@ public static class SkillMapCsv
             Short = Or("Name", whole.Short),
             ICan = Or("I can", whole.ICan),
             Needs = [.. List("Needs", whole.Needs.Select(n => n.Value)).Select(n => new SkillId(n))],
-            When = Enum.TryParse<Core.Calendars.Season>(Or("When", $"{whole.When}"), ignoreCase: true, out var when) && Enum.IsDefined(when) ? when : throw new FormatException($"“{Or("When", "")}” is no season: Autumn, Spring, Summer or Beyond."),
+            When = Enum.TryParse<Core.Calendars.Season>(Or("When", $"{whole.When}"), ignoreCase: true, out var when) && Enum.IsDefined(when) ? when : throw new RefusedException("When", $"“{Or("When", "")}” is no season: Autumn, Spring, Summer or Beyond."),
             Words = List("Words", whole.Words),
             Standards = List("Standards", whole.Standards),
             Hidden = table.Lacks("Hidden").Count > 0 ? whole.Hidden : table.Field(row, "Hidden").Length > 0,

@@ -19,6 +19,6 @@ internal static class DemoCupboard
     public static IEnumerable<StockRow> For(int classId) =>
     [
         .. Owned.Select(o => new StockRow { ClassId = classId, Item = o.Item, Count = o.Count }),
-        CupboardReader.RowOf(classId, new(new(new("wooden-lemons"), "Wooden lemons", Purpose.Counting, [55, 40, 40], ItemShape.Uneven, "yellow", "wood", [], [], false, 0), 18)),
+        StoredStock.RowOf(new(classId), new(new(new("wooden-lemons"), "Wooden lemons", Purpose.Counting, [55, 40, 40], ItemShape.Uneven, "yellow", "wood", [], [], false, 0), 18)),
     ];
 }

@@ -39,7 +39,7 @@ internal sealed class DemoPlan(ActivityLibrary library, Timetable timetable, Dat
     }
 
     /// <summary>The plan as it is stored; null where none was made.</summary>
-    public YearPlanRow? Row(int classId, int adultId, SchoolCalendar calendar, TimeSpan offset)
+    public YearPlanRow? Row(int classId, int adultId, SchoolCalendar calendar, SchoolZone zone)
     {
         if (_plan is null)
         {
@@ -52,7 +52,7 @@ internal sealed class DemoPlan(ActivityLibrary library, Timetable timetable, Dat
             ClassId = classId,
             Year = calendar.YearBegan(begins),
             Version = 1,
-            At = new DateTimeOffset(begins.AddDays(-3).ToDateTime(new(16, 20)), offset).ToUniversalTime(),
+            At = zone.At(begins.AddDays(-3), new(16, 20)),
             AdultId = adultId,
             What = $"Planned from {Words.Date(begins)}: {_plan.Lessons.Select(l => l.Skill).Distinct().Count()} skills in {_plan.Lessons.Count} lessons.",
             Document = new PlanDocument(ask, begins, calendar.YearEnds(begins), _plan).Write(),

@@ -12,7 +12,6 @@ using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Features.SetUp;
 using Fobble.Server.Features.Week;
-using Fobble.Server.Hosting;
 using Microsoft.AspNetCore.Identity;
 
 namespace Fobble.Server.Demo;
@@ -21,16 +20,22 @@ namespace Fobble.Server.Demo;
 /// Fills an empty database with Lantern Hill School: two classes, fifty children, three adults and eight weeks of history played
 /// by the made-up class, up to yesterday, whenever the demo is started.
 /// </summary>
-internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMap map, ActivityLibrary library, TimeProvider clock)
+internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimeProvider clock)
 {
+    private readonly SkillMap map = ClassContent.Shipped.Map;
+    private readonly ActivityLibrary library = ClassContent.Shipped.Library;
+    private readonly SchoolZone zone = new(clock.LocalTimeZone);
+
     private const int WeeksOfHistory = 8;
+
+    private DateOnly Today => zone.DayOf(clock.GetUtcNow());
 
     public async Task FillAsync()
     {
         // All of it or nothing, should the start be broken off.
         await using var transaction = await db.Database.BeginTransactionAsync();
-        var monday = SchoolCalendar.MondayOf(clock.Today());
-        var school = new School { Name = "Lantern Hill School" };
+        var monday = SchoolCalendar.MondayOf(Today);
+        var school = new School { Name = "Lantern Hill School", TimeZone = zone.Id };
         db.Schools.Add(school);
         await db.SaveChangesAsync();
 
@@ -62,7 +67,7 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
     private async Task FillClassAsync(
         School school, string name, IReadOnlyList<(string Given, string Family)> names, IReadOnlyList<int> teachers, IReadOnlyList<(int Adult, ClassRole Role)> members, ulong seed)
     {
-        var today = clock.Today();
+        var today = Today;
         var random = new SeededRandom(seed);
         var newClass = new SchoolClass { Name = name, SchoolId = school.Id, Mouths = name == "Rowan", Allergies = name == "Rowan" ? [Allergen.Gluten, Allergen.Nuts] : [] };
         newClass.Members.AddRange(members.Select(m => new Membership { AdultId = m.Adult, Role = m.Role }));
@@ -79,8 +84,8 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
         var from = SchoolCalendar.MondayOf(today).AddDays(-7 * WeeksOfHistory);
         List<ChildId> ids = [.. newClass.Children.Select(c => new ChildId(c.Id))];
         DemoPlan plan = new(library, new(calendar, [.. slots.Select(s => new LessonSlot(s.Id, s.Kind, s.Weekday, s.Start, s.Minutes, "", s.Where))]), SchoolCalendar.MondayOf(today).AddDays(-7 * DemoPlan.WeeksAgo));
-        var history = MadeUpHistory.Play(new(map, library, calendar, ids, from, clock.GetLocalNow(), GroupsADay: 2, seed) { Plan = teachers.Count > 1 ? plan.For : null });
-        if (plan.Row(newClass.Id, teachers[0], calendar, clock.GetLocalNow().Offset) is { } made)
+        var history = MadeUpHistory.Play(new(map, library, calendar, ids, from, zone.LocalOf(clock.GetUtcNow()), GroupsADay: 2, seed) { Plan = teachers.Count > 1 ? plan.For : null });
+        if (plan.Row(newClass.Id, teachers[0], calendar, zone) is { } made)
         {
             db.YearPlans.Add(made);
             db.Closures.Add(new ClosureRow { SchoolId = school.Id, ClassId = newClass.Id, Kind = ClosureKind.NoLessons, Name = "Hill railway trip", First = SchoolCalendar.MondayOf(today).AddDays(9), Last = SchoolCalendar.MondayOf(today).AddDays(9) });
@@ -97,8 +102,8 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
         var sessions = new List<(GroupSession Session, PastGroup Group)>();
         foreach (var week in history.Weeks)
         {
-            db.PlannedDays.AddRange(week.Plan.Days.Select(d => WeekMaker.ToRow(newClass.Id, d)));
-            var cycle = new GroupCycle { ClassId = newClass.Id, Monday = week.Plan.Monday, AcceptedAt = new DateTimeOffset(week.Plan.Monday.AddDays(-3).ToDateTime(new(16, 0)), clock.GetLocalNow().Offset), AcceptedBy = teachers[0] };
+            db.PlannedDays.AddRange(week.Plan.Days.Select(d => WeekMaker.ToRow(new(newClass.Id), d)));
+            var cycle = new GroupCycle { ClassId = newClass.Id, Monday = week.Plan.Monday, AcceptedAt = zone.At(week.Plan.Monday.AddDays(-3), new(16, 0)), AcceptedBy = teachers[0] };
             var evidence = new ClassEvidence(map, calendar, EvidenceSettings.Default, ids, history.Observations.Where(o => o.At < cycle.AcceptedAt), week.Plan.Monday);
             var brief = new GroupingBrief(
                 evidence, week.Plan.Monday, [.. week.Plan.Days.Select(d => d.Focus.Skill)], [.. sessions.Select(s => s.Group)], new Dictionary<ChildId, IReadOnlySet<int>>(), new HashSet<ChildId>());
@@ -151,7 +156,7 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
             return;
         }
 
-        DateTimeOffset At(double hour) => new DateTimeOffset(day.ToDateTime(TimeOnly.MinValue), clock.GetLocalNow().Offset).AddHours(hour);
+        DateTimeOffset At(double hour) => zone.At(day, TimeOnly.FromTimeSpan(TimeSpan.FromHours(hour)));
         foreach (var (check, answers) in DemoEvidence.Checks(evidence, classId, teachers[0], At(11.2), random).ToList())
         {
             db.BaselineChecks.Add(check);
@@ -191,7 +196,7 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, SkillMa
             SlotId = slot.Id,
             Skill = group.Skill.Value,
             Activity = library.For(group.Skill, Place.Group)[0].Id.Value,
-            Seed = (long)SessionCards.SeedFor(classId, group.Day, slot.Id, group.Skill),
+            Seed = (long)SessionCards.SeedFor(new(classId), group.Day, slot.Id, group.Skill),
             Reason = Reasons.ForGroup(new FormedGroup(group.Skill, 0, group.Children), brief),
         };
         session.Members.AddRange(group.Children.Select(c => new GroupMember { ChildId = c.Value, Reason = Reasons.ForChild(c, group.Skill, brief) }));

@@ -2,34 +2,7 @@ using System.Text.Json.Serialization;
 using Fobble.Data.Model;
 using Fobble.Data;
 using Fobble.Server.Demo;
-using Fobble.Server.Features.Account;
-using Fobble.Server.Features.Activities;
-using Fobble.Server.Features.Agreement;
-using Fobble.Server.Features.Attendance;
-using Fobble.Server.Features.Baseline;
-using Fobble.Server.Features.Calendar;
-using Fobble.Server.Features.ChildPage;
-using Fobble.Server.Features.ClassApproach;
-using Fobble.Server.Features.ClassGrid;
-using Fobble.Server.Features.ClassList;
-using Fobble.Server.Features.Clipboard;
-using Fobble.Server.Features.Cupboard;
-using Fobble.Server.Features.Groups;
-using Fobble.Server.Features.GuessJar;
 using Fobble.Server.Features.Live;
-using Fobble.Server.Features.Mats;
-using Fobble.Server.Features.Noticing;
-using Fobble.Server.Features.Planning;
-using Fobble.Server.Features.Records;
-using Fobble.Server.Features.Reports;
-using Fobble.Server.Features.Sessions;
-using Fobble.Server.Features.SetUp;
-using Fobble.Server.Features.Sheets;
-using Fobble.Server.Features.SkillMaps;
-using Fobble.Server.Features.Today;
-using Fobble.Server.Features.Trail;
-using Fobble.Server.Features.Week;
-using Fobble.Server.Features;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
@@ -42,6 +15,9 @@ public static class Setup
 {
     private const string DatabaseFile = "fobble.db";
 
+    /// <summary>What has not ended by then when the server is told to stop is left where it is: nothing of it was kept.</summary>
+    private static readonly TimeSpan ShutdownTimeout = TimeSpan.FromSeconds(3);
+
     // At build the application is started to write its OpenAPI document, without a database.
     private static bool WritesOpenApi => System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 
@@ -52,38 +28,31 @@ public static class Setup
         builder.WebHost.ConfigureKestrel(kestrel => kestrel.AddServerHeader = false);
         services.AddSingleton(settings);
         services.AddSingleton(settings.Now is { } now ? new ShiftedClock(now) : TimeProvider.System);
-        services.AddHttpContextAccessor();
-        services.AddSingleton<ContentShelf>();
-        services.AddScoped<RequestContent>();
-        services.AddScoped(provider => provider.GetRequiredService<RequestContent>().Content);
-        services.AddScoped(provider => provider.GetRequiredService<ClassContent>().Map);
-        services.AddScoped(provider => provider.GetRequiredService<ClassContent>().Library);
-        services.AddDbContextPool<FobbleDb>(options => FobbleDb.Configure(options, Path.Combine(settings.Data, DatabaseFile)));
-        services.AddSingleton<ObservationLog>();
-        services.AddScoped<ClassFacts>();
-        services.AddScoped<WeekReader>();
-        services.AddScoped<WeekMaker>();
-        services.AddScoped<PlanReader>();
-        services.AddScoped<PlanWriter>();
-        services.AddSingleton(typeof(Desk<>));
-        services.AddScoped<CardReader>();
-        services.AddScoped<Recorder>();
-        services.AddScoped<LiveBoard>();
-        services.AddScoped<BaselineReader>();
-        services.AddSingleton<BaselineDesk>();
-        services.AddMemoryCache();
-        services.AddScoped<SheetDesk>();
-        services.AddScoped<CupboardReader>();
-        services.AddScoped<SetOutReader>();
-        services.AddScoped<PackMaker>();
-        services.AddScoped<SchoolMapStore>();
-        services.AddScoped<GroupingReader>();
-        services.AddScoped<GroupWishReader>();
-        services.AddScoped<GroupHistory>();
-        services.AddScoped<DayReform>();
+        var database = Path.Combine(settings.Data, DatabaseFile);
+        services.AddDbContextPool<FobbleDb>(options => FobbleDb.Configure(options, database));
+        services.AddSingleton(_ => new ReadingContexts(database));
+        services.AddHybridCache();
+        services.AddSingleton<ContentCache>();
+        services.AddSingleton<PlanCache>();
+        services.AddSingleton<ObservationCache>();
+        services.AddScoped<ClassRoom>();
+        services.AddScoped<ClassRooms>();
+        services.AddSingleton<WriteQueue>();
+        services.AddScoped<Decisions>();
+        services.AddSingleton<Solving>();
+        services.AddSingleton<JobQueue>();
+        services.AddSingleton<AheadQueue>();
+        foreach (var feature in IFeature.All)
+        {
+            feature.AddServices(services);
+        }
+
         if (!WritesOpenApi)
         {
             services.AddHostedService<WarmUp>();
+            services.AddHostedService(provider => provider.GetRequiredService<JobQueue>());
+            services.AddHostedService(provider => provider.GetRequiredService<AheadQueue>());
+            services.Configure<HostOptions>(options => options.ShutdownTimeout = ShutdownTimeout);
         }
 
         services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(settings.Data, "keys"))).SetApplicationName("fobble");
@@ -106,6 +75,7 @@ public static class Setup
             json.Converters.Add(new JsonStringEnumConverter());
         });
         services.AddProblemDetails();
+        services.AddExceptionHandler<Problems>();
         services.AddSignalR().AddJsonProtocol(options => options.PayloadSerializerOptions.Converters.Add(new JsonStringEnumConverter()));
         services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = false);
         services.AddOpenApi(OpenApiShape.Configure);
@@ -127,35 +97,12 @@ public static class Setup
         app.MapOpenApi().AllowAnonymous();
         app.MapHub<LiveHub>(LiveHub.Address);
         var api = app.MapGroup("/api");
-        api.MapAccount();
-        var ofClass = api.MapGroup("/classes/{classId:int}").RequireAuthorization(Policies.See);
-        ofClass.MapActivities();
-        ofClass.MapAgreement();
-        ofClass.MapAttendance();
-        ofClass.MapBaseline();
-        ofClass.MapCalendar();
-        ofClass.MapChildPage();
-        ofClass.MapClassApproach();
-        ofClass.MapClassGrid();
-        ofClass.MapClassList();
-        ofClass.MapClipboard();
-        ofClass.MapCupboard();
-        ofClass.MapGroups();
-        ofClass.MapGroupWishes();
-        ofClass.MapLookingBack();
-        ofClass.MapGuessJar();
-        ofClass.MapMats();
-        ofClass.MapNoticing();
-        ofClass.MapPlanning();
-        ofClass.MapRecords();
-        ofClass.MapReports();
-        ofClass.MapSessions();
-        ofClass.MapSetUp();
-        ofClass.MapSheets();
-        ofClass.MapSkillMaps();
-        ofClass.MapToday();
-        ofClass.MapTrail();
-        ofClass.MapWeek();
+        var ofClass = api.MapGroup("/classes/{classId:int}").RequireAuthorization(Policies.See).EnterRooms();
+        foreach (var feature in IFeature.All)
+        {
+            feature.MapAddresses(api, ofClass);
+        }
+
         api.MapFallback(() => TypedResults.Problem("There is nothing at this address.", statusCode: StatusCodes.Status404NotFound)).AllowAnonymous();
         app.MapFallbackToFile("index.html", new StaticFileOptions { OnPrepareResponse = Headers.CacheByName }).AllowAnonymous();
     }
@@ -171,13 +118,12 @@ public static class Setup
         var settings = app.Services.GetRequiredService<FobbleSettings>();
         Directory.CreateDirectory(settings.Data);
         var (upToDate, filled) = FobbleDb.LookInto(Path.Combine(settings.Data, DatabaseFile));
-        if (upToDate && (filled || !settings.Demo))
+        await using var scope = app.Services.CreateAsyncScope();
+        if (!upToDate || (settings.Demo && !filled))
         {
-            return;
+            scope.ServiceProvider.GetRequiredService<FobbleDb>().Prepare();
         }
 
-        await using var scope = app.Services.CreateAsyncScope();
-        scope.ServiceProvider.GetRequiredService<FobbleDb>().Prepare();
         if (settings.Demo && !filled)
         {
             await ActivatorUtilities.CreateInstance<DemoSchool>(scope.ServiceProvider).FillAsync();

@@ -7,9 +7,3 @@ public sealed class ShiftedClock(DateTime start) : TimeProvider
 
     public override DateTimeOffset GetUtcNow() => System.GetUtcNow() + _shift;
 }
-
-public static class ClockExtensions
-{
-    /// <summary>Today in the school's time zone, which is the server's.</summary>
-    public static DateOnly Today(this TimeProvider clock) => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
-}

@@ -1,6 +1,5 @@
 using Fobble.Core.Grouping;
 using Fobble.Data;
-using Fobble.Server.Features;
 using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Hosting;
@@ -13,10 +12,12 @@ internal sealed class WarmUp(IServiceProvider services) : BackgroundService
         await Task.Yield();
         await using (var scope = services.CreateAsyncScope())
         {
-            await scope.ServiceProvider.GetRequiredService<FobbleDb>().Users.AnyAsync(stoppingToken);
+            var db = scope.ServiceProvider.GetRequiredService<FobbleDb>();
+            db.CheckDurable();
+            await db.Users.AnyAsync(stoppingToken);
         }
 
         _ = ClassContent.Shipped;
-        Grouper.Form(new GroupingProblem([], GroupSlot.InARow(1), new GroupRules(), []));
+        Grouper.Form(new GroupingProblem([], GroupSlot.InARow(1), new GroupRules(), []), stoppingToken);
     }
 }

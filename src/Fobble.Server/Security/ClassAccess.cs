@@ -27,11 +27,11 @@ internal static class Policies
             .SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
     }
 
-    public static int AdultId(this ClaimsPrincipal user) =>
-        int.Parse(user.FindFirstValue(ClaimTypes.NameIdentifier) ?? throw new InvalidOperationException("Nobody is signed in."), System.Globalization.CultureInfo.InvariantCulture);
+    public static AdultId AdultId(this ClaimsPrincipal user) =>
+        new(int.Parse(user.FindFirstValue(ClaimTypes.NameIdentifier) ?? throw new InvalidOperationException("Nobody is signed in."), System.Globalization.CultureInfo.InvariantCulture));
 
     /// <summary>Who is signed in. The name stands in the cookie, so that saying who recorded something costs no query.</summary>
-    public static (int Id, string Name) Adult(this ClaimsPrincipal user) => (user.AdultId(), user.FindFirstValue(FullNameClaim) ?? user.Identity?.Name ?? "");
+    public static (AdultId Id, string Name) Adult(this ClaimsPrincipal user) => (user.AdultId(), user.FindFirstValue(FullNameClaim) ?? user.Identity?.Name ?? "");
 }
 
 /// <summary>Puts the adult's full name into the cookie.</summary>
@@ -54,12 +54,12 @@ internal sealed class ClassAccess(params IReadOnlyList<ClassRole> roles) : IAuth
 internal sealed class ClassAccessHandler(FobbleDb db) : AuthorizationHandler<ClassAccess>
 {
     // An address can ask for two things at once (see, and record); the membership is the same for both.
-    private readonly Dictionary<(int Class, int Adult), ClassRole?> _roles = [];
+    private readonly Dictionary<(ClassId Class, AdultId Adult), ClassRole?> _roles = [];
 
     protected override async Task HandleRequirementAsync(AuthorizationHandlerContext context, ClassAccess requirement)
     {
         var http = context.Resource as HttpContext;
-        if (context.User.Identity?.IsAuthenticated != true || !int.TryParse(http?.GetRouteValue("classId") as string, System.Globalization.CultureInfo.InvariantCulture, out var classId))
+        if (context.User.Identity?.IsAuthenticated != true || !ClassId.TryParse(http?.GetRouteValue("classId") as string, out var classId))
         {
             return;
         }
@@ -67,7 +67,7 @@ internal sealed class ClassAccessHandler(FobbleDb db) : AuthorizationHandler<Cla
         var key = (classId, context.User.AdultId());
         if (!_roles.TryGetValue(key, out var role))
         {
-            role = _roles[key] = await db.Memberships.Where(m => m.ClassId == key.classId && m.AdultId == key.Item2).Select(m => (ClassRole?)m.Role).FirstOrDefaultAsync();
+            role = _roles[key] = await db.Memberships.Where(m => m.ClassId == key.classId.Value && m.AdultId == key.Item2.Value).Select(m => (ClassRole?)m.Role).FirstOrDefaultAsync();
         }
 
         if (role is { } held && requirement.Roles.Contains(held))

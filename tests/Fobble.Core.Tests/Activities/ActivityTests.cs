@@ -98,7 +98,7 @@ public class ActivityTests
     {
         var file = ActivityLoader.Write([Library[new("along-the-line")]]);
         file.ShouldContain(right);
-        Should.Throw<FormatException>(() => ActivityLoader.Read(Map, [("mine.yaml", file.Replace(right, wrong, StringComparison.Ordinal))])).Message.ShouldContain(message);
+        Should.Throw<RefusedException>(() => ActivityLoader.Read(Map, [("mine.yaml", file.Replace(right, wrong, StringComparison.Ordinal))])).Message.ShouldContain(message);
     }
 
     [Fact]
@@ -126,7 +126,7 @@ public class ActivityTests
     [InlineData("n +")]
     [InlineData("tins")]
     [InlineData("n - 5")]
-    public void A_formula_that_comes_to_nothing_is_refused(string formula) => Should.Throw<FormatException>(() => new Amount(formula));
+    public void A_formula_that_comes_to_nothing_is_refused(string formula) => Should.Throw<RefusedException>(() => new Amount(formula));
 
     [Fact]
     public void Numbered_tins_to_ten_need_fifty_five_things()

@@ -51,7 +51,9 @@ public class BaselineCheckTests
         var subsets = Enumerable.Range(0, 1 << things).ToList();
         Skill Of(int set) => Map.Skills[0] with
         {
-            Id = new($"s.{set}"), Strand = "see", Needs = [.. Enumerable.Range(0, things).Where(t => (set >> t & 1) == 1).Select(t => new SkillId($"s.{set & ~(1 << t)}"))],
+            Id = new($"s.{set}"),
+            Strand = "see",
+            Needs = [.. Enumerable.Range(0, things).Where(t => (set >> t & 1) == 1).Select(t => new SkillId($"s.{set & ~(1 << t)}"))],
         };
         ExactBaseline.DownClosed(new SkillMap(Map.Strands, [.. subsets.Select(Of)])).Count().ShouldBe(expected);
     }

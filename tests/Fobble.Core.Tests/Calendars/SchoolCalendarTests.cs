@@ -78,7 +78,7 @@ public class SchoolCalendarTests
 
     [Fact]
     public void Overlapping_terms_are_refused() =>
-        Should.Throw<ArgumentException>(() => new SchoolCalendar([new("A", Season.Autumn, Start, Start.AddDays(9)), new("B", Season.Spring, Start.AddDays(9), Start.AddDays(20))], []));
+        Should.Throw<RefusedException>(() => new SchoolCalendar([new("A", Season.Autumn, Start, Start.AddDays(9)), new("B", Season.Spring, Start.AddDays(9), Start.AddDays(20))], []));
 
     [Fact]
     public void A_calendar_without_terms_has_no_school_day() => new SchoolCalendar([], []).IsSchoolDay(Start).ShouldBeFalse();

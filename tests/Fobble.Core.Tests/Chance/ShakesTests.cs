@@ -95,5 +95,5 @@ public class ShakesTests
     [InlineData(0)]
     [InlineData(1)]
     [InlineData(double.NaN)]
-    public void A_ring_that_is_always_or_never_hit_is_refused(double inside) => Should.Throw<ArgumentOutOfRangeException>(() => Shakes.OverRing(10, inside));
+    public void A_ring_that_is_always_or_never_hit_is_refused(double inside) => Should.Throw<RefusedException>(() => Shakes.OverRing(10, inside));
 }

@@ -77,12 +77,12 @@ public class ThrowsTests
     [InlineData("100")]
     [InlineData("-3")]
     [InlineData("1,2,3,4,5,6,7,8,9,10,11,12,13,14,15,16,17,18,19,20,21")]
-    public void What_is_no_die_is_refused_with_how_to_write_one(string text) => Should.Throw<FormatException>(() => Die.Parse(text)).Message.ShouldContain("Write it like 1-6");
+    public void What_is_no_die_is_refused_with_how_to_write_one(string text) => Should.Throw<RefusedException>(() => Die.Parse(text)).Message.ShouldContain("Write it like 1-6");
 
     [Fact]
     public void No_die_or_far_too_many_faces_are_refused()
     {
-        Should.Throw<ArgumentException>(() => new Throws([], DiceOperation.Add)).Message.ShouldContain("at least one die");
-        Should.Throw<ArgumentException>(() => new Throws([.. Enumerable.Repeat(Die.Numbered(1, 20), 6)], DiceOperation.Add)).Message.ShouldContain("take fewer");
+        Should.Throw<RefusedException>(() => new Throws([], DiceOperation.Add)).Message.ShouldContain("at least one die");
+        Should.Throw<RefusedException>(() => new Throws([.. Enumerable.Repeat(Die.Numbered(1, 20), 6)], DiceOperation.Add)).Message.ShouldContain("take fewer");
     }
 }

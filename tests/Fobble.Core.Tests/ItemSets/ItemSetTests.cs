@@ -130,7 +130,7 @@ public class ItemSetTests
 
     [Fact]
     public void A_range_without_a_case_is_refused() =>
-        Should.Throw<ArgumentException>(() => ItemSetMaker.Make(new(ItemKind.SwappedTins, new(4, 4), 2, ItemHistory.None, 1))).Message.ShouldContain("hold no case");
+        Should.Throw<RefusedException>(() => ItemSetMaker.Make(new(ItemKind.SwappedTins, new(4, 4), 2, ItemHistory.None, 1))).Message.ShouldContain("hold no case");
 
     private static IReadOnlyList<Item> Make(ItemKind kind, int count, ulong seed) => ItemSetMaker.Make(new(kind, RangeFor(kind), count, ItemHistory.None, seed));
 }

@@ -30,7 +30,7 @@ public class DeskTests
     [InlineData(2, "0", "goes nowhere")]
     [InlineData(2, "1,1,1,1,1,1,1,1,-1,1,-1,1,-1", "hard to follow")]
     public void A_hop_that_leaves_the_path_is_refused(int start, string hops, string says) =>
-        Should.Throw<ArgumentException>(() => PathMat.Walk(new(0, 10), start, [.. hops.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(h => int.Parse(h, null))])).Message.ShouldContain(says);
+        Should.Throw<RefusedException>(() => PathMat.Walk(new(0, 10), start, [.. hops.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(h => int.Parse(h, null))])).Message.ShouldContain(says);
 
     [Fact]
     public void Wherever_one_walks_the_last_line_is_where_one_stands() => Gen.Select(Gen.Int[0, 20], Gen.Int[-6, 6].Where(n => n != 0).List[0, 6]).Sample((start, hops) =>
@@ -75,7 +75,7 @@ public class DeskTests
         shown.Sentence.ShouldBe("153 = 100 + 50 + 3");
         shown.Readings.ShouldBe(["1 hundred, 5 tens and 3 ones", "15 heaps of ten and 3", "nearest ten: 150", "ten fewer: 143", "ten more: 163"]);
         PlaceValueMat.Show(0, new Wording(OnesWord.Units)).Readings[0].ShouldBe("0 units");
-        Should.Throw<ArgumentException>(() => PlaceValueMat.Work(4, Operation.TakeAway, 5, Wording.Usual)).Message.ShouldBe("5 cannot be taken from 4.");
+        Should.Throw<RefusedException>(() => PlaceValueMat.Work(4, Operation.TakeAway, 5, Wording.Usual)).Message.ShouldBe("5 cannot be taken from 4.");
     }
 
     [Fact]
@@ -83,7 +83,7 @@ public class DeskTests
     {
         if (number > QuickLook.Most(layout))
         {
-            Should.Throw<ArgumentException>(() => QuickLook.Of(layout, number, seed, Approach.Usual)).Message.ShouldContain($"from 1 to {QuickLook.Most(layout)}");
+            Should.Throw<RefusedException>(() => QuickLook.Of(layout, number, seed, Approach.Usual)).Message.ShouldContain($"from 1 to {QuickLook.Most(layout)}");
             return;
         }
 

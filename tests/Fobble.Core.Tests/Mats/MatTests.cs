@@ -130,7 +130,7 @@ public class MatTests
     [InlineData("c1_________")]
     [InlineData("a1_________.a2_________")]
     [InlineData("<script>")]
-    public void What_is_no_state_is_refused(string text) => Should.Throw<FormatException>(() => MatState.Parse(MatKind.TenFrame, text));
+    public void What_is_no_state_is_refused(string text) => Should.Throw<RefusedException>(() => MatState.Parse(MatKind.TenFrame, text));
 
     private static string? Refusal(MatState state, MatAction action)
     {

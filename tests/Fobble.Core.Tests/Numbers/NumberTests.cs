@@ -65,5 +65,5 @@ public class NumberTests
     [InlineData("-3")]
     [InlineData("one to five")]
     [InlineData("1-1000")]
-    public void A_range_refuses_nonsense(string text) => Should.Throw<FormatException>(() => NumberRange.Parse(text));
+    public void A_range_refuses_nonsense(string text) => Should.Throw<RefusedException>(() => NumberRange.Parse(text));
 }

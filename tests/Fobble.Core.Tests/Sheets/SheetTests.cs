@@ -122,7 +122,7 @@ public class SheetTests
     [InlineData(SheetKind.Sentences, SheetVariant.Adding, 2, 10, 0, "choose 1 to 24, not 0")]
     [InlineData(SheetKind.Stories, SheetVariant.Alone, 4, 4, 4, "hold only 0 such stories")]
     public void What_cannot_be_printed_is_refused_with_what_can(SheetKind kind, SheetVariant variant, int low, int high, int count, string says) =>
-        Should.Throw<ArgumentException>(() => SheetMaker.Make(Request(kind, variant, PaperSize.A4) with { Range = new(low, high), Count = count })).Message.ShouldContain(says);
+        Should.Throw<RefusedException>(() => SheetMaker.Make(Request(kind, variant, PaperSize.A4) with { Range = new(low, high), Count = count })).Message.ShouldContain(says);
 
     private static Sheet Make(SheetKind kind, SheetVariant variant, PaperSize paper, NumberRange? range = null, SheetChild[]? children = null, Approach? approach = null)
     {

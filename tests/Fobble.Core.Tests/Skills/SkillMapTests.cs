@@ -111,7 +111,7 @@ public class SkillMapTests
             """;
         SkillMapLoader.Load([("see.yaml", Good)]).Skills.Count.ShouldBe(1);
         Good.ShouldContain(right);
-        Should.Throw<FormatException>(() => SkillMapLoader.Load([("see.yaml", Good.Replace(right, wrong, StringComparison.Ordinal))])).Message.ShouldContain(message);
+        Should.Throw<RefusedException>(() => SkillMapLoader.Load([("see.yaml", Good.Replace(right, wrong, StringComparison.Ordinal))])).Message.ShouldContain(message);
     }
 
     private static SkillMap Build(params (string Id, string[] Needs)[] skills) => new(

@@ -247,10 +247,10 @@ public partial class StoryTests
     public void Doubles_are_told_when_the_answer_may_be_given()
     {
         var request = new StoryRequest([StoryKind.TakeFromChange], new NumberRange(6, 6), 3, Wording.Usual, 4);
-        Should.Throw<ArgumentException>(() => StoryMaker.Make(request)).Message.ShouldContain("hold only 2 such stories");
+        Should.Throw<RefusedException>(() => StoryMaker.Make(request)).Message.ShouldContain("hold only 2 such stories");
         StoryMaker.Make(request with { AnswerMayBeGiven = true }).ShouldContain(s => s.First == 3 && s.Second == 3);
-        Should.Throw<ArgumentException>(() => StoryMaker.Make(request with { Theme = "sea" })).Message.ShouldContain("no theme 'sea'");
-        Should.Throw<ArgumentException>(() => StoryMaker.Make(request with { Kinds = [] })).Message.ShouldContain("at least one kind");
+        Should.Throw<RefusedException>(() => StoryMaker.Make(request with { Theme = "sea" })).Message.ShouldContain("no theme 'sea'");
+        Should.Throw<RefusedException>(() => StoryMaker.Make(request with { Kinds = [] })).Message.ShouldContain("at least one kind");
     }
 
     [GeneratedRegex(@"\b1 (more |fewer |less )?(wagons|tickets|bells|stamps|lanterns|kites|lemons|drums)\b")]

@@ -2,9 +2,7 @@ using Fobble.Core.Activities;
 using Fobble.Core.Evidence;
 using Fobble.Core.Portraits;
 using Fobble.Core.Skills;
-using Fobble.Data;
 using Fobble.Server.Features.Sessions;
-using Fobble.Server.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
@@ -25,21 +23,21 @@ internal static class Anyone
     private const int MostDue = 8;
     private const int MostPlaying = 5;
 
-    public static async Task<Ok<AnyoneView>> GetAsync(int classId, ClassFacts facts, SkillMap map, ActivityLibrary library, FobbleDb db, TimeProvider clock, CancellationToken stop)
+    public static async Task<Ok<AnyoneView>> GetAsync(ClassRoom room, CancellationToken stop)
     {
-        var today = clock.Today();
-        var children = await facts.ChildrenAsync(classId, stop);
-        var evidence = await facts.EvidenceAsync(classId, today, stop);
-        var away = await db.Absences.Where(a => a.Day == today && a.Child!.ClassId == classId).Select(a => a.ChildId).ToListAsync(stop);
-        var photos = await db.Children.Where(c => c.ClassId == classId && c.PhotosAllowed).Select(c => c.Id).ToListAsync(stop);
-        var choice = await db.PlannedDays.Where(d => d.ClassId == classId && d.Day == today).Select(d => d.Choice).FirstOrDefaultAsync(stop);
-        var activity = choice is null ? null : library.Find(new(choice));
-        var lately = await db.Observations.Where(o => o.Child!.ClassId == classId && o.Day == today && o.Setting == Setting.Choice).OrderByDescending(o => o.At).Select(o => o.Skill).Take(30).ToListAsync(stop);
-        List<string> playing = [.. lately.Concat(activity?.Skills.Select(s => s.Skill.Value) ?? []).Distinct().Where(s => map.Has(new(s)) && !map[new(s)].Hidden).Take(MostPlaying)];
+        var today = room.Today;
+        var children = await room.ChildrenAsync(stop);
+        var evidence = await room.EvidenceAsync(stop);
+        var away = await room.AwayAsync(today, stop);
+        var photos = (await room.ChildRowsAsync(stop)).Where(c => c.PhotosAllowed).Select(c => c.Id).ToHashSet();
+        var choice = await room.Db.PlannedDays.Where(d => d.ClassId == room.Id.Value && d.Day == today).Select(d => d.Choice).FirstOrDefaultAsync(stop);
+        var activity = choice is null ? null : room.Library.Find(new(choice));
+        var lately = await room.Db.Observations.Where(o => o.Child!.ClassId == room.Id.Value && o.Day == today && o.Setting == Setting.Choice).OrderByDescending(o => o.At).Select(o => o.Skill).Take(30).ToListAsync(stop);
+        List<string> playing = [.. lately.Concat(activity?.Skills.Select(s => s.Skill.Value) ?? []).Distinct().Where(s => room.Map.Has(new(s)) && !room.Map[new(s)].Hidden).Take(MostPlaying)];
         return TypedResults.Ok(new AnyoneView(
-            [.. map.Strands.SelectMany(t => map.Skills.Where(s => s.Strand == t.Id)).Select(CardReader.Describe)],
+            [.. room.Map.Strands.SelectMany(t => room.Map.Skills.Where(s => s.Strand == t.Id)).Select(CardReader.Describe)],
             playing,
             activity?.Name ?? "",
-            [.. children.Select(c => new AnyoneChild(c.Id, c.Name, away.Contains(c.Id), photos.Contains(c.Id), [.. new ChildPortrait(evidence, library, new(c.Id)).Due(MostDue).Select(d => new AnyoneSkill(d.Skill.Value, d.Why))]))]));
+            [.. children.Select(c => new AnyoneChild(c.Id, c.Name, away.Contains(c.Id), photos.Contains(c.Id), [.. new ChildPortrait(evidence, room.Library, new(c.Id)).Due(MostDue).Select(d => new AnyoneSkill(d.Skill.Value, d.Why))]))]));
     }
 }

@@ -1,4 +1,3 @@
-using Fobble.Data;
 using Fobble.Formats.Print;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -17,17 +16,12 @@ internal static class Photos
         ofClass.MapGet("/observations/{id:guid}/photo", GetAsync);
     }
 
-    private static async Task<Results<NoContent, NotFound, ValidationProblem, ProblemHttpResult>> TakeAsync(int classId, Guid id, HttpRequest request, FobbleDb db, CancellationToken stop)
+    private static async Task<Results<NoContent, NotFound, ProblemHttpResult>> TakeAsync(ClassRoom room, Guid id, HttpRequest request, Decisions decisions, CancellationToken stop)
     {
-        var row = await db.Observations.Where(o => o.Id == id && o.Child!.ClassId == classId).Select(o => new { o.Child!.PhotosAllowed, Has = o.Photo != null }).FirstOrDefaultAsync(stop);
+        var row = await room.Db.Observations.Where(o => o.Id == id && o.Child!.ClassId == room.Id.Value).Select(o => new { o.ChildId }).FirstOrDefaultAsync(stop);
         if (row is null)
         {
             return TypedResults.NotFound();
-        }
-
-        if (!row.PhotosAllowed)
-        {
-            return Faults.One("photo", "The family has not agreed to photos of what this child makes.");
         }
 
         if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
@@ -35,21 +29,23 @@ internal static class Photos
             return UploadedFile.TooLarge("a photo", LargestFile);
         }
 
-        if (PhotoCopy.Of(file) is not { } copy)
-        {
-            return Faults.One("photo", "This is no picture that can be read.");
-        }
-
-        if (!row.Has)
-        {
-            db.Photos.Add(new() { ObservationId = id, Jpeg = copy });
-            await db.SaveChangesAsync(stop);
-        }
-
+        var copy = PhotoCopy.Of(file) ?? throw new RefusedException("photo", "This is no picture that can be read.");
+        await decisions.DecideAsync(
+            async db =>
+            {
+                // Asked within: the family may take its word back at this moment.
+                var allowed = await db.Children.AnyAsync(c => c.Id == row.ChildId && c.PhotosAllowed, stop);
+                RefusedException.Unless(allowed, "photo", "The family has not agreed to photos of what this child makes.");
+                if (!await db.Photos.AnyAsync(p => p.ObservationId == id, stop))
+                {
+                    db.Photos.Add(new() { ObservationId = id, Jpeg = copy });
+                }
+            },
+            stop);
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<FileContentHttpResult, NotFound>> GetAsync(int classId, Guid id, FobbleDb db, CancellationToken stop) =>
-        await db.Observations.Where(o => o.Id == id && o.Child!.ClassId == classId && o.Withdrawal == null).Select(o => o.Photo!.Jpeg).FirstOrDefaultAsync(stop) is { } jpeg
+    private static async Task<Results<FileContentHttpResult, NotFound>> GetAsync(ClassRoom room, Guid id, CancellationToken stop) =>
+        await room.Db.Observations.Where(o => o.Id == id && o.Child!.ClassId == room.Id.Value && o.Withdrawal == null).Select(o => o.Photo!.Jpeg).FirstOrDefaultAsync(stop) is { } jpeg
             ? TypedResults.File(jpeg, "image/jpeg") : TypedResults.NotFound();
 }

@@ -3,8 +3,6 @@ using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Features.Live;
-using Fobble.Server.Hosting;
-using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Clipboard;
@@ -19,44 +17,44 @@ internal enum Recorded
 }
 
 /// <summary>Takes an observation in, from wherever it comes: the clipboard, a baseline check.</summary>
-internal sealed class Recorder(FobbleDb db, SkillMap map, LiveBoard live, TimeProvider clock)
+internal sealed class Recorder(ClassRoom room, Decisions decisions, LiveNews news, TimeProvider clock)
 {
     public const int LongestNote = 500;
     private const int LongestNumbers = 40;
+
+    // A tablet's clock may be ahead.
     private static readonly TimeSpan Ahead = TimeSpan.FromMinutes(10);
 
-    public async Task<Faults> FaultsOf(int classId, NewObservation request, CancellationToken stop)
+    /// <summary>Keeps an observation. Sending it again changes nothing.</summary>
+    /// <exception cref="RefusedException">It can't be recorded as it is.</exception>
+    public async Task<Recorded> RecordAsync(NewObservation request, (AdultId Id, string Name) adult, CheckId? check, CancellationToken stop)
     {
-        Faults faults = new();
-        var skill = map.Has(new SkillId(request.Skill)) ? map[new SkillId(request.Skill)] : null;
-        faults.Check("id", request.Id != Guid.Empty, "The observation has no id.");
-        faults.Check("skill", skill is not null, "There is no such skill.");
-        faults.Check("slip", request.Slip is null || skill?.Slips.Any(s => s.Id == request.Slip) == true, "This slip does not belong to the skill.");
-        faults.Check("strategy", request.Strategy is null || skill?.Strategies.Any(s => s.Id == request.Strategy) == true, "This way does not belong to the skill.");
-        faults.Check("note", (request.Note?.Length ?? 0) <= LongestNote, $"A note has {LongestNote} letters at the most.");
-        faults.Check("numbers", (request.Numbers?.Length ?? 0) <= LongestNumbers, "These are no numbers of a session card.");
-        faults.Check("at", request.At <= clock.GetUtcNow() + Ahead, "The time lies in the future: is the clock of this device right?");
-        faults.Check("setting", Enum.IsDefined(request.Setting) && Enum.IsDefined(request.Support) && Enum.IsDefined(request.Representation), "This choice does not exist.");
+        await CheckAsync(request, stop);
+        var recorded = await decisions.DecideAsync(db => KeepAsync(db, request, adult.Id, check, stop), stop);
+        if (recorded == Recorded.New)
+        {
+            await news.SeenAsync(room.Id, new(request.Id, request.ChildId, request.Skill, request.Support, request.Numbers, request.SessionId, adult.Id.Value, adult.Name));
+        }
 
-        // One query for both: is the child in this class, and is the session the class's.
-        var here = await db.Children.Where(c => c.Id == request.ChildId && c.ClassId == classId)
-            .Select(c => new { Session = request.SessionId == null || db.GroupSessions.Any(s => s.Id == request.SessionId && s.ClassId == classId) }).FirstOrDefaultAsync(stop);
-        faults.Check("childId", here is not null, "This child is not in the class any more.");
-        faults.Check("sessionId", here?.Session != false, "This session has been withdrawn, or was never the class's.");
-        return faults;
+        return recorded;
     }
 
-    /// <summary>Keeps an observation without fault. Sending it again changes nothing.</summary>
-    public async Task<Recorded> KeepAsync(int classId, NewObservation request, (int Id, string Name) adult, int? checkId, CancellationToken stop)
+    private async Task<Recorded> KeepAsync(FobbleDb db, NewObservation request, AdultId adult, CheckId? check, CancellationToken stop)
     {
+        // Sent again: fine if it is the same child's, or an id taken from somewhere else.
+        if (await db.Observations.Where(o => o.Id == request.Id).Select(o => new { o.ChildId, o.Skill }).FirstOrDefaultAsync(stop) is { } there)
+        {
+            return there.ChildId == request.ChildId && there.Skill == request.Skill ? Recorded.Repeated : Recorded.Taken;
+        }
+
         db.Observations.Add(new ObservationRow
         {
             Id = request.Id,
             ChildId = request.ChildId,
             Skill = request.Skill,
             At = request.At,
-            Day = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(request.At, clock.LocalTimeZone).DateTime),
-            AdultId = adult.Id,
+            Day = room.Zone.DayOf(request.At),
+            AdultId = adult.Value,
             Setting = request.Setting,
             Support = request.Support,
             Representation = request.Representation,
@@ -65,20 +63,29 @@ internal sealed class Recorder(FobbleDb db, SkillMap map, LiveBoard live, TimePr
             Strategy = request.Strategy,
             Note = string.IsNullOrWhiteSpace(request.Note) ? null : request.Note.Trim(),
             SessionId = request.SessionId,
-            CheckId = checkId,
+            CheckId = check?.Value,
         });
-        try
-        {
-            await db.SaveChangesAsync(stop);
-        }
-        catch (DbUpdateException fault) when (fault.InnerException is SqliteException { SqliteExtendedErrorCode: SQLitePCL.raw.SQLITE_CONSTRAINT_PRIMARYKEY or SQLitePCL.raw.SQLITE_CONSTRAINT_UNIQUE })
-        {
-            // Sent again: fine if it is the same child's, or an id taken from somewhere else.
-            db.ChangeTracker.Clear();
-            return await db.Observations.AnyAsync(o => o.Id == request.Id && o.ChildId == request.ChildId && o.Skill == request.Skill, stop) ? Recorded.Repeated : Recorded.Taken;
-        }
-
-        await live.SeenAsync(classId, new(request.Id, request.ChildId, request.Skill, request.Support, request.Numbers, request.SessionId, adult.Id, adult.Name));
         return Recorded.New;
+    }
+
+    private async Task CheckAsync(NewObservation request, CancellationToken stop)
+    {
+        Refusals refusals = new();
+        var skill = room.Map.Has(new SkillId(request.Skill)) ? room.Map[new SkillId(request.Skill)] : null;
+        refusals.Check("id", request.Id != Guid.Empty, "The observation has no id.");
+        refusals.Check("skill", skill is not null, "There is no such skill.");
+        refusals.Check("slip", request.Slip is null || skill?.Slips.Any(s => s.Id == request.Slip) == true, "This slip does not belong to the skill.");
+        refusals.Check("strategy", request.Strategy is null || skill?.Strategies.Any(s => s.Id == request.Strategy) == true, "This way does not belong to the skill.");
+        refusals.Check("note", (request.Note?.Length ?? 0) <= LongestNote, $"A note has {LongestNote} letters at the most.");
+        refusals.Check("numbers", (request.Numbers?.Length ?? 0) <= LongestNumbers, "These are no numbers of a session card.");
+        refusals.Check("at", request.At <= clock.GetUtcNow() + Ahead, "The time lies in the future: is the clock of this device right?");
+        refusals.Check("setting", Enum.IsDefined(request.Setting) && Enum.IsDefined(request.Support) && Enum.IsDefined(request.Representation), "This choice does not exist.");
+
+        // One query for both: is the child in this class, and is the session the class's.
+        var here = await room.Db.Children.Where(c => c.Id == request.ChildId && c.ClassId == room.Id.Value)
+            .Select(c => new { Session = request.SessionId == null || room.Db.GroupSessions.Any(s => s.Id == request.SessionId && s.ClassId == room.Id.Value) }).FirstOrDefaultAsync(stop);
+        refusals.Check("childId", here is not null, "This child is not in the class any more.");
+        refusals.Check("sessionId", here?.Session != false, "This session has been withdrawn, or was never the class's.");
+        refusals.ThrowIfAny();
     }
 }

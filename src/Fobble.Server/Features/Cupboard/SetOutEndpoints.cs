@@ -31,19 +31,19 @@ internal static class SetOutEndpoints
 {
     public static void Map(IEndpointRouteBuilder ofClass)
     {
-        ofClass.MapGet("/days/{day}/set-out", (int classId, DateOnly day, SetOutReader reader, PackMaker packs, CancellationToken stop) => ViewAsync(classId, day, day, reader, packs, stop));
-        ofClass.MapGet("/weeks/{day}/set-out", (int classId, DateOnly day, SetOutReader reader, PackMaker packs, CancellationToken stop) => ViewAsync(classId, SchoolCalendar.MondayOf(day), SchoolCalendar.MondayOf(day).AddDays(4), reader, packs, stop));
-        ofClass.MapGet("/days/{day}/pack", (int classId, DateOnly day, PaperSize? paper, SetOutReader reader, PackMaker packs, CancellationToken stop) => PackAsync(classId, day, day, paper, reader, packs, stop))
+        ofClass.MapGet("/days/{day}/set-out", (ClassRoom room, DateOnly day, SetOutReader reader, PackMaker packs, CancellationToken stop) => ViewAsync(room, day, day, reader, packs, stop));
+        ofClass.MapGet("/weeks/{day}/set-out", (ClassRoom room, DateOnly day, SetOutReader reader, PackMaker packs, CancellationToken stop) => ViewAsync(room, SchoolCalendar.MondayOf(day), SchoolCalendar.MondayOf(day).AddDays(4), reader, packs, stop));
+        ofClass.MapGet("/days/{day}/pack", (ClassRoom room, DateOnly day, PaperSize? paper, SetOutReader reader, PackMaker packs, CancellationToken stop) => PackAsync(room, day, day, paper, reader, packs, stop))
             .Produces(StatusCodes.Status200OK, contentType: "application/pdf");
-        ofClass.MapGet("/weeks/{day}/pack", (int classId, DateOnly day, PaperSize? paper, SetOutReader reader, PackMaker packs, CancellationToken stop) =>
-                PackAsync(classId, SchoolCalendar.MondayOf(day), SchoolCalendar.MondayOf(day).AddDays(4), paper, reader, packs, stop))
+        ofClass.MapGet("/weeks/{day}/pack", (ClassRoom room, DateOnly day, PaperSize? paper, SetOutReader reader, PackMaker packs, CancellationToken stop) =>
+                PackAsync(room, SchoolCalendar.MondayOf(day), SchoolCalendar.MondayOf(day).AddDays(4), paper, reader, packs, stop))
             .Produces(StatusCodes.Status200OK, contentType: "application/pdf");
     }
 
-    private static async Task<Ok<SetOutView>> ViewAsync(int classId, DateOnly from, DateOnly to, SetOutReader reader, PackMaker packs, CancellationToken stop)
+    private static async Task<Ok<SetOutView>> ViewAsync(ClassRoom room, DateOnly from, DateOnly to, SetOutReader reader, PackMaker packs, CancellationToken stop)
     {
-        var plan = await reader.PlanAsync(classId, from, to, stop);
-        var prints = await packs.PrintsAsync(classId, plan, stop);
+        var plan = await reader.PlanAsync(from, to, stop);
+        var prints = await packs.PrintsAsync(plan, stop);
         return TypedResults.Ok(new SetOutView(
             from, to,
             [
@@ -59,44 +59,44 @@ internal static class SetOutEndpoints
             Cautions.Standing));
     }
 
-    private static async Task<Results<FileContentHttpResult, NotFound>> PackAsync(int classId, DateOnly from, DateOnly to, PaperSize? paper, SetOutReader reader, PackMaker packs, CancellationToken stop)
+    private static async Task<Results<FileContentHttpResult, NotFound>> PackAsync(ClassRoom room, DateOnly from, DateOnly to, PaperSize? paper, SetOutReader reader, PackMaker packs, CancellationToken stop)
     {
-        var pack = await packs.MakeAsync(classId, await reader.PlanAsync(classId, from, to, stop), from, paper ?? PaperSize.A4, stop);
+        var pack = await packs.MakeAsync(await reader.PlanAsync(from, to, stop), from, paper ?? PaperSize.A4, stop);
         return pack.Pages.Count == 0 ? TypedResults.NotFound() : TypedResults.File(SheetWriter.Pdf(pack, Ink.Saving), "application/pdf", string.Create(CultureInfo.InvariantCulture, $"pack-{from:yyyy-MM-dd}.pdf"));
     }
 }
 
 /// <summary>Makes the pack with the children's own numbers on their sheets.</summary>
-internal sealed class PackMaker(ClassFacts facts, TimeProvider clock)
+internal sealed class PackMaker(ClassRoom room)
 {
-    public async Task<Sheet> MakeAsync(int classId, SetOutPlan plan, DateOnly from, PaperSize paper, CancellationToken stop)
+    public async Task<Sheet> MakeAsync(SetOutPlan plan, DateOnly from, PaperSize paper, CancellationToken stop)
     {
-        var (approach, childOf, seed) = await KnownAsync(classId, from, stop);
-        return Pack.Make(plan, "Pack", paper, approach, childOf, seed, clock.Today());
+        var (approach, childOf, seed) = await KnownAsync(from, stop);
+        return Pack.Make(plan, "Pack", paper, approach, childOf, seed, room.Today);
     }
 
-    public async Task<IReadOnlyList<SetOutPrint>> PrintsAsync(int classId, SetOutPlan plan, CancellationToken stop)
+    public async Task<IReadOnlyList<SetOutPrint>> PrintsAsync(SetOutPlan plan, CancellationToken stop)
     {
         if (plan.Prints.Count == 0)
         {
             return [];
         }
 
-        var (approach, childOf, seed) = await KnownAsync(classId, plan.Prints[0].Use.Day, stop);
+        var (approach, childOf, seed) = await KnownAsync(plan.Prints[0].Use.Day, stop);
         return
         [
-            .. plan.Prints.Select(p => (p, request: Pack.RequestFor(p, PaperSize.A4, approach, childOf, seed, clock.Today())))
+            .. plan.Prints.Select(p => (p, request: Pack.RequestFor(p, PaperSize.A4, approach, childOf, seed, room.Today)))
                 .Select(r => new SetOutPrint(
                     SheetOffer.Of(r.p.Sheet.Kind).NameIn(approach.Words), $"{r.p.Sheet.Variant}", r.p.EachChild && r.p.Use.Names.Count > 0 ? string.Join(", ", r.p.Use.Names) : r.p.Use.For, r.p.Use.Activity.Name, r.p.Use.Day, $"{r.request.Range}",
                     SheetMaker.Make(r.request).Pages.Count)),
         ];
     }
 
-    private async Task<(Core.Approaches.Approach Approach, Func<string, SheetChild> ChildOf, uint Seed)> KnownAsync(int classId, DateOnly from, CancellationToken stop)
+    private async Task<(Core.Approaches.Approach Approach, Func<string, SheetChild> ChildOf, uint Seed)> KnownAsync(DateOnly from, CancellationToken stop)
     {
-        var children = (await facts.ChildrenAsync(classId, stop)).ToDictionary(c => c.Name, c => new ChildId(c.Id));
-        var evidence = await facts.EvidenceAsync(classId, clock.Today(), stop);
-        var seed = (uint)SeededRandom.SeedOf(string.Create(CultureInfo.InvariantCulture, $"pack|{classId}|{from:O}"));
-        return (await facts.ApproachAsync(classId, stop), name => new SheetChild(name, children.TryGetValue(name, out var id) ? SessionCards.HistoryOf(id, evidence) : ItemHistory.None), seed);
+        var children = (await room.ChildrenAsync(stop)).ToDictionary(c => c.Name, c => new ChildId(c.Id));
+        var evidence = await room.EvidenceAsync(stop);
+        var seed = (uint)SeededRandom.SeedOf(string.Create(CultureInfo.InvariantCulture, $"pack|{room.Id.Value}|{from:O}"));
+        return (room.Approach, name => new SheetChild(name, children.TryGetValue(name, out var id) ? SessionCards.HistoryOf(id, evidence) : ItemHistory.None), seed);
     }
 }

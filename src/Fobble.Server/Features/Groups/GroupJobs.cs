@@ -4,7 +4,7 @@ using Fobble.Server.Hosting;
 namespace Fobble.Server.Features.Groups;
 
 /// <summary>A search for better groups that goes on in the background.</summary>
-internal sealed class ImproveJob(int classId, DateTimeOffset begun, GroupingRound round, GroupingProblem problem, GroupingResult found) : Job(classId, begun), IProgress<GroupingProgress>
+internal sealed class ImproveJob(ClassId classId, AdultId adultId, DateTimeOffset begun, WeekGroups week, GroupingProblem problem, GroupingResult found) : Job(classId, adultId, begun), IProgress<GroupingProgress>
 {
     private GroupingProgress _sofar = new(found.Score, found.Bound);
     private GroupsView? _view;
@@ -23,13 +23,13 @@ internal sealed class ImproveJob(int classId, DateTimeOffset begun, GroupingRoun
     {
         var best = Grouper.Improve(problem, found, this, stop);
         _sofar = new(best.Score, best.Bound);
-        _view = round.ViewProposal(best);
+        _view = week.ViewProposal(best);
     }
 }
 
 /// <summary>Several weeks of groups, worked out in the background.</summary>
-/// <param name="weeks">A round for each week, the first with what has been held in it.</param>
-internal sealed class AheadJob(int classId, DateTimeOffset begun, IReadOnlyList<GroupingRound> weeks) : Job(classId, begun)
+/// <param name="weeks">The groups of each week, the first with what has been held in it.</param>
+internal sealed class AheadJob(ClassId classId, AdultId adultId, DateTimeOffset begun, IReadOnlyList<WeekGroups> weeks) : Job(classId, adultId, begun)
 {
     private RotationPlan? _plan;
 

@@ -1,6 +1,5 @@
 using Fobble.Core.Grouping;
-using Fobble.Core.Skills;
-using Fobble.Data;
+using Fobble.Core.Planning;
 using Fobble.Data.Model;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -13,7 +12,7 @@ internal static class GroupWishEndpoints
 {
     public static void MapGroupWishes(this IEndpointRouteBuilder ofClass)
     {
-        ofClass.MapGet("/group-wishes", async (int classId, GroupWishReader reader, CancellationToken stop) => TypedResults.Ok(await reader.ViewAsync(classId, stop))).RequireAuthorization(Policies.Lead);
+        ofClass.MapGet("/group-wishes", async (GroupWishReader reader, CancellationToken stop) => TypedResults.Ok(await reader.ViewAsync(stop))).RequireAuthorization(Policies.Lead);
         var lead = ofClass.MapGroup("/").RequireAuthorization(Policies.Lead);
         lead.MapPut("/group-wishes", SetAsync);
         lead.MapPost("/pair-wishes", AddPairAsync);
@@ -26,150 +25,139 @@ internal static class GroupWishEndpoints
         lead.MapPut("/adults/{adultId:int}/groups", SetAdultAsync);
     }
 
-    private static async Task<Results<NoContent, ValidationProblem>> SetAsync(int classId, GroupSettingsChange change, FobbleDb db, CancellationToken stop)
+    private static async Task<Results<NoContent, ValidationProblem>> SetAsync(ClassRoom room, GroupSettingsChange change, Decisions decisions, CancellationToken stop)
     {
-        Faults faults = new();
-        faults.Check("minSize", change is { MinSize: >= 2, MaxSize: <= 6 } && change.MinSize <= change.MaxSize, "A group has two to six children, and the smallest size is not above the largest.");
-        faults.Check("mostNearAdult", change.MostNearAdult is null or (>= 1 and <= 6), "At most one to six children in a group, or no limit.");
-        faults.Check("mostAtOnce", change.MostAtOnce is null or (>= 1 and <= 10), "One to ten groups at a time, or no limit.");
-        faults.Check("weights", change.Weights.All(w => GroupWeights.All.Any(k => k.Key == w.Key) && GroupWeights.Steps.Contains(w.Value)), "There is no such weight, or no such step.");
-        if (!faults.None)
-        {
-            return faults.ToProblem("Groups can’t be formed like that.");
-        }
-
+        Refusals refusals = new();
+        refusals.Check("minSize", change is { MinSize: >= GroupRules.Smallest, MaxSize: <= GroupRules.Largest } && change.MinSize <= change.MaxSize, "A group has two to six children, and the smallest size is not above the largest.");
+        refusals.Check("mostNearAdult", change.MostNearAdult is null or (>= 1 and <= GroupRules.Largest), "At most one to six children in a group, or no limit.");
+        refusals.Check("mostAtOnce", change.MostAtOnce is null or (>= 1 and <= 10), "One to ten groups at a time, or no limit.");
+        refusals.Check("weights", change.Weights.All(w => GroupWeights.All.Any(k => k.Key == w.Key) && GroupWeights.Steps.Contains(w.Value)), "There is no such weight, or no such step.");
+        refusals.ThrowIfAny();
         var weights = GroupWeights.All.Aggregate(GroupWeights.Usual, (all, w) => change.Weights.TryGetValue(w.Key, out var percent) ? w.With(all, percent) : all);
         GroupSettingsRow row = new()
         {
-            ClassId = classId, MinSize = change.MinSize, MaxSize = change.MaxSize, EveryoneOnce = change.EveryoneOnce, MostNearAdult = change.MostNearAdult, MostAtOnce = change.MostAtOnce,
+            ClassId = room.Id.Value, MinSize = change.MinSize, MaxSize = change.MaxSize, EveryoneOnce = change.EveryoneOnce, MostNearAdult = change.MostNearAdult, MostAtOnce = change.MostAtOnce,
             Near = weights.Near, Lessons = weights.Lessons, Turns = weights.Turns, LookAgain = weights.LookAgain, Company = weights.Company, Slips = weights.Slips, Numbers = weights.Numbers,
         };
-        if (await db.GroupSettings.FindAsync([classId], stop) is { } stored)
-        {
-            db.Entry(stored).CurrentValues.SetValues(row);
-        }
-        else
-        {
-            db.GroupSettings.Add(row);
-        }
-
-        await db.SaveChangesAsync(stop);
+        await decisions.DecideAsync(
+            async db =>
+            {
+                if (await db.GroupSettings.FindAsync([room.Id.Value], stop) is { } stored)
+                {
+                    db.Entry(stored).CurrentValues.SetValues(row);
+                }
+                else
+                {
+                    db.GroupSettings.Add(row);
+                }
+            },
+            stop);
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, ValidationProblem>> AddPairAsync(int classId, NewPairWish request, FobbleDb db, CancellationToken stop)
+    private static async Task<Results<NoContent, ValidationProblem>> AddPairAsync(ClassRoom room, NewPairWish request, Decisions decisions, CancellationToken stop)
     {
         var (first, second) = (Math.Min(request.First, request.Second), Math.Max(request.First, request.Second));
-        if (first == second || await db.Children.CountAsync(c => c.ClassId == classId && (c.Id == first || c.Id == second), stop) != 2)
-        {
-            return Faults.One("first", "Choose two different children of this class.");
-        }
-
-        var wish = await db.PairWishes.FindAsync([first, second], stop);
-        if (wish is null)
-        {
-            db.PairWishes.Add(new PairWish { FirstId = first, SecondId = second, Together = request.Together, Until = request.Until });
-        }
-        else
-        {
-            (wish.Together, wish.Until) = (request.Together, request.Until);
-        }
-
-        await db.SaveChangesAsync(stop);
+        RefusedException.Unless(first != second && await IsOursAsync(room, first, stop) && await IsOursAsync(room, second, stop), "first", "Choose two different children of this class.");
+        await decisions.DecideAsync(
+            async db =>
+            {
+                if (await db.PairWishes.FindAsync([first, second], stop) is { } wish)
+                {
+                    (wish.Together, wish.Until) = (request.Together, request.Until);
+                }
+                else
+                {
+                    db.PairWishes.Add(new PairWish { FirstId = first, SecondId = second, Together = request.Together, Until = request.Until });
+                }
+            },
+            stop);
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> RemovePairAsync(int classId, int first, int second, FobbleDb db, CancellationToken stop)
+    private static async Task<NoContent> RemovePairAsync(ClassRoom room, int first, int second, Decisions decisions, CancellationToken stop)
     {
-        await db.PairWishes.Where(w => w.First!.ClassId == classId && w.FirstId == Math.Min(first, second) && w.SecondId == Math.Max(first, second)).ExecuteDeleteAsync(stop);
+        await decisions.DecideAsync(db => db.PairWishes.Where(w => w.First!.ClassId == room.Id.Value && w.FirstId == Math.Min(first, second) && w.SecondId == Math.Max(first, second)).ExecuteDeleteAsync(stop), stop);
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, ValidationProblem>> AddAdultAsync(int classId, NewAdultWish request, FobbleDb db, CancellationToken stop)
+    private static async Task<Results<NoContent, ValidationProblem>> AddAdultAsync(ClassRoom room, NewAdultWish request, Decisions decisions, CancellationToken stop)
     {
-        if (!await IsOursAsync(classId, request.ChildId, db, stop))
-        {
-            return NoSuchChild();
-        }
-
-        if (!await db.Memberships.AnyAsync(m => m.ClassId == classId && m.AdultId == request.AdultId, stop))
-        {
-            return NoSuchAdult();
-        }
-
-        if (await db.AdultWishes.FindAsync([request.ChildId, request.AdultId], stop) is { } stored)
-        {
-            stored.With = request.With;
-        }
-        else
-        {
-            db.AdultWishes.Add(new() { ChildId = request.ChildId, AdultId = request.AdultId, With = request.With });
-        }
-
-        await db.SaveChangesAsync(stop);
+        await CheckChildAsync(room, request.ChildId, stop);
+        await CheckAdultAsync(room, new(request.AdultId), stop);
+        await decisions.DecideAsync(
+            async db =>
+            {
+                if (await db.AdultWishes.FindAsync([request.ChildId, request.AdultId], stop) is { } stored)
+                {
+                    stored.With = request.With;
+                }
+                else
+                {
+                    db.AdultWishes.Add(new() { ChildId = request.ChildId, AdultId = request.AdultId, With = request.With });
+                }
+            },
+            stop);
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> RemoveAdultAsync(int classId, int childId, int adultId, FobbleDb db, CancellationToken stop)
+    private static async Task<NoContent> RemoveAdultAsync(ClassRoom room, ChildId childId, AdultId adultId, Decisions decisions, CancellationToken stop)
     {
-        await db.AdultWishes.Where(w => w.Child!.ClassId == classId && w.ChildId == childId && w.AdultId == adultId).ExecuteDeleteAsync(stop);
+        await decisions.DecideAsync(db => db.AdultWishes.Where(w => w.Child!.ClassId == room.Id.Value && w.ChildId == childId.Value && w.AdultId == adultId.Value).ExecuteDeleteAsync(stop), stop);
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, ValidationProblem>> AddTimeOutAsync(int classId, NewTimeOut request, FobbleDb db, CancellationToken stop)
+    private static async Task<Results<NoContent, ValidationProblem>> AddTimeOutAsync(ClassRoom room, NewTimeOut request, Decisions decisions, CancellationToken stop)
     {
-        if (!await IsOursAsync(classId, request.ChildId, db, stop))
-        {
-            return NoSuchChild();
-        }
-
-        if (request.Until <= request.From || request.Weekday is DayOfWeek.Saturday or DayOfWeek.Sunday)
-        {
-            return Faults.One("until", "A time out of class is on a weekday and ends after it begins.");
-        }
-
-        db.TimesOut.Add(new() { ChildId = request.ChildId, Weekday = request.Weekday, From = request.From, Until = request.Until });
-        await db.SaveChangesAsync(stop);
+        await CheckChildAsync(room, request.ChildId, stop);
+        SlotRules.CheckSlice(new(request.Weekday, request.From, request.Until), "Times out of class are");
+        await decisions.DecideAsync(
+            db =>
+            {
+                db.TimesOut.Add(new() { ChildId = request.ChildId, Weekday = request.Weekday, From = request.From, Until = request.Until });
+                return Task.CompletedTask;
+            },
+            stop);
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> RemoveTimeOutAsync(int classId, int id, FobbleDb db, CancellationToken stop)
+    private static async Task<NoContent> RemoveTimeOutAsync(ClassRoom room, int id, Decisions decisions, CancellationToken stop)
     {
-        await db.TimesOut.Where(t => t.Child!.ClassId == classId && t.Id == id).ExecuteDeleteAsync(stop);
+        await decisions.DecideAsync(db => db.TimesOut.Where(t => t.Child!.ClassId == room.Id.Value && t.Id == id).ExecuteDeleteAsync(stop), stop);
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, NotFound>> SetNearAdultAsync(int classId, int childId, NearAdultChange change, FobbleDb db, CancellationToken stop) =>
-        await db.Children.Where(c => c.Id == childId && c.ClassId == classId).ExecuteUpdateAsync(c => c.SetProperty(x => x.NeedsAdultNear, change.Near), stop) == 1 ? TypedResults.NoContent() : TypedResults.NotFound();
-
-    private static async Task<Results<NoContent, ValidationProblem>> SetAdultAsync(int classId, int adultId, AdultGroupsChange change, SkillMap map, FobbleDb db, CancellationToken stop)
+    private static async Task<Results<NoContent, NotFound>> SetNearAdultAsync(ClassRoom room, ChildId childId, NearAdultChange change, Decisions decisions, CancellationToken stop)
     {
-        if (!await db.Memberships.AnyAsync(m => m.ClassId == classId && m.AdultId == adultId, stop))
-        {
-            return NoSuchAdult();
-        }
+        var changed = await decisions.DecideAsync(
+            db => db.Children.Where(c => c.Id == childId.Value && c.ClassId == room.Id.Value).ExecuteUpdateAsync(c => c.SetProperty(x => x.NeedsAdultNear, change.Near), stop), stop);
+        return changed == 1 ? TypedResults.NoContent() : TypedResults.NotFound();
+    }
 
-        Faults faults = new();
-        faults.Check("strands", change.Strands.All(s => map.Skills.Any(k => k.Strand == s)), "There is no such strand.");
-        faults.Check("most", change.Most is null or (>= 0 and <= 50), "At most 0 to 50 groups a week, or no limit.");
-        if (!faults.None)
-        {
-            return faults.ToProblem("The adult’s groups can’t be kept like that.");
-        }
-
-        await db.AdultGroups.Where(a => a.ClassId == classId && a.AdultId == adultId).ExecuteDeleteAsync(stop);
-        if (change.Strands.Count > 0 || change.Most is not null)
-        {
-            db.AdultGroups.Add(new() { ClassId = classId, AdultId = adultId, Strands = [.. change.Strands.Distinct()], Most = change.Most });
-            await db.SaveChangesAsync(stop);
-        }
-
+    private static async Task<Results<NoContent, ValidationProblem>> SetAdultAsync(ClassRoom room, AdultId adultId, AdultGroupsChange change, Decisions decisions, CancellationToken stop)
+    {
+        await CheckAdultAsync(room, adultId, stop);
+        Refusals refusals = new();
+        refusals.Check("strands", change.Strands.All(s => room.Map.Skills.Any(k => k.Strand == s)), "There is no such strand.");
+        refusals.Check("most", change.Most is null or (>= 0 and <= 50), "At most 0 to 50 groups a week, or no limit.");
+        refusals.ThrowIfAny();
+        await decisions.DecideAsync(
+            async db =>
+            {
+                await db.AdultGroups.Where(a => a.ClassId == room.Id.Value && a.AdultId == adultId.Value).ExecuteDeleteAsync(stop);
+                if (change.Strands.Count > 0 || change.Most is not null)
+                {
+                    db.AdultGroups.Add(new() { ClassId = room.Id.Value, AdultId = adultId.Value, Strands = [.. change.Strands.Distinct()], Most = change.Most });
+                }
+            },
+            stop);
         return TypedResults.NoContent();
     }
 
-    private static Task<bool> IsOursAsync(int classId, int childId, FobbleDb db, CancellationToken stop) => db.Children.AnyAsync(c => c.Id == childId && c.ClassId == classId, stop);
+    private static async Task<bool> IsOursAsync(ClassRoom room, int childId, CancellationToken stop) => await room.NameOfAsync(new(childId), stop) is not null;
 
-    private static ValidationProblem NoSuchChild() => Faults.One("childId", "Choose a child of this class.");
+    private static async Task CheckChildAsync(ClassRoom room, int childId, CancellationToken stop) => RefusedException.Unless(await IsOursAsync(room, childId, stop), "childId", "Choose a child of this class.");
 
-    private static ValidationProblem NoSuchAdult() => Faults.One("adultId", "This adult does not belong to the class.");
+    private static async Task CheckAdultAsync(ClassRoom room, AdultId adult, CancellationToken stop) =>
+        RefusedException.Unless(await room.Db.Memberships.AnyAsync(m => m.ClassId == room.Id.Value && m.AdultId == adult.Value, stop), "adultId", "This adult does not belong to the class.");
 }

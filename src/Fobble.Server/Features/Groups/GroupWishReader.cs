@@ -2,7 +2,6 @@ using Fobble.Core.Evidence;
 using Fobble.Core.Grouping;
 using Fobble.Core.Planning;
 using Fobble.Core.Skills;
-using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Features.Planning;
 using Microsoft.EntityFrameworkCore;
@@ -56,24 +55,24 @@ internal sealed record StoredWishes(
 }
 
 /// <summary>Reads what a class has asked of its groups.</summary>
-internal sealed class GroupWishReader(FobbleDb db, ClassFacts facts, SkillMap map)
+internal sealed class GroupWishReader(ClassRoom room)
 {
-    public async Task<StoredWishes> ReadAsync(int classId, CancellationToken stop) => new(
-        await db.GroupSettings.AsNoTracking().FirstOrDefaultAsync(s => s.ClassId == classId, stop) ?? new() { ClassId = classId },
-        await db.PairWishes.AsNoTracking().Where(w => w.First!.ClassId == classId).OrderBy(w => w.FirstId).ThenBy(w => w.SecondId).ToListAsync(stop),
-        await db.AdultWishes.AsNoTracking().Where(w => w.Child!.ClassId == classId).OrderBy(w => w.ChildId).ThenBy(w => w.AdultId).ToListAsync(stop),
-        await db.TimesOut.AsNoTracking().Where(t => t.Child!.ClassId == classId).OrderBy(t => t.Weekday).ThenBy(t => t.From).ToListAsync(stop),
-        await db.Children.Where(c => c.ClassId == classId && c.NeedsAdultNear).Select(c => c.Id).ToListAsync(stop),
-        await db.AdultGroups.AsNoTracking().Where(a => a.ClassId == classId).OrderBy(a => a.AdultId).ToListAsync(stop),
-        await db.LessonSlots.Where(s => s.ClassId == classId && s.Kind == SlotKind.Group).Select(s => new { s.Id, s.AdultId, s.Adult!.FullName }).ToDictionaryAsync(s => s.Id, s => (s.AdultId, s.FullName), stop));
+    public async Task<StoredWishes> ReadAsync(CancellationToken stop) => new(
+        await room.Db.GroupSettings.FirstOrDefaultAsync(s => s.ClassId == room.Id.Value, stop) ?? new() { ClassId = room.Id.Value },
+        await room.Db.PairWishes.Where(w => w.First!.ClassId == room.Id.Value).OrderBy(w => w.FirstId).ThenBy(w => w.SecondId).ToListAsync(stop),
+        await room.Db.AdultWishes.Where(w => w.Child!.ClassId == room.Id.Value).OrderBy(w => w.ChildId).ThenBy(w => w.AdultId).ToListAsync(stop),
+        await room.Db.TimesOut.Where(t => t.Child!.ClassId == room.Id.Value).OrderBy(t => t.Weekday).ThenBy(t => t.From).ToListAsync(stop),
+        await room.Db.Children.Where(c => c.ClassId == room.Id.Value && c.NeedsAdultNear).Select(c => c.Id).ToListAsync(stop),
+        await room.Db.AdultGroups.Where(a => a.ClassId == room.Id.Value).OrderBy(a => a.AdultId).ToListAsync(stop),
+        await room.Db.LessonSlots.Where(s => s.ClassId == room.Id.Value && s.Kind == SlotKind.Group).Select(s => new { s.Id, s.AdultId, s.Adult!.FullName }).ToDictionaryAsync(s => s.Id, s => (s.AdultId, s.FullName), stop));
 
-    public async Task<GroupWishesView> ViewAsync(int classId, CancellationToken stop)
+    public async Task<GroupWishesView> ViewAsync(CancellationToken stop)
     {
-        var stored = await ReadAsync(classId, stop);
-        var children = await facts.ChildrenAsync(classId, stop);
+        var stored = await ReadAsync(stop);
+        var children = await room.ChildrenAsync(stop);
         var names = children.ToDictionary(c => c.Id, c => c.Name);
-        var adults = await db.Memberships.Where(m => m.ClassId == classId).OrderBy(m => m.Role).ThenBy(m => m.AdultId).Select(m => new { m.AdultId, m.Adult!.FullName }).ToListAsync(stop);
-        var places = await db.LessonSlots.Where(s => s.ClassId == classId && s.Kind == SlotKind.Group && !s.Retired).Select(s => s.AdultId).ToListAsync(stop);
+        var adults = await room.Db.Memberships.Where(m => m.ClassId == room.Id.Value).OrderBy(m => m.Role).ThenBy(m => m.AdultId).Select(m => new { m.AdultId, m.Adult!.FullName }).ToListAsync(stop);
+        var places = await room.Db.LessonSlots.Where(s => s.ClassId == room.Id.Value && s.Kind == SlotKind.Group && !s.Retired).Select(s => s.AdultId).ToListAsync(stop);
         string AdultName(int id) => adults.FirstOrDefault(a => a.AdultId == id)?.FullName ?? "an adult who has left";
         var (settings, weights) = (stored.Settings, stored.Weights);
         return new(
@@ -85,7 +84,7 @@ internal sealed class GroupWishReader(FobbleDb db, ClassFacts facts, SkillMap ma
             stored.NearAdult,
             [.. adults.Where(a => places.Contains(a.AdultId)).Select(a => (a, row: stored.AdultGroups.FirstOrDefault(g => g.AdultId == a.AdultId)))
                 .Select(p => new AdultGroupsView(p.a.AdultId, p.a.FullName, p.row?.Strands ?? [], p.row?.Most, places.Count(x => x == p.a.AdultId)))],
-            PlanEndpoints.Strands(map),
+            PlanningFeature.Strands(room),
             children);
     }
 }

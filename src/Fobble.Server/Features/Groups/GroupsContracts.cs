@@ -23,9 +23,10 @@ public sealed record WishView(string Key, string Sentence, int? ChildId, int? Sl
 /// <param name="Changes">What is different from the groups before, child by child; empty when there were none.</param>
 /// <param name="ComparedWith">The Monday of the groups that changes are told against.</param>
 /// <param name="Conflict">The smallest set of wishes that can't be kept together; empty where groups could be formed.</param>
+/// <param name="Version">Names the week's set in force: accepting is refused with 409 if it is another by then.</param>
 public sealed record GroupsView(
     DateOnly Monday, bool Accepted, IReadOnlyList<GroupView> Groups, IReadOnlyList<PlacedChild> Unplaced, bool ProvenBest, string Verdict, int Score, IReadOnlyList<ChangeView> Changes, DateOnly? ComparedWith,
-    IReadOnlyList<WishView> Conflict);
+    IReadOnlyList<WishView> Conflict, string Version);
 
 public sealed record ChosenGroup(int SlotId, DateOnly Day, string Skill, IReadOnlyList<int> Children);
 
@@ -63,7 +64,8 @@ public sealed record WhyNotRequest(GroupsAsk Ask, IReadOnlyList<ChosenGroup> Gro
 /// <param name="Instead">The best set in which the child is there; null where there is none.</param>
 public sealed record WhyNotView(string Sentence, int? Price, GroupsView? Instead);
 
-public sealed record AcceptRequest(IReadOnlyList<ChosenGroup> Groups);
+/// <param name="Version">Of the week's groups when the proposal was looked at.</param>
+public sealed record AcceptRequest(string Version, IReadOnlyList<ChosenGroup> Groups);
 
 /// <summary>A search that goes on in the background.</summary>
 /// <param name="Score">Points of the best groups so far.</param>

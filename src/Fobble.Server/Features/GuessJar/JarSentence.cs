@@ -1,4 +1,3 @@
-using Fobble.Data;
 using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.GuessJar;
@@ -6,9 +5,9 @@ namespace Fobble.Server.Features.GuessJar;
 /// <summary>How things stand with the jar, in a sentence for whoever takes the class.</summary>
 internal static class JarSentence
 {
-    public static async Task<string> ForAsync(int classId, int children, FobbleDb db, CancellationToken stop)
+    public static async Task<string> ForAsync(ClassRoom room, int children, CancellationToken stop)
     {
-        var open = await db.JarRounds.Where(r => r.ClassId == classId && r.Counted == null).Select(r => new { r.Jar, r.Things, Guessed = r.Guesses.Count }).FirstOrDefaultAsync(stop);
+        var open = await room.Db.JarRounds.Where(r => r.ClassId == room.Id.Value && r.Counted == null).Select(r => new { r.Jar, r.Things, Guessed = r.Guesses.Count }).FirstOrDefaultAsync(stop);
         if (open is not null)
         {
             return open.Guessed == children
@@ -16,7 +15,6 @@ internal static class JarSentence
                 : $"{open.Guessed} of {children} have guessed how many {open.Things} are in the {open.Jar}.";
         }
 
-        var until = await db.Classes.Where(c => c.Id == classId).Select(c => c.JarRestsUntil).SingleAsync(stop);
-        return until is { } day ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"The jar rests until about {day:d MMMM}.") : "No jar stands out.";
+        return room.JarRestsUntil is { } day ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"The jar rests until about {day:d MMMM}.") : "No jar stands out.";
     }
 }

@@ -23,7 +23,7 @@ internal sealed class LiveHub(FobbleDb db) : Hub
     /// <exception cref="HubException">The adult does not belong to the class.</exception>
     public async Task Watch(int classId)
     {
-        var adult = Context.User!.AdultId();
+        var adult = Context.User!.AdultId().Value;
         var role = await db.Memberships.Where(m => m.ClassId == classId && m.AdultId == adult).Select(m => (ClassRole?)m.Role).FirstOrDefaultAsync();
         Context.Items[classId] = role ?? throw new HubException("This class is not yours.");
         await Groups.AddToGroupAsync(Context.ConnectionId, GroupOf(classId));
@@ -34,7 +34,7 @@ internal sealed class LiveHub(FobbleDb db) : Hub
     {
         ArgumentNullException.ThrowIfNull(seen);
         var (adult, name) = Context.User!.Adult();
-        return OthersIn(classId).SendAsync("seen", seen with { AdultId = adult, By = name });
+        return OthersIn(classId).SendAsync("seen", seen with { AdultId = adult.Value, By = name });
     }
 
     /// <summary>Tells them that it was taken back.</summary>
@@ -48,9 +48,9 @@ internal sealed class LiveHub(FobbleDb db) : Hub
 }
 
 /// <summary>Where features say what has happened.</summary>
-internal sealed class LiveBoard(IHubContext<LiveHub> hub)
+internal sealed class LiveNews(IHubContext<LiveHub> hub)
 {
-    public Task SeenAsync(int classId, JustSeen seen) => hub.Clients.Group(LiveHub.GroupOf(classId)).SendAsync("seen", seen);
+    public Task SeenAsync(ClassId classId, JustSeen seen) => hub.Clients.Group(LiveHub.GroupOf(classId.Value)).SendAsync("seen", seen);
 
-    public Task WithdrawnAsync(int classId, Guid id) => hub.Clients.Group(LiveHub.GroupOf(classId)).SendAsync("withdrawn", id);
+    public Task WithdrawnAsync(ClassId classId, Guid id) => hub.Clients.Group(LiveHub.GroupOf(classId.Value)).SendAsync("withdrawn", id);
 }

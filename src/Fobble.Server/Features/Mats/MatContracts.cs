@@ -11,7 +11,7 @@ namespace Fobble.Server.Features.Mats;
 /// <summary>A mat on the shelf, with a small picture of it.</summary>
 /// <param name="Desk">Which page opens it: counters, sums, look, path, kinds, story, dice, shakes or jar.</param>
 /// <param name="Kind">Which of the mats for counters; null for other desks.</param>
-public sealed record MatOnShelf(string Desk, MatKind? Kind, string Name, string For, Picture Picture);
+public sealed record MatOnOffer(string Desk, MatKind? Kind, string Name, string For, Picture Picture);
 
 /// <param name="State">As it stands in an address.</param>
 /// <param name="Refused">Why what was asked cannot be done; null where it was.</param>

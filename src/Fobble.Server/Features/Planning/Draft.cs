@@ -4,9 +4,12 @@ using Fobble.Server.Hosting;
 namespace Fobble.Server.Features.Planning;
 
 /// <summary>A plan in the making.</summary>
-internal sealed class Draft(int classId, PlanAsk ask, DateTimeOffset begun, YearRequest request) : Job(classId, begun)
+/// <param name="was">Version of the plan it would take the place of; 0 for none.</param>
+internal sealed class Draft(ClassId classId, AdultId adultId, PlanAsk ask, int was, DateTimeOffset begun, YearRequest request) : Job(classId, adultId, begun)
 {
     public PlanAsk Ask { get; } = ask;
+
+    public int Was { get; } = was;
 
     public string Doing { get; private set; } = "Counting lessons and days";
 

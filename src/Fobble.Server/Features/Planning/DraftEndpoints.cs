@@ -3,84 +3,62 @@ using Fobble.Core.Evidence;
 using Fobble.Core.Planning;
 using Fobble.Core.Skills;
 using Fobble.Core.Standards;
-using Fobble.Data;
 using Fobble.Server.Hosting;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Planning;
 
 /// <summary>From what shall be taught to a plan: worked out in the background, looked at, taken.</summary>
 internal static class DraftEndpoints
 {
-    private static readonly PlanAsk Usual = new(ScopeSource.Seasons, Season.Summer, [], [], null, [], PlanSettings.Usual.BufferOneIn, PlanSettings.Usual.StartersADay, PlanSettings.Usual.Gaps.Count, [], false, false, 1);
-
     public static void MapDrafts(this IEndpointRouteBuilder ofClass)
     {
         ofClass.MapGet("/plan/scope", ScopeAsync);
         var lead = ofClass.MapGroup("/plan/drafts").RequireAuthorization(Policies.Lead);
         lead.MapPost("/", BeginAsync);
-        lead.MapGet("/{id:guid}", GetAsync);
-        lead.MapDelete("/{id:guid}", CancelAsync);
+        lead.MapGet("/{id:guid}", Get);
+        lead.MapDelete("/{id:guid}", Cancel);
         lead.MapPost("/{id:guid}/accept", AcceptAsync);
     }
 
-    private static async Task<Results<Ok<ScopeChoices>, ProblemHttpResult>> ScopeAsync(int classId, PlanReader reader, SkillMap map, HttpContext http, CancellationToken stop)
+    private static async Task<Ok<ScopeChoices>> ScopeAsync(ClassRoom room, PlanReader reader, HttpContext http, CancellationToken stop)
     {
-        YearRequest request;
-        try
-        {
-            request = await reader.RequestAsync(classId, Usual with { UpTo = Season.Beyond }, stop);
-        }
-        catch (FormatException fault)
-        {
-            return TypedResults.Problem(fault.Message, statusCode: StatusCodes.Status409Conflict, title: "Nothing to plan");
-        }
-
+        var map = room.Map;
+        var request = await reader.RequestAsync(PlanAsk.Usual with { UpTo = Season.Beyond }, stop);
         var scope = YearScope.Of(request);
         var lessons = scope.Problem.Items.ToDictionary(i => i.Skill, i => i.Lessons);
         var why = scope.Problem.Items.ToDictionary(i => i.Skill, i => i.Why).Concat(scope.LeftOut.ToDictionary(l => l.Skill, l => l.Why)).ToDictionary(p => p.Key, p => p.Value);
         int Lessons(IEnumerable<Skill> skills) => skills.SelectMany(s => map.AllNeeds(s.Id).Append(s.Id)).Distinct().Sum(s => lessons.GetValueOrDefault(s));
         return TypedResults.Ok(new ScopeChoices(
-            (await reader.CurrentAsync(classId, stop))?.Document.Ask ?? Usual, request.From, request.Until, scope.Problem.Days.Count(d => d.Places > 0), PlanEndpoints.Strands(map),
+            (await room.PlanAsync(stop))?.Document.Ask ?? PlanAsk.Usual, request.From, request.Until, scope.Problem.Days.Count(d => d.Places > 0), PlanningFeature.Strands(room),
             [.. Enum.GetValues<Season>().Select(season => new ScopeSeason(season, map.Skills.Count(s => s.When <= season), Lessons(map.Skills.Where(s => s.When <= season))))],
-            [.. Framework.Shipped.Select(f => (f.Name, Skills: map.Skills.Where(s => f.Standards.Any(c => s.Standards.Contains(c.Code))).ToList())).Select(f => new ScopeFramework(f.Name, f.Skills.Count, Lessons(f.Skills)))],
-            await reader.EarlierPlansAsync(classId, http.User.Adult().Id, stop),
+            [
+                .. Framework.Shipped.Select(f => (f.Name, Skills: map.Skills.Where(s => f.Standards.Any(c => s.Standards.Contains(c.Code))).ToList()))
+                    .Select(f => new ScopeFramework(f.Name, f.Skills.Count, Lessons(f.Skills))),
+            ],
+            await reader.EarlierPlansAsync(http.User.AdultId(), stop),
             [.. map.Skills.Where(s => why.ContainsKey(s.Id)).Select(s => new ScopeSkill(s.Id.Value, s.Short, s.Strand, s.When, lessons.GetValueOrDefault(s.Id), s.Lessons, why[s.Id]))]));
     }
 
-    private static async Task<Results<Ok<DraftView>, ValidationProblem>> BeginAsync(int classId, PlanAsk ask, PlanReader reader, Desk<Draft> desk, ClassFacts facts, SkillMap map, HttpContext http, TimeProvider clock, CancellationToken stop)
+    private static async Task<Ok<DraftView>> BeginAsync(ClassRoom room, PlanAsk ask, PlanReader reader, JobQueue jobs, HttpContext http, TimeProvider clock, CancellationToken stop)
     {
-        Faults faults = new();
-        faults.Check("bufferOneIn", ask.BufferOneIn is 0 or (>= 3 and <= 40), "The buffer is none, or one place in 3 to 40.");
-        faults.Check("startersADay", ask.StartersADay is >= 0 and <= 4, "There are 0 to 4 starters a day.");
-        faults.Check("rounds", ask.Rounds is >= 1 and <= 3, "A skill comes back once to three times.");
-        faults.Check("moreOn", ask.MoreOn.All(d => d is not (DayOfWeek.Saturday or DayOfWeek.Sunday)), "Lessons are on weekdays.");
-        faults.Check("source", Enum.IsDefined(ask.Source) && (ask.UpTo is null || Enum.IsDefined(ask.UpTo.Value)), "There is no such choice.");
-        faults.Check("planId", ask.Source != ScopeSource.Before || (await reader.EarlierPlansAsync(classId, http.User.Adult().Id, stop)).Any(p => p.Id == ask.PlanId), "There is no such plan to copy.");
-        if (!faults.None)
+        var earlier = await reader.EarlierPlansAsync(http.User.AdultId(), stop);
+        if (ask.Faults(id => earlier.Any(p => p.Id == id)) is { Count: > 0 } faults)
         {
-            return faults.ToProblem("The plan can’t be made like that.");
+            throw new RefusedException(faults);
         }
 
-        try
-        {
-            var draft = desk.Begin(new(classId, ask, clock.GetUtcNow(), await reader.RequestAsync(classId, ask, stop)));
-            return TypedResults.Ok(View(draft, map, await facts.ApproachAsync(classId, stop)));
-        }
-        catch (FormatException fault)
-        {
-            return Faults.One("source", fault.Message);
-        }
+        var was = (await room.PlanAsync(stop))?.Version ?? 0;
+        return TypedResults.Ok(View(jobs.Begin(new Draft(room.Id, http.User.AdultId(), ask, was, clock.GetUtcNow(), await reader.RequestAsync(ask, stop))), room));
     }
 
-    private static async Task<Results<Ok<DraftView>, NotFound>> GetAsync(int classId, Guid id, Desk<Draft> desk, ClassFacts facts, SkillMap map, CancellationToken stop) =>
-        desk.Find(classId, id) is { } draft ? TypedResults.Ok(View(draft, map, await facts.ApproachAsync(classId, stop))) : TypedResults.NotFound();
+    private static Results<Ok<DraftView>, NotFound> Get(ClassRoom room, Guid id, JobQueue jobs) =>
+        jobs.Find<Draft>(room.Id, id) is { } draft ? TypedResults.Ok(View(draft, room)) : TypedResults.NotFound();
 
-    private static Results<NoContent, NotFound> CancelAsync(int classId, Guid id, Desk<Draft> desk)
+    private static Results<NoContent, NotFound> Cancel(ClassRoom room, Guid id, JobQueue jobs)
     {
-        if (desk.Find(classId, id) is not { } draft)
+        if (jobs.Find<Draft>(room.Id, id) is not { } draft)
         {
             return TypedResults.NotFound();
         }
@@ -89,9 +67,9 @@ internal static class DraftEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, NotFound, ProblemHttpResult>> AcceptAsync(int classId, Guid id, Desk<Draft> desk, PlanReader reader, PlanWriter writer, FobbleDb db, HttpContext http, CancellationToken stop)
+    private static async Task<Results<NoContent, NotFound, ProblemHttpResult>> AcceptAsync(ClassRoom room, Guid id, AcceptDraft accepted, JobQueue jobs, PlanWriter writer, HttpContext http, CancellationToken stop)
     {
-        if (desk.Find(classId, id) is not { } draft)
+        if (jobs.Find<Draft>(room.Id, id) is not { } draft)
         {
             return TypedResults.NotFound();
         }
@@ -102,40 +80,37 @@ internal static class DraftEndpoints
         }
 
         // What the plan before had for days that are past stays: it tells what was meant.
-        var past = (await reader.CurrentAsync(classId, stop))?.Document;
+        await Expected.PlanVersion(room, accepted.Version).CheckAsync(room.Db, stop);
+        var past = (await room.PlanAsync(stop))?.Document;
         var kept = past?.Plan.Lessons.Where(l => l.Day < draft.From).ToList() ?? [];
-        var document = new PlanDocument(draft.Ask, past?.From ?? draft.From, draft.Until, plan with { Lessons = [.. kept, .. plan.Lessons], Reviews = [.. past?.Plan.Reviews.Where(r => r.Day < draft.From) ?? [], .. plan.Reviews] });
+        var document = new PlanDocument(
+            draft.Ask, past?.From ?? draft.From, draft.Until,
+            plan with { Lessons = [.. kept, .. plan.Lessons], Reviews = [.. past?.Plan.Reviews.Where(r => r.Day < draft.From) ?? [], .. plan.Reviews] });
         var skills = plan.Lessons.Select(l => l.Skill).Distinct().Count();
-        await writer.KeepAsync(classId, http.User.Adult().Id, document, $"{(past is null ? "Planned" : "Planned anew")} from {Words.Date(draft.From)}: {skills} skills in {plan.Lessons.Count} lessons.", null, stop);
-        desk.Forget(draft);
+        await writer.KeepAsync(
+            http.User.AdultId(), new(accepted.Version, document, $"{(past is null ? "Planned" : "Planned anew")} from {Words.Date(draft.From)}: {skills} skills in {plan.Lessons.Count} lessons."), stop);
+        jobs.Forget(draft);
         return TypedResults.NoContent();
     }
 
-    private static DraftView View(Draft draft, SkillMap map, Core.Approaches.Approach approach)
+    private static DraftView View(Draft draft, ClassRoom room)
     {
+        var map = room.Map;
         var usual = draft.Scope?.Problem.Items.Where(i => i.Why.Length > 0).Select(i => $"{map[i.Skill].Short}: {i.Why}").ToList() ?? [];
         return new(
             draft.Id, draft.State, draft.Progress, draft.Doing, draft.Ask,
             draft.Fit is { } fit ? View(fit) : null,
-            [.. draft.Ways.Select(w => new WayOutView(w.Way.Kind, w.Way.Title, w.Way.Loses, w.Gains, w.Fit.Fits && w.Plan.Unplaced.Count == 0, [.. w.Way.Dropped.Select(s => map[s].Short)], Taken(draft.Ask, w.Way)))],
+            [.. draft.Ways.Select(w => new WayOutView(w.Way.Kind, w.Way.Title, w.Way.Loses, w.Gains, w.Fit.Fits && w.Plan.Unplaced.Count == 0, [.. w.Way.Dropped.Select(s => map[s].Short)], draft.Ask.With(w.Way)))],
             draft is { State: JobState.Done, Plan: { } plan }
                 ? new(
-                    PlanViews.Of(plan.Lessons, map, approach, draft.From), [.. plan.Missed.Select(m => $"{map[m.Skill].Short}: {m.Why}")],
+                    PlanViews.Of(plan.Lessons, map, room.Approach, draft.From), [.. plan.Missed.Select(m => $"{map[m.Skill].Short}: {m.Why}")],
                     [.. plan.Unplaced.Select(u => $"{map[new(u.Key)].Short}: {Words.Count(u.Value, "lesson", "lessons")} without a place")],
                     $"{plan.Lessons.Select(l => l.Skill).Distinct().Count()} skills in {plan.Lessons.Count} lessons, {plan.Reviews.Count} starters{(plan.Missed.Count == 0 ? "" : $", {Words.Count(plan.Missed.Count, "starter", "starters")} without a place")}: the best of {plan.Settings.Tries} tries and {plan.Settings.Steps.ToString("N0", System.Globalization.CultureInfo.InvariantCulture)} changes.")
                 : null,
             [.. draft.Scope?.LeftOut.Select(l => $"{map[l.Skill].Short}: {l.Why}") ?? []],
-            usual);
+            usual,
+            draft.Was);
     }
 
     internal static FitView View(Fit fit) => new(fit.Lessons, fit.Room, fit.Buffer, fit.Over, fit.ReviewsOver, fit.Sentence);
-
-    private static PlanAsk Taken(PlanAsk ask, WayOut way) => ask with
-    {
-        BufferOneIn = way.Settings.BufferOneIn,
-        Rounds = way.Settings.Gaps.Count,
-        MoreOn = way.Settings.MoreOn,
-        Shorter = way.Settings.Shorter,
-        Dropped = [.. ask.Dropped.Concat(way.Dropped.Select(s => s.Value)).Distinct()],
-    };
 }

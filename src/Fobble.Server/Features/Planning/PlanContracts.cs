@@ -32,33 +32,6 @@ public sealed record PlanView(
     PlanVersion? Version, bool CanUndo, DateOnly Today, DateOnly From, IReadOnlyList<PlanWeek> Weeks, IReadOnlyList<PlanStrand> Strands, IReadOnlyList<LessonView> Lessons, IReadOnlyList<ReviewView> Reviews,
     IReadOnlyList<string> Missed, string Margin, IReadOnlyList<SuggestionView> Suggestions, IReadOnlyList<PlanVersion> Versions);
 
-public enum ScopeSource
-{
-    /// <summary>Every skill up to a season.</summary>
-    Seasons,
-
-    /// <summary>The skills that reach a published framework's standards.</summary>
-    Standards,
-
-    /// <summary>Chosen one by one.</summary>
-    Own,
-
-    /// <summary>What an earlier plan had, at the same place in the year.</summary>
-    Before,
-}
-
-/// <summary>What a plan is asked for. Kept with the plan.</summary>
-/// <param name="UpTo">For seasons: the last one whose skills are in.</param>
-/// <param name="Frameworks">For standards: names of frameworks.</param>
-/// <param name="Skills">For an own choice.</param>
-/// <param name="PlanId">For an earlier plan: which.</param>
-/// <param name="Dropped">Skills left out of whatever was chosen.</param>
-/// <param name="Rounds">How often each skill comes back, 1 to 3.</param>
-/// <param name="Thorough">Ten times as many steps.</param>
-public sealed record PlanAsk(
-    ScopeSource Source, Season? UpTo, IReadOnlyList<string> Frameworks, IReadOnlyList<string> Skills, int? PlanId, IReadOnlyList<string> Dropped,
-    int BufferOneIn, int StartersADay, int Rounds, IReadOnlyList<DayOfWeek> MoreOn, bool Shorter, bool Thorough, int Seed);
-
 public sealed record ScopeSkill(string Id, string Short, string Strand, Season When, int Lessons, int Usual, string Why);
 
 public sealed record ScopeSeason(Season Season, int Skills, int Lessons);
@@ -82,17 +55,26 @@ public sealed record DraftPlan(IReadOnlyList<LessonView> Lessons, IReadOnlyList<
 /// <param name="Progress">Share that is done.</param>
 /// <param name="Ways">Where it does not fit: what can be done, each worked through.</param>
 /// <param name="LeftOut">Skills that need no lesson, and why.</param>
+/// <param name="Version">Of the plan it would take the place of; 0 for none.</param>
 /// <param name="Changed">Skills that get more or fewer lessons than usual, and why.</param>
-public sealed record DraftView(Guid Id, JobState State, double Progress, string Doing, PlanAsk Ask, FitView? Fit, IReadOnlyList<WayOutView> Ways, DraftPlan? Plan, IReadOnlyList<string> LeftOut, IReadOnlyList<string> Changed);
+public sealed record DraftView(Guid Id, JobState State, double Progress, string Doing, PlanAsk Ask, FitView? Fit, IReadOnlyList<WayOutView> Ways, DraftPlan? Plan, IReadOnlyList<string> LeftOut, IReadOnlyList<string> Changed, int Version);
+
+/// <param name="Version">Of the plan that is to give way; 0 for none.</param>
+public sealed record AcceptDraft(int Version);
 
 public sealed record LessonRef(string Skill, int Number);
 
 public sealed record DayPriceView(DateOnly Day, string? Refused, IReadOnlyList<string> Advice, string? With);
 
+/// <param name="Version">Of the plan that was looked at: refused with 409 if another took its place.</param>
 /// <param name="Anyway">Overrules advice.</param>
-public sealed record MoveLesson(string Skill, int Number, DateOnly Day, bool Anyway);
+public sealed record MoveLesson(int Version, string Skill, int Number, DateOnly Day, bool Anyway);
 
-public sealed record ChangeLesson(string Skill, int Number, bool Pinned, string Note);
+/// <param name="Version">Of the plan that was looked at.</param>
+public sealed record ChangeLesson(int Version, string Skill, int Number, bool Pinned, string Note);
+
+/// <param name="Version">Of the plan that was looked at: it is what is undone.</param>
+public sealed record UndoPlan(int Version);
 
 public sealed record MoreLessons(string Skill, int Lessons);
 

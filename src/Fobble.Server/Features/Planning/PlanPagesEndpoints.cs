@@ -3,13 +3,10 @@ using Fobble.Core.Planning;
 using Fobble.Core.Reports;
 using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
-using Fobble.Data;
 using Fobble.Formats.Print;
 using Fobble.Server.Features.Cupboard;
 using Fobble.Server.Features.Week;
-using Fobble.Server.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Planning;
 
@@ -23,49 +20,49 @@ internal static class PlanPagesEndpoints
         ofClass.MapGet("/plan/term/{day}/page", TermAsync);
     }
 
-    private static async Task<FileContentHttpResult> DayAsync(int classId, DateOnly day, PaperSize? paper, WeekReader weeks, SetOutReader setOut, ClassFacts facts, FobbleDb db, TimeProvider clock, CancellationToken stop)
+    private static async Task<FileContentHttpResult> DayAsync(ClassRoom room, DateOnly day, PaperSize? paper, WeekReader weeks, SetOutReader setOut, CancellationToken stop)
     {
-        var week = await weeks.ReadAsync(classId, Core.Calendars.SchoolCalendar.MondayOf(day), stop);
+        var week = await weeks.ReadAsync(Core.Calendars.SchoolCalendar.MondayOf(day), stop);
         var planned = week.Days.FirstOrDefault(d => d.Day == day);
-        var away = await db.Absences.Where(a => a.Day == day && a.Child!.ClassId == classId).Select(a => a.ChildId).ToListAsync(stop);
-        var names = (await facts.ChildrenAsync(classId, stop)).Where(c => away.Contains(c.Id)).Select(c => c.Name).ToList();
-        var fetch = await setOut.PlanAsync(classId, day, day, stop);
+        var away = await room.AwayAsync(day, stop);
+        var names = (await room.ChildrenAsync(stop)).Where(c => away.Contains(c.Id)).Select(c => c.Name).ToList();
+        var fetch = await setOut.PlanAsync(day, day, stop);
         List<PlanPageBlock> blocks = planned is null ? [] : [.. BlocksOf(planned)];
         blocks.Add(new("To fetch", [.. fetch.Lines.Select(l => $"{l.AtOnce} {l.Item.InSentence}")]));
         blocks.AddRange(names.Count > 0 ? [new PlanPageBlock("Away today", [Words.List(names)])] : []);
         blocks.Add(new("Mind", [.. fetch.Cautions.Select(c => c.Text), Core.Cupboard.Cautions.Standing]));
-        return await FileAsync(classId, new PlanPage($"{Words.Weekday(day)}, {Words.Date(day)}", planned?.Closed ?? "For whoever takes the class today", blocks), paper, db, clock, stop);
+        return File(room, new PlanPage($"{Words.Weekday(day)}, {Words.Date(day)}", planned?.Closed ?? "For whoever takes the class today", blocks), paper);
     }
 
-    private static async Task<FileContentHttpResult> WeekAsync(int classId, DateOnly day, PaperSize? paper, WeekReader weeks, FobbleDb db, TimeProvider clock, CancellationToken stop)
+    private static async Task<FileContentHttpResult> WeekAsync(ClassRoom room, DateOnly day, PaperSize? paper, WeekReader weeks, CancellationToken stop)
     {
-        var week = await weeks.ReadAsync(classId, Core.Calendars.SchoolCalendar.MondayOf(day), stop);
-        return await FileAsync(
-            classId,
+        var week = await weeks.ReadAsync(Core.Calendars.SchoolCalendar.MondayOf(day), stop);
+        return File(
+            room,
             new PlanPage($"Week of {Words.Date(week.Monday)}", $"{week.Term ?? "Outside the terms"} · {week.Jar}", [.. week.Days.Select(d => new PlanPageBlock($"{Words.Weekday(d.Day)}, {Words.Date(d.Day)}{(d.Closed is { } why ? $" · {why}" : "")}", [.. BlocksOf(d).SelectMany(b => b.Lines)]))]),
-            paper, db, clock, stop);
+            paper);
     }
 
-    private static async Task<FileContentHttpResult> TermAsync(int classId, DateOnly day, PaperSize? paper, PlanReader reader, ClassFacts facts, SkillMap map, FobbleDb db, TimeProvider clock, CancellationToken stop)
+    private static async Task<FileContentHttpResult> TermAsync(ClassRoom room, DateOnly day, PaperSize? paper, CancellationToken stop)
     {
-        var timetable = await facts.TimetableAsync(classId, stop);
+        var timetable = await room.TimetableAsync(stop);
         var term = timetable.Calendar.Terms.LastOrDefault(t => t.First <= day) ?? (timetable.Calendar.Terms.Count > 0 ? timetable.Calendar.Terms[0] : null);
-        var approach = await facts.ApproachAsync(classId, stop);
-        var stored = await reader.CurrentAsync(classId, stop);
-        var taught = (await reader.TaughtAsync(classId, clock.Today(), stop)).Where(t => map.Has(t.Skill)).ToLookup(t => t.Day);
+        var approach = room.Approach;
+        var stored = await room.PlanAsync(stop);
+        var taught = (await room.TaughtAsync(room.Today, stop)).Where(t => room.Map.Has(t.Skill)).ToLookup(t => t.Day);
         List<PlanPageBlock> blocks = term is null ? [] :
         [
             .. PlanViews.Weeks(timetable, stored?.Document.Plan.Settings ?? PlanSettings.Usual, term.First, term.Last).Select(week => new PlanPageBlock(
                 $"Week of {Words.Date(week.Monday)}",
                 [.. week.Days.Select(d => $"{Words.Weekday(d.Day)[..3]}  {LineOf(d)}")])),
         ];
-        return await FileAsync(classId, new PlanPage(term?.Name ?? "No term", $"{stored?.Row.What ?? "Not planned yet."}", blocks), paper, db, clock, stop);
+        return File(room, new PlanPage(term?.Name ?? "No term", $"{stored?.What ?? "Not planned yet."}", blocks), paper);
 
         string LineOf(PlanDayView d)
         {
-            var lessons = stored?.Document.Plan.On(d.Day).Where(l => map.Has(l.Skill)).Select(l => $"{map[l.Skill].Short}, {StageWords.Of(l.Stage, map[l.Skill], approach)}").ToList() ?? [];
-            lessons = lessons.Count > 0 ? lessons : [.. taught[d.Day].Select(t => map[t.Skill].Short)];
-            return lessons.Count > 0 ? string.Join(" · ", lessons) : d.Different ?? (d.Places > 0 && d.Day >= clock.Today() ? "kept free" : "–");
+            var lessons = stored?.Document.Plan.On(d.Day).Where(l => room.Map.Has(l.Skill)).Select(l => $"{room.Map[l.Skill].Short}, {StageWords.Of(l.Stage, room.Map[l.Skill], approach)}").ToList() ?? [];
+            lessons = lessons.Count > 0 ? lessons : [.. taught[d.Day].Select(t => room.Map[t.Skill].Short)];
+            return lessons.Count > 0 ? string.Join(" · ", lessons) : d.Different ?? (d.Places > 0 && d.Day >= room.Today ? "kept free" : "–");
         }
     }
 
@@ -106,9 +103,6 @@ internal static class PlanPagesEndpoints
         }
     }
 
-    private static async Task<FileContentHttpResult> FileAsync(int classId, PlanPage page, PaperSize? paper, FobbleDb db, TimeProvider clock, CancellationToken stop)
-    {
-        var name = await db.Classes.Where(c => c.Id == classId).Select(c => c.Name + ", " + c.School!.Name).FirstAsync(stop);
-        return TypedResults.File(SheetWriter.Pdf(page.ToSheet(name, paper ?? PaperSize.A4, clock.Today()), Ink.Saving), "application/pdf");
-    }
+    private static FileContentHttpResult File(ClassRoom room, PlanPage page, PaperSize? paper) =>
+        TypedResults.File(SheetWriter.Pdf(page.ToSheet($"{room.Name}, {room.SchoolName}", paper ?? PaperSize.A4, room.Today), Ink.Saving), "application/pdf");
 }

@@ -2,12 +2,9 @@ using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Core.Planning;
 using Fobble.Core.Skills;
-using Fobble.Data;
-using Fobble.Data.Model;
 using Fobble.Server.Hosting;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Planning;
 
@@ -24,28 +21,17 @@ internal static class RevisionEndpoints
     }
 
     /// <summary>Works a revision out without keeping anything.</summary>
-    private static async Task<Results<Ok<RevisionView>, ProblemHttpResult, ValidationProblem>> PreviewAsync(
-        int classId, RevisePlan wanted, PlanReader reader, ClassFacts facts, SkillMap map, CancellationToken stop)
+    private static async Task<Results<Ok<RevisionView>, ProblemHttpResult>> PreviewAsync(ClassRoom room, RevisePlan wanted, PlanReader reader, Solving solving, CancellationToken stop)
     {
-        if (await reader.CurrentAsync(classId, stop) is not { } stored)
+        if (await room.PlanAsync(stop) is not { } stored)
         {
-            return PlanEndpoints.NoPlan();
+            return PlanningFeature.NoPlan();
         }
 
-        if (Check(wanted, stored, map) is { } fault)
-        {
-            return fault;
-        }
-
-        var (revision, revised) = await ReviseAsync(classId, wanted, stored, reader, facts, map, stop);
-        if (revised is null)
-        {
-            return CannotHold();
-        }
-
-        var approach = await facts.ApproachAsync(classId, stop);
-        return TypedResults.Ok(new RevisionView(
-            stored.Row.Version, revised.Sentence, revised.ProvenFewest,
+        var (map, approach) = (room.Map, room.Approach);
+        var (revision, revised, _) = await ReviseAsync(room, wanted, stored, reader, solving, stop);
+        return revised is null ? CannotHold() : TypedResults.Ok(new RevisionView(
+            stored.Version, revised.Sentence, revised.ProvenFewest,
             [.. revised.Moves.Select(m => new MoveView(m.Lesson.Skill.Value, map[m.Lesson.Skill].Short, map[m.Lesson.Skill].Strand, m.Lesson.Number, m.Was, m.Is, m.Why))],
             PlanViews.Of(stored.Document.Plan.Lessons.Where(l => l.Day >= revision.From || revision.Lost.Contains(l)), map, approach, revision.From),
             PlanViews.Of(revised.Lessons, map, approach, revision.From),
@@ -53,26 +39,18 @@ internal static class RevisionEndpoints
     }
 
     /// <summary>The same once more, on the plan it was looked at with, and kept: lost days go into the class's calendar.</summary>
-    private static async Task<Results<NoContent, ProblemHttpResult, ValidationProblem>> AcceptAsync(
-        int classId, AcceptRevision accepted, PlanReader reader, PlanWriter writer, ClassFacts facts, SkillMap map, FobbleDb db, HttpContext http, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult>> AcceptAsync(
+        ClassRoom room, AcceptRevision accepted, PlanReader reader, PlanWriter writer, Solving solving, HttpContext http, CancellationToken stop)
     {
-        if (await reader.CurrentAsync(classId, stop) is not { } stored)
+        if (await room.PlanAsync(stop) is not { } stored)
         {
-            return PlanEndpoints.NoPlan();
+            return PlanningFeature.NoPlan();
         }
 
-        if (stored.Row.Version != accepted.Version)
-        {
-            return TypedResults.Problem("Someone changed the plan in the meantime. Look at the revision again.", statusCode: StatusCodes.Status409Conflict, title: "The plan has changed");
-        }
-
+        // Looked at before the solver begins, and again when it is kept: seconds lie between.
+        await Expected.PlanVersion(room, accepted.Version).CheckAsync(room.Db, stop);
         var wanted = accepted.Revision;
-        if (Check(wanted, stored, map) is { } fault)
-        {
-            return fault;
-        }
-
-        var (revision, revised) = await ReviseAsync(classId, wanted, stored, reader, facts, map, stop);
+        var (revision, revised, lostDays) = await ReviseAsync(room, wanted, stored, reader, solving, stop);
         if (revised is null)
         {
             return CannotHold();
@@ -80,51 +58,44 @@ internal static class RevisionEndpoints
 
         var lost = revision.Lost.ToHashSet();
         IReadOnlyList<PlanLesson> lessons = [.. stored.Document.Plan.Lessons.Where(l => l.Day < revision.From && !lost.Contains(l)), .. revised.Lessons];
-        var school = await db.Classes.Where(c => c.Id == classId).Select(c => c.SchoolId).SingleAsync(stop);
-        var calendar = await facts.CalendarAsync(classId, stop);
-        var newDays = wanted.LostDays.Where(d => CanBeLost(calendar, d)).Distinct().Order().ToList();
-        await writer.KeepAsync(classId, http.User.Adult().Id, LoseAndFollowAsync, $"{What(wanted, map)} {revised.Sentence}", null, stop);
+        var next = await writer.WithLessonsAsync(stored.Document, lessons, revision.Timetable, stop);
+        next = next with { Plan = next.Plan with { Unplaced = revised.Room.GroupBy(r => r.Skill.Value).ToDictionary(g => g.Key, g => g.Count()) } };
+        await writer.KeepAsync(http.User.AdultId(), new(accepted.Version, next, $"{What(wanted, room.Map)} {revised.Sentence}", Lost: lostDays), stop);
         return TypedResults.NoContent();
-
-        // The days first, so that no starter is put on one of them.
-        async Task<PlanDocument> LoseAndFollowAsync()
-        {
-            db.Closures.AddRange(newDays.Select(d => new ClosureRow { SchoolId = school, ClassId = classId, Kind = ClosureKind.NoLessons, Name = wanted.Why.Trim(), First = d, Last = d }));
-            await db.SaveChangesAsync(stop);
-            facts.Forget(classId);
-            var next = await writer.WithLessonsAsync(classId, stored.Document, lessons, stop);
-            return next with { Plan = next.Plan with { Unplaced = revised.Room.GroupBy(r => r.Skill.Value).ToDictionary(g => g.Key, g => g.Count()) } };
-        }
     }
-
-    // A day that is closed, or without lessons, already is not lost once more.
-    private static bool CanBeLost(SchoolCalendar calendar, DateOnly day) => calendar.IsSchoolDay(day) && calendar.Different(day) is null or { Kind: ClosureKind.HalfDay };
 
     private static ProblemHttpResult CannotHold() =>
         TypedResults.Problem("What is held can’t stay where it is: let go of one of the lessons that are held or pinned.", statusCode: StatusCodes.Status409Conflict, title: "Can’t be held");
 
-    private static ValidationProblem? Check(RevisePlan wanted, StoredPlan stored, SkillMap map)
+    private static async Task<(Revision Revision, Revised? Revised, IReadOnlyList<Closure> LostDays)> ReviseAsync(
+        ClassRoom room, RevisePlan wanted, StoredPlan stored, PlanReader reader, Solving solving, CancellationToken stop)
     {
-        Faults faults = new();
-        faults.Check("why", wanted.LostDays.Count == 0 || wanted.Why.Trim().Length is > 0 and <= 60, "Say in a few words what the days were lost to.");
-        faults.Check("lostDays", wanted.LostDays.Count <= MostDays && wanted.LostDays.All(d => d >= stored.Document.From && d <= stored.Document.Until), "Lost days lie within the plan.");
-        faults.Check("changes", wanted.Changes.All(c => map.Has(new(c.Skill)) && c.Lessons is >= -5 and <= 5), "There is no such skill, or more than five lessons are asked for.");
-        faults.Check("aim", Enum.IsDefined(wanted.Aim), "There is no such choice.");
-        return faults.None ? null : faults.ToProblem("The plan can’t be revised like that.");
-    }
-
-    private static async Task<(Revision Revision, Revised? Revised)> ReviseAsync(int classId, RevisePlan wanted, StoredPlan stored, PlanReader reader, ClassFacts facts, SkillMap map, CancellationToken stop)
-    {
-        var setting = await reader.SettingAsync(classId, stored.Document, stop);
+        Check(wanted, stored, room.Map);
+        var setting = await reader.SettingAsync(stored.Document, stop);
         var calendar = setting.Timetable.Calendar;
-        var lostDays = wanted.LostDays.Where(d => CanBeLost(calendar, d)).Distinct().Select(d => new Closure(wanted.Why.Trim(), d, d) { Kind = ClosureKind.NoLessons });
-        var after = (await facts.TimetableAsync(classId, stop)).On(new SchoolCalendar(calendar.Terms, [.. calendar.Closures, .. lostDays]));
+
+        // A day that has no lessons already is not lost once more.
+        List<Closure> lostDays = [.. wanted.LostDays.Where(calendar.HasLessons).Distinct().Order().Select(d => new Closure(wanted.Why.Trim(), d, d) { Kind = ClosureKind.NoLessons })];
+        var after = setting.Timetable.On(new SchoolCalendar(calendar.Terms, [.. calendar.Closures, .. lostDays]));
         var gone = PlanWatch.LessonsWithoutRoom(setting with { Timetable = after }).Where(l => l.Day < setting.From).ToList();
         Revision revision = new(
-            stored.Document.Plan, after, map, setting.From, setting.Until, gone,
-            [.. wanted.Changes.Where(c => c.Lessons != 0).Select(c => new LessonChange(new(c.Skill), c.Lessons, c.Lessons > 0 ? $"{map[new(c.Skill)].AtStart} gets {Words.More(c.Lessons, "lesson", "lessons")}." : "The class has it already."))],
+            stored.Document.Plan, after, room.Map, setting.From, setting.Until, gone,
+            [
+                .. wanted.Changes.Where(c => c.Lessons != 0)
+                    .Select(c => new LessonChange(new(c.Skill), c.Lessons, c.Lessons > 0 ? $"{room.Map[new(c.Skill)].AtStart} gets {Words.More(c.Lessons, "lesson", "lessons")}." : "The class has it already.")),
+            ],
             [.. wanted.Held.Select(h => new LessonName(new(h.Skill), h.Number))], wanted.Aim);
-        return (revision, await Task.Run(() => PlanRevision.Revise(revision, stop), stop));
+        return (revision, await solving.RunAsync(until => PlanRevision.Revise(revision, until), stop), lostDays);
+    }
+
+    private static void Check(RevisePlan wanted, StoredPlan stored, SkillMap map)
+    {
+        Refusals refusals = new();
+        refusals.Check("why", wanted.LostDays.Count == 0 || wanted.Why.Trim().Length is > 0 and <= 60, "Say in a few words what the days were lost to.");
+        refusals.Check("lostDays", wanted.LostDays.Count <= MostDays && wanted.LostDays.All(d => d >= stored.Document.From && d <= stored.Document.Until), "Lost days lie within the plan.");
+        refusals.Check("changes", wanted.Changes.All(c => map.Has(new(c.Skill)) && c.Lessons is >= -5 and <= 5), "There is no such skill, or more than five lessons are asked for.");
+        refusals.Check("aim", Enum.IsDefined(wanted.Aim), "There is no such choice.");
+        refusals.ThrowIfAny();
     }
 
     private static string What(RevisePlan wanted, SkillMap map)

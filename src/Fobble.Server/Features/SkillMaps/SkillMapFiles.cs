@@ -1,9 +1,7 @@
 using Fobble.Core.Skills;
-using Fobble.Data;
 using Fobble.Formats.SkillMaps;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.SkillMaps;
 
@@ -14,26 +12,25 @@ internal static class SkillMapFiles
 
     public static void Map(RouteGroupBuilder map)
     {
-        map.MapGet("/file/case", CaseAsync).Produces(StatusCodes.Status200OK, contentType: "application/json");
-        map.MapGet("/file/csv", (int classId, ClassContent content) => TypedResults.File(System.Text.Encoding.UTF8.GetBytes(SkillMapCsv.Write(content.School.Written)), "text/csv", "skill-map.csv"))
+        map.MapGet("/file/case", Case).Produces(StatusCodes.Status200OK, contentType: "application/json");
+        map.MapGet("/file/csv", (ClassRoom room) => TypedResults.File(System.Text.Encoding.UTF8.GetBytes(SkillMapCsv.Write(room.Content.School.Written)), "text/csv", "skill-map.csv"))
             .Produces(StatusCodes.Status200OK, contentType: "text/csv");
         var lead = map.MapGroup("/file").RequireAuthorization(Policies.Lead);
         lead.MapPost("/preview", PreviewAsync).Accepts<byte[]>("application/octet-stream");
         lead.MapPost("/", TakeAsync).Accepts<byte[]>("application/octet-stream");
     }
 
-    private static async Task<FileContentHttpResult> CaseAsync(int classId, ClassContent content, FobbleDb db, TimeProvider clock, CancellationToken stop)
+    private static FileContentHttpResult Case(ClassRoom room, TimeProvider clock)
     {
-        var school = await db.Classes.Where(c => c.Id == classId).Select(c => c.School!.Name).SingleAsync(stop);
-        var text = CaseFile.Write(content.Map.Strands, content.School.Written, school, clock.GetUtcNow());
+        var text = CaseFile.Write(room.Content.Map.Strands, room.Content.School.Written, room.SchoolName, clock.GetUtcNow());
         return TypedResults.File(System.Text.Encoding.UTF8.GetBytes(text), "application/json", "skill-map.case.json");
     }
 
-    private static async Task<Results<Ok<MapFilePreview>, ProblemHttpResult>> PreviewAsync(int classId, HttpRequest request, ClassContent content, CancellationToken stop) =>
-        await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file ? TypedResults.Ok(PreviewOf(Read(file), content.School)) : UploadedFile.TooLarge("a map", LargestFile);
+    private static async Task<Results<Ok<MapFilePreview>, ProblemHttpResult>> PreviewAsync(ClassRoom room, HttpRequest request, CancellationToken stop) =>
+        await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file ? TypedResults.Ok(PreviewOf(Read(file), room.Content.School)) : UploadedFile.TooLarge("a map", LargestFile);
 
     private static async Task<Results<Ok<MapFilePreview>, UnprocessableEntity<MapFilePreview>, ProblemHttpResult>> TakeAsync(
-        int classId, HttpRequest request, ClassContent content, SchoolMapStore store, CancellationToken stop)
+        ClassRoom room, HttpRequest request, SchoolMapStore store, CancellationToken stop)
     {
         if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
         {
@@ -41,12 +38,13 @@ internal static class SkillMapFiles
         }
 
         var reading = Read(file);
-        var preview = PreviewOf(reading, content.School);
-        if (!preview.CanBeTaken || await store.TakeAsync(classId, reading.Skills, null, stop) is not null)
+        var preview = PreviewOf(reading, room.Content.School);
+        if (!preview.CanBeTaken)
         {
             return TypedResults.UnprocessableEntity(preview);
         }
 
+        await store.TakeAsync(reading.Skills, null, stop);
         return TypedResults.Ok(preview);
     }
 

@@ -1,85 +1,91 @@
 using Fobble.Core.Activities;
 using Fobble.Core.Calendars;
-using Fobble.Core.Evidence;
 using Fobble.Core.Planning;
 using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Data.Model;
-using Fobble.Server.Features.Cupboard;
-using Fobble.Server.Features.Planning;
-using Fobble.Server.Hosting;
 using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Week;
 
-/// <summary>Works a week out day by day: the year's lessons with their activities, starters, centres and change-overs.</summary>
-internal sealed class WeekMaker(FobbleDb db, ClassFacts facts, PlanReader plans, CupboardReader cupboard, ActivityLibrary library, TimeProvider clock)
+/// <summary>Days that were worked out anew, and days that are none any more; kept in one go.</summary>
+internal sealed record WorkedOutDays(ClassId ClassId, IReadOnlyList<DateOnly> Gone, IReadOnlyList<PlannedDayRow> Fresh)
+{
+    public async Task KeepAsync(FobbleDb db, CancellationToken stop)
+    {
+        var days = Gone.Concat(Fresh.Select(f => f.Day)).Distinct().ToList();
+        await db.PlannedDays.Where(d => d.ClassId == ClassId.Value && days.Contains(d.Day)).ExecuteDeleteAsync(stop);
+        db.PlannedDays.AddRange(Fresh);
+    }
+}
+
+/// <summary>Works a week out day by day: the year's lessons with their activities, starters, centres and change-overs. It keeps nothing itself.</summary>
+internal sealed class WeekMaker(ClassRoom room)
 {
     private const int UsesDaysBack = 14;
 
-    /// <summary>Plans the days of a week from a day on anew; what is pinned stays.</summary>
-    public async Task<int> PlanAsync(int classId, DateOnly monday, DateOnly from, CancellationToken stop)
+    /// <summary>The days of a week from a day on, anew; what is pinned stays.</summary>
+    public async Task<WorkedOutDays> PlanAsync(DateOnly monday, DateOnly from, CancellationToken stop)
     {
-        var plan = WeekPlanner.Plan(await RequestAsync(classId, monday, from, stop));
-        var pins = await db.PlannedDays.AsNoTracking().Include(d => d.Starters).Where(d => d.ClassId == classId && d.Day >= from && d.Day < monday.AddDays(7)).ToDictionaryAsync(d => d.Day, stop);
-        await db.PlannedDays.Where(d => d.ClassId == classId && d.Day >= from && d.Day < monday.AddDays(7)).ExecuteDeleteAsync(stop);
-        db.PlannedDays.AddRange(plan.Days.Select(d => WithPins(ToRow(classId, d), pins.GetValueOrDefault(d.Day))));
-        await db.SaveChangesAsync(stop);
-        return plan.Days.Count;
+        var plan = WeekPlanner.Plan(await RequestAsync(monday, from, stop));
+        var old = await RowsAsync(from, monday.AddDays(6), stop);
+        return new(room.Id, [.. old.Keys], [.. plan.Days.Select(d => WithPins(ToRow(room.Id, d), old.GetValueOrDefault(d.Day)))]);
     }
 
-    /// <summary>After the year's plan changed: days that were worked out already follow it, and this week's; days on which nothing changed keep their activities.</summary>
-    public async Task FollowAsync(int classId, DateOnly from, CancellationToken stop)
+    /// <summary>What follows from another plan of the year for days that were worked out already, and for this week; days on which nothing changes keep their activities.</summary>
+    /// <param name="lost">Days that the class loses with it.</param>
+    public async Task<WorkedOutDays> FollowAsync(YearPlan year, IReadOnlyList<Closure> lost, CancellationToken stop)
     {
-        var year = (await plans.CurrentAsync(classId, stop))?.Document.Plan;
-        var timetable = await facts.TimetableAsync(classId, stop);
-        var rows = await db.PlannedDays.Include(d => d.Starters).Include(d => d.More).Where(d => d.ClassId == classId && d.Day >= from).ToListAsync(stop);
-        var mondays = rows.Select(r => SchoolCalendar.MondayOf(r.Day)).Append(SchoolCalendar.MondayOf(clock.Today())).Distinct().Order().ToList();
+        var own = await room.TimetableAsync(stop);
+        var timetable = lost.Count == 0 ? own : own.On(new SchoolCalendar(own.Calendar.Terms, [.. own.Calendar.Closures, .. lost]));
+        var from = await room.FirstOpenDayAsync(stop);
+        var rows = await RowsAsync(from, DateOnly.MaxValue, stop);
+        var mondays = rows.Keys.Select(SchoolCalendar.MondayOf).Append(SchoolCalendar.MondayOf(room.Today)).Distinct().Order().ToList();
+        List<DateOnly> gone = [.. rows.Keys.Where(d => timetable.CarpetPlaces(d) == 0 && !year.On(d).Any())];
+        List<PlannedDayRow> fresh = [];
         foreach (var monday in mondays)
         {
-            List<PlannedDayRow> old = [.. rows.Where(r => SchoolCalendar.MondayOf(r.Day) == monday)];
-            var gone = old.Where(r => timetable.CarpetPlaces(r.Day) == 0 && year?.On(r.Day).Any() != true).ToList();
-            db.PlannedDays.RemoveRange(gone);
-            var changed = timetable.Calendar.DaysOfWeek(monday).Where(d => d >= from && timetable.CarpetPlaces(d) > 0 && !Same(old.FirstOrDefault(r => r.Day == d), year, d)).ToHashSet();
+            var changed = timetable.Calendar.DaysOfWeek(monday).Where(d => d >= from && timetable.CarpetPlaces(d) > 0 && !Same(rows.GetValueOrDefault(d), year, d)).ToHashSet();
             if (changed.Count > 0)
             {
-                var fresh = WeekPlanner.Plan(await RequestAsync(classId, monday, from, stop)).Days.Where(d => changed.Contains(d.Day)).Select(d => WithPins(ToRow(classId, d), old.FirstOrDefault(r => r.Day == d.Day))).ToList();
-                db.PlannedDays.RemoveRange(old.Where(r => changed.Contains(r.Day)));
-                await db.SaveChangesAsync(stop);
-                db.PlannedDays.AddRange(fresh);
+                var request = await RequestAsync(monday, from, stop) with { Year = year, Timetable = timetable };
+                fresh.AddRange(WeekPlanner.Plan(request).Days.Where(d => changed.Contains(d.Day)).Select(d => WithPins(ToRow(room.Id, d), rows.GetValueOrDefault(d.Day))));
             }
-
-            await db.SaveChangesAsync(stop);
         }
+
+        return new(room.Id, gone, fresh);
     }
 
     /// <summary>What a week is planned from; also what ranks activities for one of its days.</summary>
-    public async Task<WeekRequest> RequestAsync(int classId, DateOnly monday, DateOnly from, CancellationToken stop)
+    public async Task<WeekRequest> RequestAsync(DateOnly monday, DateOnly from, CancellationToken stop)
     {
-        var rows = await db.PlannedDays.AsNoTracking().Include(d => d.Starters).Include(d => d.More).Where(d => d.ClassId == classId && d.Day >= monday.AddDays(-UsesDaysBack) && d.Day < monday.AddDays(7 + UsesDaysBack)).ToListAsync(stop);
-        var groups = await db.GroupSessions.Where(s => s.ClassId == classId && s.Day < from).Select(s => s.Skill).Distinct().ToListAsync(stop);
-        return new(await facts.EvidenceAsync(classId, clock.Today(), stop), monday, await plans.TaughtAsync(classId, from, stop), library)
+        var rows = (await RowsAsync(monday.AddDays(-UsesDaysBack), monday.AddDays(6 + UsesDaysBack), stop)).Values;
+        var groups = await room.SessionsInForce().Where(s => s.Day < from).Select(s => s.Skill).Distinct().ToListAsync(stop);
+        return new(await room.EvidenceAsync(stop), monday, await room.TaughtAsync(from, stop), room.Library)
         {
             From = from,
-            Approach = await facts.ApproachAsync(classId, stop),
-            Year = (await plans.CurrentAsync(classId, stop))?.Document.Plan,
-            Timetable = await facts.TimetableAsync(classId, stop),
-            Stock = await cupboard.StockAsync(classId, stop),
+            Approach = room.Approach,
+            Year = (await room.PlanAsync(stop))?.Document.Plan,
+            Timetable = await room.TimetableAsync(stop),
+            Stock = await room.StockAsync(stop),
             Uses = [.. rows.Where(r => r.Day < from || r.Day >= monday.AddDays(7)).SelectMany(UsesOf)],
             TaughtInGroups = groups.Count == 0 ? null : groups.Select(s => new SkillId(s)).ToHashSet(),
             Pinned = [.. rows.Where(r => r.Day >= from && r.Day < monday.AddDays(7)).SelectMany(PinsOf)],
         };
     }
 
+    private Task<Dictionary<DateOnly, PlannedDayRow>> RowsAsync(DateOnly from, DateOnly to, CancellationToken stop) =>
+        room.Db.PlannedDays.Include(d => d.Starters).Include(d => d.More).Where(d => d.ClassId == room.Id.Value && d.Day >= from && d.Day <= to).ToDictionaryAsync(d => d.Day, stop);
+
     public static IEnumerable<ActivityUse> UsesOf(PlannedDayRow row) =>
         row.Starters.Select(s => s.Activity).Concat(row.More.Select(m => m.Activity)).Concat([row.FocusActivity, row.Transition]).Concat(row.Choice is { } choice ? [choice] : []).Select(a => new ActivityUse(new(a), row.Day));
 
-    public static PlannedDayRow ToRow(int classId, PlannedDay day)
+    public static PlannedDayRow ToRow(ClassId classId, PlannedDay day)
     {
         ArgumentNullException.ThrowIfNull(day);
         var row = new PlannedDayRow
         {
-            ClassId = classId,
+            ClassId = classId.Value,
             Day = day.Day,
             FocusSkill = day.Focus.Skill.Value,
             FocusNumber = day.Focus.Number,
@@ -135,15 +141,15 @@ internal sealed class WeekMaker(FobbleDb db, ClassFacts facts, PlanReader plans,
     }
 
     // Whether a day is worked out for what the plan has on it now. A day without a lesson in the plan keeps what it has.
-    private static bool Same(PlannedDayRow? row, YearPlan? year, DateOnly day)
+    private static bool Same(PlannedDayRow? row, YearPlan year, DateOnly day)
     {
         if (row is null)
         {
             return false;
         }
 
-        var lessons = year?.On(day).ToList() ?? [];
-        var reviews = year?.Reviews.Where(r => r.Day == day).Select(r => r.Skill.Value).Order(StringComparer.Ordinal) ?? Enumerable.Empty<string>();
+        var lessons = year.On(day).ToList();
+        var reviews = year.Reviews.Where(r => r.Day == day).Select(r => r.Skill.Value).Order(StringComparer.Ordinal);
         return (lessons.Count == 0
                 ? row.More.Count == 0 && row.Stage == LessonStage.Check
                 : lessons[0].Skill.Value == row.FocusSkill && lessons[0].Number == row.FocusNumber && lessons[0].Of == row.FocusOf && lessons.Skip(1).Select(l => l.Skill.Value).SequenceEqual(row.More.Select(m => m.Skill)))

@@ -3,29 +3,26 @@ using Fobble.Core.Approaches;
 using Fobble.Core.Calendars;
 using Fobble.Core.Planning;
 using Fobble.Core.Skills;
-using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Features.GuessJar;
-using Fobble.Server.Features.Planning;
-using Fobble.Server.Hosting;
 using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Week;
 
 /// <summary>A week as it is planned and as far as it has come; read by the Plan, the string of beads, Today and the clipboard.</summary>
-internal sealed class WeekReader(FobbleDb db, ClassFacts facts, PlanReader plans, SkillMap map, ActivityLibrary library, TimeProvider clock)
+internal sealed class WeekReader(ClassRoom room)
 {
-    public async Task<WeekView> ReadAsync(int classId, DateOnly monday, CancellationToken stop)
+    public async Task<WeekView> ReadAsync(DateOnly monday, CancellationToken stop)
     {
-        var timetable = await facts.TimetableAsync(classId, stop);
+        var timetable = await room.TimetableAsync(stop);
         var calendar = timetable.Calendar;
-        var approach = await facts.ApproachAsync(classId, stop);
+        var approach = room.Approach;
         var friday = monday.AddDays(4);
-        var planned = await db.PlannedDays.AsNoTracking().Include(d => d.Starters).Include(d => d.More).Where(d => d.ClassId == classId && d.Day >= monday && d.Day <= friday).ToDictionaryAsync(d => d.Day, stop);
-        var sessions = await SessionsAsync(classId, monday, friday, stop);
-        var names = (await facts.ChildrenAsync(classId, stop)).ToDictionary(c => c.Id, c => c.Name);
-        var recorded = await db.Observations.Where(o => o.Child!.ClassId == classId && o.Day >= monday && o.Day <= friday && o.Withdrawal == null).Select(o => o.Day).Distinct().ToListAsync(stop);
-        var year = (await plans.CurrentAsync(classId, stop))?.Document.Plan;
+        var planned = await room.Db.PlannedDays.Include(d => d.Starters).Include(d => d.More).Where(d => d.ClassId == room.Id.Value && d.Day >= monday && d.Day <= friday).ToDictionaryAsync(d => d.Day, stop);
+        var sessions = await room.SessionsAsync(monday, friday, stop);
+        var names = (await room.ChildrenAsync(stop)).ToDictionary(c => c.Id, c => c.Name);
+        var recorded = await room.Db.Observations.Where(o => o.Child!.ClassId == room.Id.Value && o.Day >= monday && o.Day <= friday && o.Withdrawal == null).Select(o => o.Day).Distinct().ToListAsync(stop);
+        var year = (await room.PlanAsync(stop))?.Document.Plan;
         List<WeekDay> days = [.. Enumerable.Range(0, 5).Select(i => monday.AddDays(i)).Select(day =>
         {
             var plan = planned.GetValueOrDefault(day);
@@ -34,33 +31,26 @@ internal sealed class WeekReader(FobbleDb db, ClassFacts facts, PlanReader plans
             var lessons = year?.On(day).ToList() ?? [];
             return new WeekDay(
                 day,
-                StateOf(day, calendar, plan is not null, recorded.Contains(day)),
+                DayStates.Of(day, room.Today, calendar, plan is not null, recorded.Contains(day)),
                 calendar.Different(day)?.Name,
                 plan is null ? null : FocusOf(plan, approach),
                 plan is null ? [] : [.. plan.More.Select(m => FocusOf(m, approach))],
-                plan is null ? [] : [.. plan.Starters.Select(s => new WeekStarter(s.Skill, map[new(s.Skill)].Short, Named(s.Activity), s.Reason, s.Pinned))],
+                plan is null ? [] : [.. plan.Starters.Select(s => new WeekStarter(s.Skill, room.Map[new(s.Skill)].Short, Named(s.Activity), s.Reason, s.Pinned))],
                 plan is null ? null : Named(plan.Transition),
                 plan?.TransitionPinned == true,
                 plan?.Choice is { } choice ? Named(choice) : null,
                 plan?.ChoicePinned == true,
                 [.. slots.Select(s => SlotOf(s, sessions.FirstOrDefault(g => g.SlotId == s.Id && g.Day == day), names))],
-                plan is null ? [.. lessons.Where(l => map.Has(l.Skill)).Select(l => map[l.Skill].Short)] : [],
+                plan is null ? [.. lessons.Where(l => room.Map.Has(l.Skill)).Select(l => room.Map[l.Skill].Short)] : [],
                 minutes?.Sentence,
                 minutes?.Over > 0,
                 [.. lessons.Select(l => l.Note).Where(n => n.Length > 0)]);
         })];
         var term = calendar.Terms.FirstOrDefault(t => t.First <= friday && monday <= t.Last)?.Name;
-        return new WeekView(monday, term, planned.Count > 0, await JarSentence.ForAsync(classId, names.Count, db, stop), days);
+        return new WeekView(monday, term, planned.Count > 0, await JarSentence.ForAsync(room, names.Count, stop), days);
     }
 
-    /// <summary>Sessions of the cycles in force: of each week the set accepted last.</summary>
-    public async Task<List<GroupSession>> SessionsAsync(int classId, DateOnly from, DateOnly to, CancellationToken stop) =>
-        await db.GroupSessions.AsNoTracking().Include(s => s.Members)
-            .Where(s => s.ClassId == classId && s.Day >= from && s.Day <= to)
-            .Where(s => !db.GroupCycles.Any(later => later.ClassId == classId && later.Monday == s.Cycle!.Monday && later.Id > s.CycleId))
-            .OrderBy(s => s.Day).ThenBy(s => s.SlotId).ToListAsync(stop);
-
-    public NamedActivity Named(string id) => new(id, library[new ActivityId(id)].Name);
+    public NamedActivity Named(string id) => new(id, room.Library[new ActivityId(id)].Name);
 
     // The first whole-class lesson: its starters, and what it is on.
     private DayMinutes? MinutesOf(PlannedDayRow plan, IReadOnlyList<LessonSlot> slots)
@@ -70,19 +60,19 @@ internal sealed class WeekReader(FobbleDb db, ClassFacts facts, PlanReader plans
             return null;
         }
 
-        var focus = library[new(plan.FocusActivity)];
-        return new(carpet.Minutes, [.. plan.Starters.Select(s => new MinutesLine(library[new(s.Activity)].Name, StarterPlanner.MinutesOf(library[new(s.Activity)]))), new MinutesLine(focus.Name, focus.MinutesFor(focus.GroupSize.High))]);
+        var focus = room.Library[new(plan.FocusActivity)];
+        return new(carpet.Minutes, [.. plan.Starters.Select(s => new MinutesLine(room.Library[new(s.Activity)].Name, StarterPlanner.MinutesOf(room.Library[new(s.Activity)]))), new MinutesLine(focus.Name, focus.MinutesFor(focus.GroupSize.High))]);
     }
 
     private WeekFocus FocusOf(PlannedDayRow row, Approach approach)
     {
-        var skill = map[new SkillId(row.FocusSkill)];
+        var skill = room.Map[new SkillId(row.FocusSkill)];
         return new(skill.Id.Value, skill.Short, skill.ICan, row.FocusNumber, row.FocusOf, row.Stage, StageWords.Of(row.Stage, skill, approach), Named(row.FocusActivity), row.Reason, row.ActivityReason, row.FocusPinned);
     }
 
     private WeekFocus FocusOf(PlannedMoreRow row, Approach approach)
     {
-        var skill = map[new SkillId(row.Skill)];
+        var skill = room.Map[new SkillId(row.Skill)];
         return new(skill.Id.Value, skill.Short, skill.ICan, row.Number, row.Of, row.Stage, StageWords.Of(row.Stage, skill, approach), Named(row.Activity), row.Reason, row.ActivityReason, false);
     }
 
@@ -94,13 +84,6 @@ internal sealed class WeekReader(FobbleDb db, ClassFacts facts, PlanReader plans
         slot.Adult,
         slot.Where,
         session?.Id,
-        session is null ? null : map[new SkillId(session.Skill)].Short,
+        session is null ? null : room.Map[new SkillId(session.Skill)].Short,
         session is null ? [] : [.. session.Members.Select(m => names.GetValueOrDefault(m.ChildId, "")).Order(StringComparer.InvariantCultureIgnoreCase)]);
-
-    private DayState StateOf(DateOnly day, SchoolCalendar calendar, bool planned, bool recorded) =>
-        !calendar.IsSchoolDay(day) || calendar.Different(day) is { Kind: ClosureKind.NoLessons } ? DayState.Closed
-        : recorded ? DayState.Recorded
-        : !planned ? DayState.Open
-        : day < clock.Today() ? DayState.Taught
-        : DayState.Planned;
 }

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { useAccount, useForget } from './account'
 import { api, take } from './api/client'
 import BeadString from './BeadString.vue'
+import { schoolIsAt } from './dates'
 import { useWeek } from './week'
 import { useDayAhead } from '@/features/clipboard/useDayAhead'
 import { outbox, tapsAreOf } from '@/features/clipboard/useOutbox'
@@ -23,10 +24,11 @@ watch(
 // Away from here someone else may be signing in.
 onBeforeUnmount(() => tapsAreOf(undefined))
 useDayAhead()
+watch(current, (own) => own && schoolIsAt(own.locale, own.timeZone), { immediate: true })
 
 const places = computed(() => [
   { name: 'today', label: 'Today' },
-  { name: 'plan', label: 'Plan' },
+  { name: 'year', label: 'Plan' },
   { name: 'class', label: 'Class' },
   { name: 'groups', label: 'Groups' },
   { name: 'clipboard', label: 'Clipboard' },
@@ -52,11 +54,11 @@ const owner: Record<string, string> = {
   'groups-company': 'groups',
   records: 'class',
   agreement: 'class',
-  year: 'plan',
-  term: 'plan',
-  'make-plan': 'plan',
-  'revise-plan': 'plan',
-  coverage: 'plan',
+  week: 'year',
+  term: 'year',
+  'make-plan': 'year',
+  'revise-plan': 'year',
+  coverage: 'year',
   carpet: 'today',
   mat: 'mats',
   jar: 'today',

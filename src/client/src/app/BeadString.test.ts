@@ -4,7 +4,7 @@ import { reactive } from 'vue'
 import type { Schemas } from './api/client'
 import BeadString from './BeadString.vue'
 
-const route = reactive({ name: 'plan', params: { classId: '1' } })
+const route = reactive({ name: 'week', params: { classId: '1' } })
 vi.mock('vue-router', () => ({ useRoute: () => route }))
 
 const day = (date: string, state: Schemas['DayState'], more: Partial<Schemas['WeekDay']> = {}) =>
@@ -38,7 +38,7 @@ const beads = () =>
     global: { stubs: { RouterLink: RouterLinkStub } },
   }).findAllComponents(RouterLinkStub)
 
-beforeEach(() => (route.name = 'plan'))
+beforeEach(() => (route.name = 'week'))
 
 describe('the string of beads', () => {
   it('says of each day how far it has come', () => {
@@ -60,7 +60,7 @@ describe('the string of beads', () => {
     expect(wednesday!.classes()).toContain('now')
   })
   it('leads to the same kind of page, or to the day where there is none', () => {
-    expect(beads()[1]!.props('to')).toEqual({ name: 'plan', params: { classId: '1', day: '2026-11-23' } })
+    expect(beads()[1]!.props('to')).toEqual({ name: 'week', params: { classId: '1', day: '2026-11-23' } })
     route.name = 'set-up'
     expect(beads()[1]!.props('to')).toMatchObject({ name: 'today' })
   })

@@ -31,7 +31,7 @@ const stateWords: Record<string, string> = {
 
 // Beads lead to the same kind of page for another day where there is one, else to that day.
 const place = computed(() =>
-  ['today', 'plan', 'groups', 'clipboard'].includes(String(route.name)) ? String(route.name) : 'today',
+  ['today', 'week', 'groups', 'clipboard'].includes(String(route.name)) ? String(route.name) : 'today',
 )
 const to = (day: string) => ({ name: place.value, params: { classId: route.params.classId, day } })
 const sag = [3, 11, 14, 11, 3]

@@ -19,7 +19,7 @@ export function useAccount() {
     account: data,
     classId,
     current,
-    today: computed(() => data.value?.today ?? ''),
+    today: computed(() => current.value?.today ?? ''),
     leads: computed(() => current.value?.role === 'LeadTeacher'),
     records: computed(() => current.value !== undefined && current.value.role !== 'MathsLead'),
   }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { addDays, clock, fullDay, mondayOf } from './dates'
+import { addDays, clock, fullDay, moment, mondayOf, schoolIsAt } from './dates'
 
 describe('days', () => {
   it('finds the Monday of any day, Sunday belonging to the week before', () => {
@@ -16,5 +16,14 @@ describe('days', () => {
   it('writes them as people do', () => {
     expect(fullDay('2026-11-25')).toBe('Wednesday 25 November')
     expect(clock('09:40:00')).toBe('9:40')
+  })
+  it('tells an instant by the school’s clocks and in its way, wherever the tablet is', () => {
+    schoolIsAt('en-AU', 'Australia/Sydney')
+    expect(moment('2026-11-24T22:15:00Z')).toContain('25')
+    expect(moment('2026-11-24T22:15:00Z')).toContain('09:15')
+    schoolIsAt('en-US', 'America/Denver')
+    expect(fullDay('2026-11-25')).toBe('Wednesday, November 25')
+    expect(moment('2026-11-24T22:15:00Z')).toContain('15:15')
+    schoolIsAt('en-GB', 'UTC')
   })
 })

@@ -1,3 +1,11 @@
+import { shallowRef } from 'vue'
+
+/** Where the school is and how it writes dates; the tablet may be set to anything. */
+const place = shallowRef({ locale: 'en-GB', timeZone: 'UTC' })
+export function schoolIsAt(locale: string, timeZone: string) {
+  if (place.value.locale !== locale || place.value.timeZone !== timeZone) place.value = { locale, timeZone }
+}
+
 /** Days travel as 2026-11-25; these read and write them without any time zone. No day (yet) gives no text. */
 const asDate = (day: string) => new Date(`${day}T12:00:00Z`)
 const asDay = (date: Date) => date.toISOString().slice(0, 10)
@@ -9,10 +17,16 @@ export function mondayOf(day: string): string {
   return day && addDays(day, -((asDate(day).getUTCDay() + 6) % 7))
 }
 
-const format = (options: Intl.DateTimeFormatOptions) => {
-  const formatter = new Intl.DateTimeFormat('en-GB', { ...options, timeZone: 'UTC' })
-  return (day: string) => (day ? formatter.format(asDate(day)) : '')
+// A formatter is slow to make and quick to use; a school has one of each.
+const formatters = new Map<string, Intl.DateTimeFormat>()
+function formatter(options: Intl.DateTimeFormatOptions) {
+  const key = `${place.value.locale} ${JSON.stringify(options)}`
+  let found = formatters.get(key)
+  if (!found) formatters.set(key, (found = new Intl.DateTimeFormat(place.value.locale, options)))
+  return found
 }
+const format = (options: Intl.DateTimeFormatOptions) => (day: string) =>
+  day ? formatter({ ...options, timeZone: 'UTC' }).format(asDate(day)) : ''
 
 export const weekday = format({ weekday: 'long' })
 export const shortWeekday = format({ weekday: 'short' })
@@ -25,12 +39,8 @@ export const fullDay = format({ weekday: 'long', day: 'numeric', month: 'long' }
 /** 09:40:00 as 9:40. */
 export const clock = (time: string) => time.slice(0, 5).replace(/^0/, '')
 
+/** An instant as the school's clocks showed it. */
 export function moment(at: string): string {
-  return new Date(at).toLocaleString('en-GB', {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  })
+  const options = { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' } as const
+  return formatter({ ...options, hourCycle: 'h23', timeZone: place.value.timeZone }).format(new Date(at))
 }

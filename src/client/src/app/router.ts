@@ -7,7 +7,7 @@ const places: RouteRecordRaw[] = [
   { path: 'today/:day?', name: 'today', component: () => import('@/features/today/TodayPage.vue') },
   {
     path: 'plan/:day(\\d{4}-\\d{2}-\\d{2})?',
-    name: 'plan',
+    name: 'week',
     component: () => import('@/features/week/WeekPage.vue'),
   },
   { path: 'plan/year', name: 'year', component: () => import('@/features/planning/StringPage.vue') },

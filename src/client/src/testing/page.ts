@@ -34,7 +34,7 @@ const asked =
 export const fakeApi = { GET: asked('GET'), PUT: asked('PUT'), POST: asked('POST'), DELETE: asked('DELETE') }
 
 const names = [
-  'activities', 'activity', 'activity-edit', 'cupboard', 'set-out', 'map', 'plan', 'sheets', 'approach', 'class', 'look-again', 'slips',
+  'activities', 'activity', 'activity-edit', 'cupboard', 'set-out', 'map', 'week', 'sheets', 'approach', 'class', 'look-again', 'slips',
   'baseline', 'trail', 'records', 'groups', 'groups-ahead', 'groups-after', 'groups-company', 'session', 'clipboard', 'anyone', 'sign-in', 'year', 'term', 'make-plan', 'revise-plan', 'coverage', 'set-up', 'carpet',
 ] // prettier-ignore
 

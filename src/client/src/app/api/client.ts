@@ -15,6 +15,17 @@ export class Refused extends Error {
   }
 }
 
+/** Refused because somebody else was faster: what has changed since it was looked at, each in a sentence. */
+export class Changed extends Refused {
+  constructor(
+    message: string,
+    readonly changes: string[],
+    body?: unknown,
+  ) {
+    super(message, 409, {}, body)
+  }
+}
+
 export const api = createClient<paths>({ baseUrl: '/', credentials: 'same-origin' })
 
 // The server hands every page a token in a cookie; requests that change something send it back.
@@ -27,6 +38,8 @@ api.use({
 })
 
 interface Problem {
+  type?: string
+  changes?: string[]
   detail?: string | null
   title?: string | null
   errors?: Record<string, string[]>
@@ -39,6 +52,7 @@ export async function take<T>(call: Promise<{ data?: T; error?: unknown; respons
   const problem = (typeof error === 'object' && error !== null ? error : {}) as Problem
   const fields = problem.errors ?? {}
   const sentence = problem.detail ?? Object.values(fields)[0]?.[0] ?? problem.title ?? usual(response.status)
+  if (problem.type === 'urn:fobble:changed') throw new Changed(sentence, problem.changes ?? [], error)
   throw new Refused(sentence, response.status, fields, error)
 }
 

@@ -37,7 +37,14 @@ async function go(call: () => Promise<unknown>) {
 
 const signIn = () =>
   go(() => take(api.POST('/api/account/sign-in', { body: { email: form.value.email, password: form.value.password } })))
-const firstStart = () => go(() => take(api.POST('/api/account/first-start', { body: form.value })))
+const firstStart = () =>
+  go(() =>
+    take(
+      api.POST('/api/account/first-start', {
+        body: { ...form.value, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone },
+      }),
+    ),
+  )
 const demo = (key: string) => go(() => take(api.POST('/api/account/demo/{key}', { params: { path: { key } } })))
 
 const firstFields = [

@@ -150,6 +150,7 @@ const seasons = ['Autumn', 'Spring', 'Summer', 'Beyond']
       <table
         ref="table"
         role="grid"
+        tabindex="-1"
         aria-label="Children by skills"
         :style="{ '--fit': fitOnPaper(columns.length) }"
         @keydown="move"

@@ -59,7 +59,14 @@ function taken(event: Event) {
     </button>
     <label v-if="photos" class="chip more" :class="{ on: marked.photo }">
       {{ marked.photo ? 'Photo taken' : 'Photo of the page' }}
-      <input type="file" accept="image/*" capture="environment" class="hidden-words" @change="taken" />
+      <input
+        type="file"
+        accept="image/*"
+        capture="environment"
+        class="hidden-words"
+        @click="emit('writing')"
+        @change="taken"
+      />
     </label>
     <form v-if="noting" class="note" @submit.prevent="done">
       <textarea

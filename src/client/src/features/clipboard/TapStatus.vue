@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useAccount } from '@/app/account'
+import { moment } from '@/app/dates'
 import { outbox } from './useOutbox'
 
 /** What waits to be sent, said calmly; and what needs an adult's decision, until it has one. */
@@ -25,24 +26,22 @@ function drop(id: string, what: string) {
     · {{ waits(outbox.others.value) }} for the adult who tapped to sign in on this device.
   </span>
   <ul v-if="outbox.aside.value.length" class="aside" aria-label="Could not be recorded">
-    <li v-for="kept in outbox.aside.value" :key="kept.tap.body.id">
+    <li v-for="kept in outbox.aside.value" :key="kept.entry.id">
       <span
-        ><b>{{ kept.tap.what }}</b
-        >,
-        {{ new Date(kept.tap.made).toLocaleString('en-GB', { weekday: 'long', hour: '2-digit', minute: '2-digit' }) }}:
-        {{ kept.why }}</span
+        ><b>{{ kept.entry.what }}</b
+        >, {{ moment(new Date(kept.entry.made).toISOString()) }}: {{ kept.why }}</span
       >
       <button
         v-if="kept.fields.includes('sessionId')"
         type="button"
         class="button small main"
-        @click="without(kept.tap.body.id)"
+        @click="without(kept.entry.id)"
       >
         Record it without the session
       </button>
-      <button type="button" class="button small" @click="outbox.retry(kept.tap.body.id)">Try again</button>
-      <button type="button" class="button plain small" @click="drop(kept.tap.body.id, kept.tap.what)">Put away</button>
-      <span v-if="kept.tap.classId !== classId" class="small soft">of another class</span>
+      <button type="button" class="button small" @click="outbox.retry(kept.entry.id)">Try again</button>
+      <button type="button" class="button plain small" @click="drop(kept.entry.id, kept.entry.what)">Put away</button>
+      <span v-if="kept.entry.classId !== classId" class="small soft">of another class</span>
     </li>
   </ul>
 </template>

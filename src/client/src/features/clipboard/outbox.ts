@@ -1,66 +1,98 @@
 import { computed, ref, toRaw } from 'vue'
 import { Refused, type Schemas } from '@/app/api/client'
+import { newId } from './newId'
 
 export type Observation = Schemas['NewObservation']
 
-export interface Tap {
+interface Common {
+  /** Of the entry; of a tap it is the observation's. */
+  id: string
   classId: number
-  /** Who tapped: it is sent in nobody else's name. */
+  /** Whose it is: it is sent in nobody else's name. */
   adultId: number
   /** Child and skill in words, for when it has to be decided upon. */
   what: string
-  body: Observation
-  photo?: Blob
-  /** When it was tapped (ms): the order in which taps are sent. */
+  /** When it was made (ms): the order in which entries are sent. */
   made: number
   /** Not sent before this moment (ms), so that it can be undone and a slip added. */
   sendAt: number
+  /** Somebody writes about it until then at the latest (ms): it waits, even when the page is hidden. */
+  holdUntil?: number
+  /** It was on its way at least once, so it may have arrived, whatever was heard since. */
+  tried?: boolean
 }
+export interface Tap extends Common {
+  kind: 'tap'
+  body: Observation
+}
+export interface Photo extends Common {
+  kind: 'photo'
+  /** The observation it belongs to. */
+  of: string
+  photo: Blob
+}
+export interface Withdrawal extends Common {
+  kind: 'withdrawal'
+  of: string
+  why: string
+}
+export type Entry = Tap | Photo | Withdrawal
 
-/** A tap that the server will not take as it is, kept until an adult has decided. */
+/** An entry that the server will not take as it is, kept until an adult has decided. */
 export interface Aside {
-  tap: Tap
+  entry: Entry
   why: string
   fields: string[]
 }
 
-/** Where taps are kept between now and the server's answer. */
-export interface Shelf {
-  load(): Promise<{ taps: Tap[]; aside: Aside[] }>
-  put(tap: Tap): Promise<void>
+/** Where entries are kept between now and the server's answer. */
+export interface Store {
+  load(): Promise<{ entries: Entry[]; aside: Aside[] }>
+  put(entry: Entry): Promise<void>
   remove(id: string): Promise<void>
-  /** From the taps to those set aside, or back, in one step. */
+  /** From the entries to those set aside, or back, in one step. */
   move(aside: Aside): Promise<void>
-  back(tap: Tap): Promise<void>
+  back(entry: Entry): Promise<void>
   drop(id: string): Promise<void>
 }
 
 export interface Surroundings {
-  send(tap: Tap): Promise<void>
-  shelf: Shelf
+  send(entry: Entry): Promise<void>
+  store: Store
   now?: () => number
   /** The adult who is signed in; undefined for nobody. */
   me: () => number | undefined
   /** Runs something in one tab at a time. */
   alone?: (run: () => Promise<void>) => Promise<void>
-  /** Tells the other tabs that the shelf has changed. */
+  /** Tells the other tabs that the store has changed. */
   changed?: () => void
 }
 
+/** What is sent: what is due; when the page is hidden also what could still be undone; when it is left, also what somebody writes about. */
+export type How = 'due' | 'hidden' | 'leaving'
+
+const UNDONE = 'Undone just after it was tapped'
+const MORE_SAID = 'Noted anew with more said about it'
+
 /**
- * Taps on their way to the server. Each is kept in the browser's database from the moment it is made until the server has it, so that
- * neither a lost network nor a closed page nor a restart loses one; its id makes sending it twice harmless.
+ * Taps on their way to the server, with what follows them: photos, and withdrawals of what was undone too late to be taken back. Each is kept in the
+ * browser's database from the moment it is made until the server has it, so that neither a lost network nor a closed page nor a restart loses one; its id
+ * makes sending it twice harmless.
  */
-export function makeOutbox({ send, shelf, now = Date.now, me, alone = (run) => run(), changed }: Surroundings) {
-  const taps = ref<Tap[]>([])
+export function makeOutbox({ send, store, now = Date.now, me, alone = (run) => run(), changed }: Surroundings) {
+  const entries = ref<Entry[]>([])
   const aside = ref<Aside[]>([])
   const trouble = ref('')
+  /** Taps that this page has sent: undoing one withdraws it. */
+  const sent = new Map<string, Tap>()
   let sending: Promise<void> | undefined
   let loaded: Promise<void> | undefined
 
-  const find = (id: string) => taps.value.find((t) => t.body.id === id)
-  const bare = (tap: Tap): Tap => ({ ...toRaw(tap), body: { ...toRaw(tap.body) } })
-  const forget = (id: string) => (taps.value = taps.value.filter((t) => t.body.id !== id))
+  const find = (id: string) => entries.value.find((e) => e.id === id)
+  const findTap = (id: string) => entries.value.find((e): e is Tap => e.kind === 'tap' && e.id === id)
+  const bare = <T extends Entry>(entry: T): T =>
+    entry.kind === 'tap' ? { ...toRaw(entry), body: { ...toRaw(entry.body) } } : { ...toRaw(entry) }
+  const forget = (id: string) => (entries.value = entries.value.filter((e) => e.id !== id))
   const keep = (work: Promise<void>) =>
     work.then(
       () => changed?.(),
@@ -68,39 +100,74 @@ export function makeOutbox({ send, shelf, now = Date.now, me, alone = (run) => r
     )
 
   async function read() {
-    const kept = await shelf.load().catch(() => undefined)
+    const kept = await store.load().catch(() => undefined)
     if (!kept) return
-    // What was tapped since the page was opened is here already, and newer.
-    const here = new Map(taps.value.map((t) => [t.body.id, t]))
-    taps.value = [...kept.taps.map((t) => here.get(t.body.id) ?? t), ...unsaved(kept.taps)].sort(
-      (a, b) => a.made - b.made,
-    )
+    // What was made since the page was opened is here already, and newer; that it was on its way, another tab knows.
+    const here = new Map(entries.value.map((e) => [e.id, e]))
+    const merged = kept.entries.map((e) => Object.assign(here.get(e.id) ?? e, e.tried ? { tried: true } : {}))
+    entries.value = [...merged, ...unsaved(kept.entries)].sort((a, b) => a.made - b.made)
     aside.value = kept.aside
   }
   const saving = new Set<string>()
-  const unsaved = (kept: Tap[]) => taps.value.filter((t) => saving.has(t.body.id) && !kept.includes(t))
+  const unsaved = (kept: Entry[]) => entries.value.filter((e) => saving.has(e.id) && !kept.some((k) => k.id === e.id))
 
-  async function save(tap: Tap) {
-    saving.add(tap.body.id)
-    await keep(shelf.put(bare(tap)))
-    saving.delete(tap.body.id)
+  async function save(entry: Entry) {
+    saving.add(entry.id)
+    await keep(store.put(bare(entry)))
+    saving.delete(entry.id)
+  }
+  function add(entry: Entry) {
+    entries.value.push(entry)
+    return save(entry)
   }
 
-  const mine = (tap: Tap) => tap.adultId === me()
-  const due = () => taps.value.find((t) => t.sendAt <= now() && mine(t))
+  const mine = (entry: Entry) => entry.adultId === me()
+  // What belongs to a tap comes after it, also where that one waits for a decision.
+  const follows = (entry: Entry) =>
+    entry.kind !== 'tap' && (find(entry.of) !== undefined || aside.value.some((a) => a.entry.id === entry.of))
+  const due = () => entries.value.find((e) => e.sendAt <= now() && mine(e) && !follows(e))
+
+  /** Withdraws what has arrived, or may have: it is sent after the tap itself. */
+  function withdraw(tap: Tap, why: string) {
+    const id = `${tap.id}/withdrawal`
+    if (find(id)) return
+    const { classId, adultId, what } = tap
+    void add({ kind: 'withdrawal', id, of: tap.id, why, classId, adultId, what, made: now(), sendAt: 0 })
+  }
+
+  async function setAside(entry: Entry, error: Refused) {
+    forget(entry.id)
+    const withdrawal = find(`${entry.id}/withdrawal`)
+    if (withdrawal) {
+      // It was undone while it was on its way, and the server does not want it either.
+      forget(withdrawal.id)
+      await keep(store.remove(entry.id))
+      await keep(store.remove(withdrawal.id))
+      return
+    }
+    const reasons = Object.values(error.fields).flat().join(' ')
+    const kept = { entry: bare(entry), why: reasons || error.message, fields: Object.keys(error.fields) }
+    aside.value.push(kept)
+    await keep(store.move(kept))
+  }
 
   async function sendDue() {
     await (loaded ??= read())
-    // Another tab may have sent some: the shelf knows.
+    // Another tab may have sent some: the store knows.
     await read()
-    for (let tap = due(); tap; tap = due()) {
+    for (let entry = due(); entry; entry = due()) {
+      if (!entry.tried) {
+        entry.tried = true
+        await save(entry)
+      }
       try {
-        await send(bare(tap))
+        await send(bare(entry))
         trouble.value = ''
-        forget(tap.body.id)
-        await keep(shelf.remove(tap.body.id))
+        if (entry.kind === 'tap') sent.set(entry.id, bare(entry))
+        forget(entry.id)
+        await keep(store.remove(entry.id))
       } catch (error) {
-        // Signed out or no network: it waits. Anything else the server will never take as it is, so an adult decides.
+        // Signed out, no network, too much at once: it waits. Anything else the server will never take as it is, so an adult decides.
         if (!(error instanceof Refused) || [401, 408, 429].includes(error.status) || error.status >= 500) {
           trouble.value =
             error instanceof Refused && error.status === 401
@@ -110,68 +177,114 @@ export function makeOutbox({ send, shelf, now = Date.now, me, alone = (run) => r
                 : 'No network just now.'
           return
         }
-        const reasons = Object.values(error.fields).flat().join(' ')
-        const kept = { tap: bare(tap), why: reasons || error.message, fields: Object.keys(error.fields) }
-        forget(tap.body.id)
-        aside.value.push(kept)
-        await keep(shelf.move(kept))
+        await setAside(entry, error)
       }
     }
   }
 
   return {
-    waiting: computed(() => taps.value.length),
-    /** Of these, taps of another adult on this device. */
-    others: computed(() => taps.value.filter((t) => !mine(t)).length),
-    taps,
+    waiting: computed(() => entries.value.length),
+    /** Of these, entries of another adult on this device. */
+    others: computed(() => entries.value.filter((e) => !mine(e)).length),
+    taps: computed(() => entries.value.filter((e): e is Tap => e.kind === 'tap')),
     aside,
     trouble,
     /** Reads what other tabs and earlier days have left. */
     load: () => (loaded = read()),
-    add(tap: Tap) {
-      taps.value.push(tap)
-      return save(tap)
-    },
-    /** Adds to a tap that is still here, and gives it more time; false if it has gone. */
-    amend(id: string, more: Partial<Observation>, also: { photo?: Blob; holdUntil?: number } = {}): boolean {
-      const tap = find(id)
-      if (!tap) return false
-      Object.assign(tap.body, more)
-      if (also.photo) tap.photo = also.photo
-      if (also.holdUntil) tap.sendAt = Math.max(tap.sendAt, also.holdUntil)
+    add,
+    /** Gives a tap more time, as somebody writes about it. */
+    hold(id: string, until: number): boolean {
+      const tap = findTap(id)
+      if (!tap || tap.tried) return false
+      tap.holdUntil = until
+      tap.sendAt = Math.max(tap.sendAt, until)
       void save(tap)
       return true
     },
-    /** Takes a tap back; false if it has gone already. */
+    /**
+     * Adds to a tap and gives it more time. One that has been on its way is withdrawn, and noted anew with what was added.
+     * @returns the id under which it goes now; undefined where it is not known here.
+     */
+    amend(id: string, more: Partial<Observation>, sendAt: number): string | undefined {
+      const tap = findTap(id)
+      if (tap && !tap.tried) {
+        Object.assign(tap.body, more)
+        tap.sendAt = sendAt
+        delete tap.holdUntil
+        void save(tap)
+        return id
+      }
+      const gone = tap ?? sent.get(id)
+      if (!gone) return undefined
+      withdraw(gone, MORE_SAID)
+      const next = newId()
+      void add({
+        ...bare(gone),
+        id: next,
+        body: { ...gone.body, ...more, id: next },
+        sendAt,
+        made: now(),
+        tried: false,
+      })
+      const photo = entries.value.find((e): e is Photo => e.kind === 'photo' && e.of === id)
+      if (photo) void save(Object.assign(photo, { of: next, made: now() + 1 }))
+      return next
+    },
+    /** Adds a photo: an entry of its own, sent after its tap, whether that one has gone or not. */
+    photo(of: string, photo: Blob): boolean {
+      const tap = findTap(of) ?? sent.get(of)
+      if (!tap) return false
+      const { classId, adultId, what } = tap
+      void add({ kind: 'photo', id: `${of}/photo`, of, photo, classId, adultId, what, made: now(), sendAt: 0 })
+      return true
+    },
+    /** Takes a tap back: without a trace while it waits; one that has been on its way is withdrawn. False where it is not known here. */
     undo(id: string): boolean {
-      const here = find(id) !== undefined
-      forget(id)
-      if (here) void keep(shelf.remove(id))
-      return here
+      const tap = findTap(id)
+      const photo = find(`${id}/photo`)
+      if (photo) {
+        forget(photo.id)
+        void keep(store.remove(photo.id))
+      }
+      if (tap && !tap.tried) {
+        forget(id)
+        void keep(store.remove(id))
+        return true
+      }
+      const gone = tap ?? sent.get(id)
+      if (!gone) return false
+      withdraw(gone, UNDONE)
+      return true
     },
     holds: (id: string) => find(id) !== undefined,
     /** Tries one that was set aside again, changed if need be. */
     async retry(id: string, more: Partial<Observation> = {}) {
-      const kept = aside.value.find((a) => a.tap.body.id === id)
+      const kept = aside.value.find((a) => a.entry.id === id)
       if (!kept) return
-      const tap = bare(kept.tap)
-      Object.assign(tap.body, more)
-      tap.sendAt = 0
+      const entry = bare(kept.entry)
+      if (entry.kind === 'tap') Object.assign(entry.body, more)
+      entry.sendAt = 0
       aside.value = aside.value.filter((a) => a !== kept)
-      taps.value.push(tap)
-      await keep(shelf.back(tap))
+      entries.value.push(entry)
+      await keep(store.back(entry))
       await this.flush()
     },
-    /** An adult has decided against it. */
+    /** An adult has decided against it; what belongs to it goes too. */
     async drop(id: string) {
-      aside.value = aside.value.filter((a) => a.tap.body.id !== id)
-      await keep(shelf.drop(id))
+      aside.value = aside.value.filter((a) => a.entry.id !== id)
+      await keep(store.drop(id))
+      for (const entry of entries.value.filter((e) => e.kind !== 'tap' && e.of === id)) {
+        forget(entry.id)
+        await keep(store.remove(entry.id))
+      }
     },
-    /** Sends what is due, one after the other; a second call while one is under way joins it, and one for all then goes on with the rest. */
-    flush(all = false): Promise<void> {
-      if (all) taps.value.forEach((t) => (t.sendAt = 0))
+    /** Sends one after the other; a second call while one is under way joins it, and one that asks for more goes on with the rest. */
+    flush(how: How = 'due'): Promise<void> {
+      for (const entry of how === 'due' ? [] : entries.value) {
+        if (how === 'leaving' || !entry.holdUntil || entry.holdUntil <= now()) entry.sendAt = 0
+      }
       const run = () => (sending ??= alone(sendDue).finally(() => (sending = undefined)))
-      return all && sending ? sending.then(run) : run()
+      return how !== 'due' && sending ? sending.then(run) : run()
     },
   }
 }

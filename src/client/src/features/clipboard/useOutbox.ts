@@ -1,8 +1,8 @@
 import { watch } from 'vue'
 import { api, Refused, take } from '@/app/api/client'
 import { say } from '@/ui/notices'
-import { makeOutbox, type Tap } from './outbox'
-import { openShelf } from './shelf'
+import { makeOutbox, type Entry } from './outbox'
+import { openStore } from './store'
 
 const SENT_AGAIN_MS = 1000
 let adult: number | undefined
@@ -10,35 +10,41 @@ let adult: number | undefined
 /** Who is signed in now; taps of others stay here until they are. */
 export const tapsAreOf = (adultId: number | undefined) => (adult = adultId)
 
-const post = (tap: Tap) =>
-  take(
-    api.POST('/api/classes/{classId}/observations', {
-      params: { path: { classId: tap.classId }, header: { 'X-Tapped-By': tap.adultId } },
-      body: tap.body,
+function post(entry: Entry) {
+  const path = { classId: entry.classId }
+  if (entry.kind === 'tap')
+    return take(
+      api.POST('/api/classes/{classId}/observations', {
+        params: { path, header: { 'X-Tapped-By': entry.adultId } },
+        body: entry.body,
+      }),
+    )
+  if (entry.kind === 'withdrawal')
+    return take(
+      api.POST('/api/classes/{classId}/observations/{id}/withdraw', {
+        params: { path: { ...path, id: entry.of } },
+        body: { why: entry.why },
+      }),
+    )
+  return take(
+    api.PUT('/api/classes/{classId}/observations/{id}/photo', {
+      params: { path: { ...path, id: entry.of } },
+      body: entry.photo as never,
+      bodySerializer: (photo: unknown) => photo as Blob,
+      headers: { 'Content-Type': entry.photo.type || 'image/jpeg' },
     }),
-  ).then(() => undefined)
+  )
+}
 
-const putPhoto = (tap: Tap) =>
-  tap.photo
-    ? take(
-        api.PUT('/api/classes/{classId}/observations/{id}/photo', {
-          params: { path: { classId: tap.classId, id: tap.body.id } },
-          body: tap.photo as never,
-          bodySerializer: (photo: unknown) => photo as Blob,
-          headers: { 'Content-Type': tap.photo.type || 'image/jpeg' },
-        }),
-      ).then(() => undefined)
-    : Promise.resolve()
-
-// After signing in anew the page still has the old token: get the new one and try once more.
-async function withToken(call: () => Promise<void>) {
+/** After signing in anew the page still has the old token: gets the new one, looks again at who is signed in, and tries once more. */
+export async function withToken(call: () => Promise<unknown>, whose: number, ask = () => api.GET('/api/account', {})) {
   try {
     await call()
   } catch (error) {
     const stale = error instanceof Refused && (error.body as { type?: string })?.type === 'urn:fobble:out-of-date'
     if (!stale) throw error
-    const { data } = await api.GET('/api/account', {})
-    if (data?.signedIn?.id !== adult) throw new Refused('You are signed out.', 401)
+    const { data } = await ask()
+    if (data?.signedIn?.id !== whose) throw new Refused('You are signed out.', 401)
     await call()
   }
 }
@@ -47,11 +53,8 @@ const channel = typeof BroadcastChannel === 'undefined' ? undefined : new Broadc
 
 /** The one outbox of this page: tried every second, and when the network comes back. */
 export const outbox = makeOutbox({
-  send: async (tap) => {
-    await withToken(() => post(tap))
-    await withToken(() => putPhoto(tap))
-  },
-  shelf: openShelf(),
+  send: (entry) => withToken(() => post(entry), entry.adultId),
+  store: openStore(),
   me: () => adult,
   alone: async (run) => (navigator.locks ? await navigator.locks.request('fobble-taps', run) : await run()),
   changed: () => channel?.postMessage('changed'),
@@ -66,4 +69,4 @@ watch(
 )
 setInterval(() => outbox.waiting.value > 0 && void outbox.flush(), SENT_AGAIN_MS)
 window.addEventListener('online', () => void outbox.flush())
-document.addEventListener('visibilitychange', () => document.hidden && void outbox.flush(true))
+document.addEventListener('visibilitychange', () => document.hidden && void outbox.flush('hidden'))

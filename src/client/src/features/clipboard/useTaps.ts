@@ -3,12 +3,14 @@ import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import type { Schemas } from '@/app/api/client'
 import { useAccount } from '@/app/account'
 import type { SupportValue } from '@/ui/marks'
+import { say } from '@/ui/notices'
 import { newId } from './newId'
 import { scaledDown } from './photo'
 import type { Marked } from './turns'
 import { outbox } from './useOutbox'
 
-const UNDO_MS = 10_000
+/** So long a tap can be undone without a trace, and more be said about it. */
+export const UNDO_MS = 10_000
 const WRITING_MS = 120_000
 
 export interface TapOf {
@@ -38,7 +40,7 @@ export function useTaps() {
   onBeforeUnmount(async () => {
     clearInterval(timer)
     // Whatever is opened next is to show what was tapped here.
-    await outbox.flush(true)
+    await outbox.flush('leaving')
     await queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'account' })
   })
 
@@ -61,6 +63,8 @@ export function useTaps() {
       const now = Date.now()
       const id = newId()
       void outbox.add({
+        kind: 'tap',
+        id,
         classId: classId.value,
         adultId: account.value?.signedIn?.id ?? 0,
         what: `${tap.childName}: ${tap.skill.short}`,
@@ -95,17 +99,20 @@ export function useTaps() {
     },
     amend(childId: number, id: string, more: More) {
       const until = Date.now() + UNDO_MS
-      if (outbox.amend(id, more, { holdUntil: until })) change(childId, id, { ...more, until })
+      const now = outbox.amend(id, more, until)
+      if (now) change(childId, id, { ...more, id: now, until })
+      else say('That was sent a while ago. Withdraw it on the child’s page and note it again.', true)
     },
-    /** While someone writes, the tap waits. */
+    /** While someone writes, or the camera is open, the tap waits. */
     hold(childId: number, id: string) {
       const until = Date.now() + WRITING_MS
-      if (outbox.amend(id, {}, { holdUntil: until })) change(childId, id, { until })
+      if (outbox.hold(id, until)) change(childId, id, { until })
     },
     async photo(childId: number, id: string, file: Blob) {
-      const until = Date.now() + UNDO_MS
-      if (outbox.amend(id, {}, { photo: await scaledDown(file), holdUntil: until }))
-        change(childId, id, { photo: true, until })
+      const taken = outbox.photo(id, await scaledDown(file))
+      outbox.hold(id, Date.now() + UNDO_MS)
+      if (taken) change(childId, id, { photo: true, until: Date.now() + UNDO_MS })
+      else say('The photo could not be kept: its tap was undone.', true)
     },
   }
 }

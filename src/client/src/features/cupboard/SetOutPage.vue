@@ -87,7 +87,7 @@ const byPlace = computed(() => {
     <template v-if="list">
       <p v-if="!list.things.length" class="none">
         Nothing is planned for {{ week ? 'this week' : 'this day' }}.
-        <RouterLink :to="{ name: 'plan', params: { classId, day } }">Plan it</RouterLink>
+        <RouterLink :to="{ name: 'week', params: { classId, day } }">Plan it</RouterLink>
       </p>
       <div v-else class="columns">
         <div>

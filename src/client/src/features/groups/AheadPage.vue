@@ -5,6 +5,7 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { clock, dayAndMonth, shortWeekday } from '@/app/dates'
 import { useWeek } from '@/app/week'
+import { decide } from '@/ui/changed'
 import { say, sayError } from '@/ui/notices'
 import { chosenOf } from './board'
 import GroupTabs from './GroupTabs.vue'
@@ -53,12 +54,20 @@ const stop = () =>
 
 async function accept(week: Schemas['GroupsView']) {
   try {
-    const view = await take(
-      api.POST('/api/classes/{classId}/weeks/{day}/groups/accept', {
-        params: { path: { classId: classId.value, day: week.monday } },
-        body: { groups: chosenOf(week) },
-      }),
+    const path = { classId: classId.value, day: week.monday }
+    let { version } = week
+    const view = await decide(
+      () =>
+        take(
+          api.POST('/api/classes/{classId}/weeks/{day}/groups/accept', {
+            params: { path },
+            body: { version, groups: chosenOf(week) },
+          }),
+        ),
+      async () =>
+        ({ version } = await take(api.GET('/api/classes/{classId}/weeks/{day}/groups', { params: { path } }))),
     )
+    if (!view) return
     queries.setQueryData(['groups', classId.value, week.monday], view)
     await queries.invalidateQueries({ predicate: (q) => q.queryKey[0] === 'week' || q.queryKey[0] === 'today' })
     taken.value = [...taken.value, week.monday]

@@ -65,6 +65,7 @@ const told = computed(() =>
           :y1="(i + 1) * step"
           :y2="size"
         />
+        <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions, vuejs-accessibility/mouse-events-have-key-events -- pointing only brings out what the list beside says in words -->
         <text
           class="said"
           :class="{ looked: looked === child.id }"

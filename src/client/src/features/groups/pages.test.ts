@@ -38,6 +38,7 @@ const view = (more: Partial<Schemas['GroupsView']> = {}): Schemas['GroupsView'] 
   changes: [],
   comparedWith: null,
   conflict: [],
+  version: '0',
   ...more,
 })
 const wishes = {

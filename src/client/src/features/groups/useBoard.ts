@@ -3,6 +3,7 @@ import { computed, onUnmounted, ref, watch } from 'vue'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { useWeek } from '@/app/week'
+import { decide } from '@/ui/changed'
 import { say, sayError } from '@/ui/notices'
 import { askOf, chosenOf, moveChild, noLocks, placeOf, type Locks, type View } from './board'
 
@@ -103,14 +104,25 @@ export function useBoard() {
   }
 
   const accept = useMutation({
-    mutationFn: () =>
-      take(
-        api.POST('/api/classes/{classId}/weeks/{day}/groups/accept', {
-          params: { path: path.value },
-          body: { groups: chosenOf(proposal.value!) },
-        }),
-      ),
+    mutationFn: () => {
+      const chosen = proposal.value!
+      let { version } = chosen
+      return decide(
+        () =>
+          take(
+            api.POST('/api/classes/{classId}/weeks/{day}/groups/accept', {
+              params: { path: path.value },
+              body: { version, groups: chosenOf(chosen) },
+            }),
+          ),
+        async () => {
+          const now = await take(api.GET('/api/classes/{classId}/weeks/{day}/groups', { params: { path: path.value } }))
+          version = now.version
+        },
+      )
+    },
     onSuccess: async (view) => {
+      if (!view) return
       putAway()
       queries.setQueryData(['groups', classId.value, monday.value], view)
       await queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'groups' && q.queryKey[0] !== 'account' })

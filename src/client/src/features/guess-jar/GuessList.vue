@@ -41,6 +41,7 @@ function next(event: KeyboardEvent) {
 </script>
 
 <template>
+  <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- Enter in a field goes on to the next -->
   <ul ref="list" @keydown.enter.prevent="next">
     <li v-for="child in children" :key="child.id">
       <GuessField :name="child.name" :guess="guessOf(child.id)" :editable="editable" @keep="keep(child.id, $event)" />

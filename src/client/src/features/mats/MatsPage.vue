@@ -19,7 +19,7 @@ const shelves = computed(() => [
   { title: 'To work by hand', mats: (shelf.value ?? []).filter((m) => m.kind) },
   { title: 'For you, before a game', mats: (shelf.value ?? []).filter((m) => desks.includes(m.desk)) },
 ])
-const way = (mat: Schemas['MatOnShelf']) => ({
+const way = (mat: Schemas['MatOnOffer']) => ({
   name: 'mat',
   params: { classId: classId.value, desk: mat.desk, kind: mat.kind ?? '' },
 })

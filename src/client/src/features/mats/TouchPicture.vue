@@ -70,6 +70,7 @@ function walk(event: KeyboardEvent) {
 </script>
 
 <template>
+  <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- an application of its own: focus and keys are handled here -->
   <div
     class="touch"
     role="application"

@@ -38,7 +38,7 @@ const mark = { open: '', advice: ' – think again', refused: ' – no' }
       <p>
         Lesson {{ lesson.number }} of {{ lesson.of }}<template v-if="lesson.how">: {{ lesson.how }}</template
         >. {{ fullDay(lesson.day) }}.
-        <RouterLink :to="{ name: 'plan', params: { classId, day: lesson.day } }">Its week</RouterLink>
+        <RouterLink :to="{ name: 'week', params: { classId, day: lesson.day } }">Its week</RouterLink>
       </p>
       <p class="soft">{{ lesson.reason }}</p>
     </div>

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
+import { decide } from '@/ui/changed'
 import { say, sayError } from '@/ui/notices'
 import PlanString from './PlanString.vue'
 import { usePlan } from './usePlan'
@@ -63,6 +64,10 @@ const { data: draft } = useQuery({
   refetchInterval: (query) => (query.state.data && query.state.data.state !== 'Working' ? false : 400),
 })
 const shown = computed(() => (draftId.value ? draft.value : undefined))
+// The version of the plan that would give way: the one that was there when the draft was begun, until somebody is told of another.
+const now = ref(0)
+watch(draftId, () => (now.value = 0))
+watch(draft, (seen) => seen && !now.value && (now.value = seen.version))
 const cancel = () =>
   take(
     api.DELETE('/api/classes/{classId}/plan/drafts/{id}', {
@@ -71,12 +76,21 @@ const cancel = () =>
   ).catch(sayError)
 const accept = useMutation({
   mutationFn: () =>
-    take(
-      api.POST('/api/classes/{classId}/plan/drafts/{id}/accept', {
-        params: { path: { classId: classId.value, id: draftId.value } },
-      }),
+    decide(
+      () =>
+        take(
+          api.POST('/api/classes/{classId}/plan/drafts/{id}/accept', {
+            params: { path: { classId: classId.value, id: draftId.value } },
+            body: { version: now.value },
+          }),
+        ).then(() => true),
+      async () => {
+        await refresh()
+        now.value = plan.value?.version?.version ?? 0
+      },
     ),
-  onSuccess: async () => {
+  onSuccess: async (done) => {
+    if (!done) return
     await refresh()
     say('The plan is in force. Days that were worked out follow it.')
     await router.push({ name: 'year', params: { classId: classId.value } })

@@ -5,7 +5,7 @@ import PlaceTabs from '@/ui/PlaceTabs.vue'
 const tabs = [
   { name: 'year', label: 'Year' },
   { name: 'term', label: 'Term' },
-  { name: 'plan', label: 'Week' },
+  { name: 'week', label: 'Week' },
   { name: 'revise-plan', label: 'Re-plan' },
   { name: 'coverage', label: 'Coverage' },
 ]

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { addDays, fullDay, mondayOf, shortDay } from '@/app/dates'
+import { decide } from '@/ui/changed'
 import { say, sayError } from '@/ui/notices'
 import { nameOf } from './layout'
 import PlanString from './PlanString.vue'
@@ -110,13 +111,18 @@ const weeks = computed(() => {
 })
 const accept = useMutation({
   mutationFn: () =>
-    take(
-      api.POST('/api/classes/{classId}/plan/revision/accept', {
-        params: { path: { classId: classId.value } },
-        body: { version: revision.value!.version, revision: { ...wanted.value, why: wanted.value.why || 'Lost' } },
-      }),
+    decide(
+      () =>
+        take(
+          api.POST('/api/classes/{classId}/plan/revision/accept', {
+            params: { path: { classId: classId.value } },
+            body: { version: revision.value!.version, revision: { ...wanted.value, why: wanted.value.why || 'Lost' } },
+          }),
+        ).then(() => true),
+      () => Promise.all([refresh(), refetch()]),
     ),
-  onSuccess: async () => {
+  onSuccess: async (done) => {
+    if (!done) return
     wanted.value = { lostDays: [], why: '', changes: [], held: [], aim: wanted.value.aim }
     await router.replace({ query: {} })
     await refresh()

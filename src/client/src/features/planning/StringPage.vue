@@ -5,6 +5,7 @@ import { useRoute } from 'vue-router'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { addDays, fullDay, moment } from '@/app/dates'
+import { decide } from '@/ui/changed'
 import { say, sayError } from '@/ui/notices'
 import { keyOf, termsOf, verdictOf } from './layout'
 import LessonPanel from './LessonPanel.vue'
@@ -66,7 +67,7 @@ async function ask(lesson: Lesson) {
 }
 
 const change = useMutation({
-  mutationFn: (call: () => Promise<unknown>) => call(),
+  mutationFn: (call: () => Promise<unknown>) => decide(() => call().then(() => true), refresh),
   onSuccess: async () => {
     prices.value = undefined
     asking.value = undefined
@@ -75,6 +76,7 @@ const change = useMutation({
   onError: sayError,
 })
 const path = () => ({ path: { classId: classId.value } })
+const version = () => plan.value?.version?.version ?? 0
 
 async function drop(lesson: Lesson, day: string) {
   await ask(lesson)
@@ -90,24 +92,27 @@ const move = (lesson: Lesson, day: string, anyway: boolean) =>
       take(
         api.POST('/api/classes/{classId}/plan/moves', {
           params: path(),
-          body: { skill: lesson.skill, number: lesson.number, day, anyway },
+          body: { version: version(), skill: lesson.skill, number: lesson.number, day, anyway },
         }),
       ),
-    { onSuccess: () => say(`${lesson.short} is on ${fullDay(day)} now.`) },
+    { onSuccess: (done) => done && say(`${lesson.short} is on ${fullDay(day)} now.`) },
   )
 const keep = (lesson: Lesson, { pinned, note }: { pinned: boolean; note: string }) =>
   change.mutate(() =>
     take(
       api.PUT('/api/classes/{classId}/plan/lessons', {
         params: path(),
-        body: { skill: lesson.skill, number: lesson.number, pinned, note },
+        body: { version: version(), skill: lesson.skill, number: lesson.number, pinned, note },
       }),
     ),
   )
 const undo = () =>
-  change.mutate(() => take(api.POST('/api/classes/{classId}/plan/undo', { params: path() })), {
-    onSuccess: () => say('The plan is as it was before.'),
-  })
+  change.mutate(
+    () => take(api.POST('/api/classes/{classId}/plan/undo', { params: path(), body: { version: version() } })),
+    {
+      onSuccess: (done) => done && say('The plan is as it was before.'),
+    },
+  )
 </script>
 
 <template>

@@ -136,9 +136,9 @@ describe('the year', () => {
       .trigger('click')
     await flushPromises()
     expect(calls.filter((c) => c.method !== 'GET').map((c) => c.body ?? c.path)).toEqual([
-      { skill: 'a', number: 1, pinned: false, note: 'Bring bells.' },
-      { skill: 'a', number: 1, pinned: true, note: 'Bring bells.' },
-      '/api/classes/{classId}/plan/undo',
+      { version: 3, skill: 'a', number: 1, pinned: false, note: 'Bring bells.' },
+      { version: 3, skill: 'a', number: 1, pinned: true, note: 'Bring bells.' },
+      { version: 3 },
     ])
     page.unmount()
   })

@@ -6,6 +6,7 @@ import { api, take, type Schemas } from '@/app/api/client'
 import { clock, dayAndMonth } from '@/app/dates'
 import CalendarFiles from '@/features/calendar/CalendarFiles.vue'
 import { say, sayError } from '@/ui/notices'
+import SchoolPlace from './SchoolPlace.vue'
 
 const queries = useQueryClient()
 const { classId, current } = useAccount()
@@ -111,9 +112,14 @@ const addSlot = () =>
     ),
     'The lesson is in the timetable.',
   )
-const removeSlot = (id: number) =>
+const savePlace = (place: Schemas['SchoolPlace']) =>
   change(
-    take(api.DELETE('/api/classes/{classId}/slots/{id}', { params: { path: { classId: classId.value, id } } })),
+    take(api.PUT('/api/classes/{classId}/school', { params: path(), body: place })),
+    'Days and dates follow the school now.',
+  )
+const removeSlot = (slotId: number) =>
+  change(
+    take(api.DELETE('/api/classes/{classId}/slots/{slotId}', { params: { path: { classId: classId.value, slotId } } })),
     'The lesson is out of the timetable.',
   )
 const addAdult = () =>
@@ -146,6 +152,13 @@ const addAdult = () =>
           >
           <span class="soft"> · where practitioners disagree, and this class has its way.</span>
         </p>
+      </section>
+      <section class="ruled wide">
+        <h2>Where the school is</h2>
+        <p class="soft small">
+          What is recorded belongs to the day that it is there, whatever a tablet’s clock is set to.
+        </p>
+        <SchoolPlace :table="table" @save="savePlace" />
       </section>
       <section class="ruled wide">
         <h2>Timetable</h2>

@@ -52,7 +52,7 @@ const { data: view, error } = useQuery({
       <p class="said quiet">
         {{ view.different ? 'No whole-class lesson on this day.' : 'Nothing is planned for this day yet.' }}
       </p>
-      <RouterLink v-if="leads" class="button main" :to="{ name: 'plan', params: { classId, day } }"
+      <RouterLink v-if="leads" class="button main" :to="{ name: 'week', params: { classId, day } }"
         >Plan this week</RouterLink
       >
       <p v-else class="soft">The class’s lead teacher plans the week.</p>

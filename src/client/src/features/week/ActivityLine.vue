@@ -3,6 +3,7 @@ import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
+import { decide } from '@/ui/changed'
 import { sayError } from '@/ui/notices'
 
 /** What is done in a part of a day, and what could be done instead, the best first, each with what speaks for it. */
@@ -31,11 +32,15 @@ const ask = useMutation({
 })
 const swap = useMutation({
   mutationFn: (activity: string | null) =>
-    take(
-      api.PUT('/api/classes/{classId}/days/{day}/activity', {
-        params: { path: path() },
-        body: { place: props.place, skill: props.skill ?? null, activity },
-      }),
+    decide(
+      () =>
+        take(
+          api.PUT('/api/classes/{classId}/days/{day}/activity', {
+            params: { path: path() },
+            body: { place: props.place, skill: props.skill ?? null, was: props.activity.id, activity },
+          }),
+        ),
+      () => queries.invalidateQueries(),
     ),
   onSuccess: async () => {
     others.value = undefined

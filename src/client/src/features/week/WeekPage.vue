@@ -40,7 +40,7 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
         <RouterLink
           v-if="monday !== addDays(mondayOf(today || monday), 7)"
           class="button plain"
-          :to="{ name: 'plan', params: { classId, day: addDays(mondayOf(today || monday), 7) } }"
+          :to="{ name: 'week', params: { classId, day: addDays(mondayOf(today || monday), 7) } }"
           >Go to next week</RouterLink
         >
         <RouterLink v-if="week?.planned" class="button" :to="{ name: 'groups', params: { classId, day: monday } }"

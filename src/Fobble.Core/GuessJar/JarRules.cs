@@ -1,0 +1,32 @@
+namespace Fobble.Core.GuessJar;
+
+/// <summary>What a guess jar may be filled with, guessed and counted.</summary>
+public static class JarRules
+{
+    /// <summary>As many things as can be counted with a class at one sitting (common practice).</summary>
+    public const int MostThings = 300;
+
+    public const int LargestGuess = 999;
+    private const int LongestName = 60;
+    private const double LargestJarMl = 20_000;
+    private const double LargestThingMm = 200;
+
+    /// <exception cref="RefusedException">A jar can't be filled like that.</exception>
+    public static void CheckFilling(string jar, string things, double jarMl, double acrossMm, double thickMm, int amount)
+    {
+        Refusals refusals = new();
+        refusals.Check("jar", jar.Trim().Length is > 0 and <= LongestName, $"Name the jar, in up to {LongestName} letters.");
+        refusals.Check("things", things.Trim().Length is > 0 and <= LongestName, $"Name the things, in up to {LongestName} letters.");
+        refusals.Check("jarMl", jarMl is > 0 and <= LargestJarMl, "A jar holds up to 20,000 millilitres.");
+        refusals.Check("acrossMm", acrossMm is > 0 and <= LargestThingMm, "Things are up to 200 millimetres across.");
+        refusals.Check("thickMm", thickMm is > 0 and <= LargestThingMm, "Things are up to 200 millimetres thick.");
+        refusals.Check("amount", amount is > 0 and <= MostThings, $"Fill it with 1 to {MostThings} things.");
+        refusals.ThrowIfAny();
+    }
+
+    /// <exception cref="RefusedException">That is no guess; none is fine.</exception>
+    public static void CheckGuess(int? guess) => RefusedException.Unless(guess is null or (>= 1 and <= LargestGuess), "guess", $"A guess is a number from 1 to {LargestGuess}.");
+
+    /// <exception cref="RefusedException">So many were not in it.</exception>
+    public static void CheckCount(int counted) => RefusedException.Unless(counted is >= 1 and <= MostThings, "counted", $"Count 1 to {MostThings} things.");
+}

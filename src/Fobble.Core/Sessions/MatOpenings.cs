@@ -1,0 +1,81 @@
+using Fobble.Core.ItemSets;
+using Fobble.Core.Mats;
+using Fobble.Core.Stories;
+
+namespace Fobble.Core.Sessions;
+
+/// <summary>Where an item's mat opens ready laid, as the rest of an address after the class's <c>/mats/</c>.</summary>
+public static class MatOpenings
+{
+    /// <returns>Null for items that nothing is laid out for.</returns>
+    public static string? For(ItemKind kind, Item item)
+    {
+        ArgumentNullException.ThrowIfNull(item);
+        var numbers = NumbersOf(item.Key);
+        return kind switch
+        {
+            ItemKind.HowMany or ItemKind.SeeScattered or ItemKind.Guess => Look(LookLayout.Scattered, item.Value),
+            ItemKind.SeeDice => Look(LookLayout.Dice, item.Value),
+            ItemKind.Frame => Look(LookLayout.Frame, numbers[0]),
+            ItemKind.ShowFingers => Look(LookLayout.Fingers, item.Value),
+            ItemKind.TornTicket => Look(LookLayout.Ticket, item.Value),
+            ItemKind.Spaces => Laid(numbers[0] + item.Value == 5 ? MatKind.FiveFrame : MatKind.TenFrame, numbers[0], 0),
+            ItemKind.HiddenPart => Laid(MatKind.Bond, numbers[1], numbers[2], covered: 2),
+            ItemKind.BondPart or ItemKind.MissingAddend => Laid(MatKind.Bond, numbers[1], numbers[2], covered: 2),
+            ItemKind.Doubles => Laid(MatKind.TwoRows, numbers[0], numbers[0]),
+            ItemKind.CompareSets => Laid(MatKind.TwoRows, numbers[0], numbers[1]),
+            ItemKind.Ring => Laid(MatKind.Ring, numbers[1], numbers[2]),
+            ItemKind.Wells => Laid(MatKind.Tray, numbers[0], 0),
+            ItemKind.SayTo or ItemKind.SayOn or ItemKind.SayBack or ItemKind.Numeral or ItemKind.WriteNumeral => Path(numbers[0], ""),
+            ItemKind.OneMore => Path(numbers[0], "1"),
+            ItemKind.OneFewer => Path(numbers[0], "-1"),
+            ItemKind.Adding => $"sums?a={numbers[1]}&b={numbers[2]}",
+            ItemKind.TakingAway => TakeFrom(numbers),
+            _ => ForWorked(kind, item, numbers),
+        };
+    }
+
+    // Items that are worked out: sums by their strategy, stories, tens and ones.
+    private static string? ForWorked(ItemKind kind, Item item, int[] numbers) => kind switch
+    {
+        ItemKind.SayBackOn or ItemKind.OnTheLine or ItemKind.NearestTen or ItemKind.NumberWord => Path(numbers[0], ""),
+        ItemKind.CountTens or ItemKind.CountTwos or ItemKind.CountFives => Path(0, ""),
+        ItemKind.HeapsOfTen or ItemKind.WholeTens or ItemKind.TensAndOnes or ItemKind.WrittenOut or ItemKind.TenMore => $"kinds?number={numbers[0]}",
+        ItemKind.AddKinds => $"kinds?number={numbers[1]}&other={numbers[2]}",
+        ItemKind.TakeTens => $"kinds?number={numbers[0]}&operation=TakeAway&other={numbers[1]}",
+        ItemKind.HowManyMore or ItemKind.CompareSigns => numbers.Max() <= 10 ? Laid(MatKind.TwoRows, numbers[0], numbers[1]) : null,
+        ItemKind.EvenOdd => numbers[0] <= 10 ? Laid(MatKind.TenFrame, numbers[0], 0) : null,
+        ItemKind.TenAnd => Laid(MatKind.TwoTenFrames, 10, numbers[0] - 10),
+        ItemKind.OpenParts => Laid(MatKind.Bond, numbers[0], 0),
+        ItemKind.FactFamily => Laid(MatKind.Bond, numbers[1], numbers[2]),
+        ItemKind.NoneOrAll or ItemKind.CountBack or ItemKind.BackThroughTen => TakeFrom(numbers),
+        ItemKind.TurnRound or ItemKind.Undo or ItemKind.CountOn or ItemKind.PlusNine or ItemKind.MakeTen or ItemKind.NearDoubles or ItemKind.SplitTeen => $"sums?a={numbers[1]}&b={numbers[2]}",
+        ItemKind.StoryTotal => Story(StoryKind.AddToResult, numbers[0]),
+        ItemKind.StoryLeft => Story(StoryKind.TakeFromResult, numbers[0]),
+        ItemKind.StoryCame => Story(StoryKind.AddToChange, numbers[0]),
+        ItemKind.StoryPart => Story(StoryKind.TogetherAddend, numbers[0]),
+        ItemKind.StoryWent => Story(StoryKind.TakeFromChange, numbers[0]),
+        ItemKind.StoryAtFirst => Story(StoryKind.TakeFromStart, numbers[0]),
+        ItemKind.StoryCompare => Story(StoryKind.CompareDifferenceMore, numbers[0]),
+        _ => null,
+    };
+
+    private static string TakeFrom(int[] numbers) => $"sums?a={numbers[0]}&op=TakeAway&b={numbers[1]}";
+
+    // Below four there is no story whose answer is not told in it; among a few small numbers there is always one.
+    private static string? Story(StoryKind kind, int total) => total < 4 ? null : $"story?kind={kind}&low={total}&high={Math.Max(total, 7)}&seed={total}";
+
+    private static string? Look(LookLayout layout, int number) => number < 1 || number > QuickLook.Most(layout) ? null : $"look?layout={layout}&number={number}&seed={number}";
+
+    private static string? Laid(MatKind kind, int first, int more, int? covered = null)
+    {
+        var laid = MatDeeds.Do(MatState.Empty(kind), new(MatDeed.Deal, First: first, More: more));
+        var state = covered is { } zone ? MatDeeds.Do(laid.State, new(MatDeed.Cover, Zone: zone)).State : laid.State;
+        return laid.Refused is null ? $"counters/{kind}?state={state}" : null;
+    }
+
+    private static string Path(int number, string hops) => $"path?low=0&high={(number < 10 ? 10 : number < 20 ? 20 : 100)}&start={number}&hops={hops}";
+
+    // The numbers of a key in their order: 5=2+3 gives 5, 2, 3.
+    private static int[] NumbersOf(string key) => [.. key.Split([':', '=', '+', '-']).Where(t => t.Length > 0 && t.All(char.IsAsciiDigit)).Select(t => int.Parse(t, System.Globalization.CultureInfo.InvariantCulture))];
+}

@@ -1,0 +1,34 @@
+using System.Data.Common;
+using Microsoft.EntityFrameworkCore.Diagnostics;
+
+namespace Fobble.Data;
+
+/// <summary>Asks SQLite, on every connection, to have a commit on disk before it says that it is done.</summary>
+internal sealed class FullySynchronous : DbConnectionInterceptor
+{
+    /// <summary>SQLite's number for it.</summary>
+    public const int Full = 2;
+
+    public static FullySynchronous Instance { get; } = new();
+
+    public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
+    {
+        ArgumentNullException.ThrowIfNull(connection);
+        using var command = Command(connection);
+        command.ExecuteNonQuery();
+    }
+
+    public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+    {
+        ArgumentNullException.ThrowIfNull(connection);
+        await using var command = Command(connection);
+        await command.ExecuteNonQueryAsync(cancellationToken);
+    }
+
+    private static DbCommand Command(DbConnection connection)
+    {
+        var command = connection.CreateCommand();
+        command.CommandText = "PRAGMA synchronous=FULL";
+        return command;
+    }
+}

@@ -1,0 +1,134 @@
+using System.ComponentModel.DataAnnotations;
+using System.Security.Claims;
+using Fobble.Core.Calendars;
+using Fobble.Data;
+using Fobble.Data.Model;
+using Fobble.Server.Demo;
+using Fobble.Server.Features.SetUp;
+using Fobble.Server.Hosting;
+using Fobble.Server.Security;
+using Microsoft.AspNetCore.Antiforgery;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Features.Account;
+
+/// <param name="SignedIn">Who is signed in, or null.</param>
+/// <param name="FirstStart">Nobody has an account yet: the first page asks for the lead teacher's.</param>
+/// <param name="DemoAdults">Made-up adults to choose from; empty outside the demo.</param>
+public sealed record AccountState(SignedInAdult? SignedIn, bool FirstStart, IReadOnlyList<DemoAdult> DemoAdults);
+
+public sealed record SignedInAdult(int Id, string FullName, IReadOnlyList<AdultsClass> Classes);
+
+/// <param name="Today">Today at the school: pages take it from here, not from the tablet's clock.</param>
+/// <param name="TimeZone">Of the school, by its IANA name.</param>
+/// <param name="Locale">How the school writes dates.</param>
+public sealed record AdultsClass(int Id, string Name, string School, ClassRole Role, DateOnly Today, string TimeZone, string Locale);
+
+public sealed record DemoAdult(string Key, string FullName, string What);
+
+public sealed record SignIn(string Email, string Password);
+
+/// <param name="TimeZone">Where the browser is, by its IANA name; null where it does not know.</param>
+public sealed record FirstStart(string FullName, string Email, string Password, string SchoolName, string ClassName, string? TimeZone);
+
+internal sealed class AccountFeature : IFeature
+{
+    public void MapAddresses(RouteGroupBuilder api, RouteGroupBuilder ofClass)
+    {
+        var account = api.MapGroup("/account").AllowAnonymous();
+        account.MapGet("/", StateAsync);
+        account.MapPost("/sign-in", SignInAsync);
+        account.MapPost("/sign-out", SignOutAsync);
+        account.MapPost("/demo/{key}", SignInToDemoAsync);
+        account.MapPost("/first-start", FirstStartAsync);
+    }
+
+    private static async Task<Ok<AccountState>> StateAsync(HttpContext context, FobbleDb db, FobbleSettings settings, TimeProvider clock, IAntiforgery antiforgery)
+    {
+        AntiforgeryGate.GiveToken(context, antiforgery);
+        var signedIn = context.User.Identity?.IsAuthenticated == true ? await DescribeAsync(context.User.AdultId(), db, clock) : null;
+        var anyone = signedIn is not null || await db.Users.AnyAsync();
+        return TypedResults.Ok(new AccountState(signedIn, !anyone, settings.Demo ? DemoAdults.All : []));
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> SignInAsync(SignIn request, SignInManager<Adult> signIn, UserManager<Adult> adults)
+    {
+        // The same answer for an unknown address and a wrong password, so that nobody can find out who has an account.
+        if (await adults.FindByEmailAsync(request.Email) is not { } adult)
+        {
+            return Refuse("Address and password do not go together.");
+        }
+
+        var result = await signIn.PasswordSignInAsync(adult, request.Password, isPersistent: false, lockoutOnFailure: true);
+        return result.Succeeded ? TypedResults.NoContent()
+            : result.IsLockedOut ? Refuse("Too many wrong passwords. Wait ten minutes and try again.", StatusCodes.Status429TooManyRequests)
+            : Refuse("Address and password do not go together.");
+    }
+
+    private static async Task<NoContent> SignOutAsync(SignInManager<Adult> signIn)
+    {
+        await signIn.SignOutAsync();
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<NoContent, NotFound>> SignInToDemoAsync(string key, FobbleSettings settings, SignInManager<Adult> signIn, UserManager<Adult> adults)
+    {
+        if (!settings.Demo || !DemoAdults.All.Any(a => a.Key == key) || await adults.FindByEmailAsync(DemoAdults.EmailOf(key)) is not { } adult)
+        {
+            return TypedResults.NotFound();
+        }
+
+        await signIn.SignInAsync(adult, isPersistent: false);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> FirstStartAsync(
+        FirstStart request, FobbleDb db, WriteQueue queue, UserManager<Adult> adults, SignInManager<Adult> signIn, TimeProvider clock, CancellationToken stop)
+    {
+        Refusals refusals = new();
+        refusals.Check("fullName", !string.IsNullOrWhiteSpace(request.FullName), "Your name is missing.");
+        refusals.Check("email", new EmailAddressAttribute().IsValid(request.Email), "This is no e-mail address.");
+        refusals.Check("schoolName", !string.IsNullOrWhiteSpace(request.SchoolName), "The school's name is missing.");
+        refusals.Check("className", !string.IsNullOrWhiteSpace(request.ClassName), "The class's name is missing.");
+        refusals.ThrowIfAny();
+
+        // The browser knows where the school is; what it says wrong can be put right in Set-up.
+        var zone = SchoolZone.Named(request.TimeZone ?? "") ?? new SchoolZone(clock.LocalTimeZone);
+        var adult = new Adult { FullName = request.FullName.Trim(), UserName = request.Email.Trim(), Email = request.Email.Trim() };
+        using (await queue.WaitAsync(stop))
+        {
+            // Asked within the transaction, so that of two first starts at once one is the first.
+            await using var transaction = await db.Database.BeginTransactionAsync(stop);
+            if (await db.Users.AnyAsync(stop))
+            {
+                return Refuse("There is an account already; sign in with it.", StatusCodes.Status409Conflict);
+            }
+
+            var created = await adults.CreateAsync(adult, request.Password);
+            RefusedException.Unless(created.Succeeded, "password", string.Join(" ", created.Errors.Select(e => e.Description)));
+            await Beginnings.AddClassAsync(db, request.SchoolName.Trim(), request.ClassName.Trim(), zone.Id, adult, zone.DayOf(clock.GetUtcNow()));
+            await transaction.CommitAsync(stop);
+        }
+
+        await signIn.SignInAsync(adult, isPersistent: false);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<SignedInAdult?> DescribeAsync(AdultId adultId, FobbleDb db, TimeProvider clock)
+    {
+        var adult = await db.Users.Where(u => u.Id == adultId.Value).Select(u => u.FullName).FirstOrDefaultAsync();
+        var classes = await db.Memberships.Where(m => m.AdultId == adultId.Value).OrderBy(m => m.ClassId).Select(m => new { m.ClassId, m.Class!.Name, m.Class.School, m.Role }).ToListAsync();
+        return adult is null ? null : new SignedInAdult(adultId.Value, adult,
+        [
+            .. classes.Select(c =>
+            {
+                var zone = SchoolZones.Of(c.School!, clock);
+                return new AdultsClass(c.ClassId, c.Name, c.School!.Name, c.Role, zone.DayOf(clock.GetUtcNow()), zone.Id, c.School.Locale);
+            }),
+        ]);
+    }
+
+    private static ProblemHttpResult Refuse(string reason, int status = StatusCodes.Status401Unauthorized) => TypedResults.Problem(reason, statusCode: status, title: "Not signed in");
+}

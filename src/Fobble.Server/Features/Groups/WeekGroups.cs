@@ -1,0 +1,228 @@
+using Fobble.Core.Activities;
+using Fobble.Core.Calendars;
+using Fobble.Core.Evidence;
+using Fobble.Core.Grouping;
+using Fobble.Core.Sessions;
+using Fobble.Core.SettingOut;
+using Fobble.Core.Skills;
+using Fobble.Data.Model;
+
+namespace Fobble.Server.Features.Groups;
+
+/// <summary>A set of groups that was accepted for a week.</summary>
+internal sealed record GroupSet(GroupCycle Row, IReadOnlyList<KeptGroup> Groups)
+{
+    public DateOnly Monday => Row.Monday;
+}
+
+/// <summary>What the groups of a week are formed from, read once.</summary>
+/// <param name="Sets">The sets in force, this week's first, then those before it.</param>
+/// <param name="Held">Groups of the week that were held; they stay as they are.</param>
+/// <param name="Slots">All places for groups of the week.</param>
+/// <param name="Open">Those that are still to come and not taken by a group that was held.</param>
+internal sealed record WeekFacts(
+    ClassId ClassId, DateOnly Monday, SkillMap Map, ActivityLibrary Library, IReadOnlyList<ChildName> Children, StoredWishes Wishes, IReadOnlyList<GroupSet> Sets,
+    IReadOnlyList<KeptGroup> Held, IReadOnlyList<GroupSlotView> Slots, IReadOnlyList<GroupSlotView> Open, IReadOnlyList<Core.Cupboard.StockLine> Stock, GroupingBrief Brief);
+
+/// <summary>
+/// The groups of one class and week: turns requests into the core's terms and its results into views.
+/// </summary>
+internal sealed class WeekGroups(WeekFacts facts)
+{
+    private readonly Dictionary<ChildId, string> _names = facts.Children.ToDictionary(c => new ChildId(c.Id), c => c.Name);
+    private readonly Dictionary<SkillId, Activity> _activities = [];
+    private readonly GroupSet? _accepted = facts.Sets.FirstOrDefault(c => c.Monday == facts.Monday);
+    private IReadOnlySet<(SkillId, SkillId)>? _clashes;
+
+    public DateOnly Monday => facts.Monday;
+
+    /// <summary>Groups that were held and stay, by their sessions.</summary>
+    public IReadOnlyList<SessionId> HeldSessions => [.. facts.Held.Select(h => h.Group.Id)];
+
+    /// <summary>Names the set that is in force, and how often its groups have changed.</summary>
+    public string Version => GroupsVersion.Of(_accepted?.Row);
+
+    public IReadOnlyList<GroupSlotView> OpenSlots => facts.Open;
+
+    public GroupingBrief Brief => facts.Brief;
+
+    /// <summary>Sessions of the set in force that are still to come.</summary>
+    public IReadOnlyList<GroupSession> Coming => [.. (_accepted?.Groups ?? []).Where(g => !facts.Held.Contains(g) && IndexOf(g.Row.SlotId, g.Row.Day) >= 0).Select(g => g.Row)];
+
+    public GroupNames Names => new(
+        NameOf,
+        skill => facts.Map[skill].InSentence,
+        adult => facts.Wishes.Places.Values.FirstOrDefault(p => p.Id == adult).Name ?? "an adult who has left",
+        slot => $"{Words.Weekday(facts.Open[slot].Day)} {facts.Open[slot].Start:H:mm} with {facts.Open[slot].Adult}");
+
+    /// <summary>The free places in the core's terms; those that overlap in time are of one moment.</summary>
+    public IReadOnlyList<GroupSlot> Places =>
+        PlaceInWeek.InMoments([.. facts.Open.Select(s => new PlaceInWeek(new(s.SlotId), s.Day, s.Start, s.Minutes, new(facts.Wishes.Places.GetValueOrDefault(s.SlotId).Id)))]);
+
+    /// <summary>This week among several.</summary>
+    public CycleAhead Ahead => new(AcceptedGroup.CycleOf(Monday), facts.Open[0].Day, Places, Brief.AwayIn);
+
+    private GroupRules Rules(IEnumerable<Wish> wishes) => new()
+    {
+        MinSize = facts.Wishes.Settings.MinSize,
+        MaxSize = facts.Wishes.Settings.MaxSize,
+        EveryoneOnce = facts.Wishes.Settings.EveryoneOnce,
+        MostAtOnce = facts.Wishes.Settings.MostAtOnce,
+        Weights = facts.Wishes.Weights,
+        Clashes = Clashes(),
+        Wishes = [.. wishes],
+    };
+
+    /// <summary>The rules as they are kept for the class.</summary>
+    public GroupRules OwnRules => Rules(facts.Wishes.InForce(Monday, facts.Map));
+
+    public GroupingProblem ProblemFor(GroupsAsk ask)
+    {
+        // Nothing can be asked for who has had a turn, or is taken to be away.
+        bool IsOpen(int child) => !ask.Without.Contains(child) && !Brief.Excluded.Contains(new(child));
+        IEnumerable<Wish> wishes =
+        [
+            .. facts.Wishes.InForce(Monday, facts.Map),
+            .. ask.Seats.Where(s => IsOpen(s.ChildId)).Select(s => new SeatWish(new(s.ChildId), IndexOf(s.SlotId, s.Day))),
+            .. ask.Aims.Select(a => new AimWish(new(a.Skill), IndexOf(a.SlotId, a.Day))),
+            .. ask.Turns.Where(IsOpen).Select(t => new TurnWish(new(t))),
+            .. ask.Work.Where(w => IsOpen(w.ChildId)).Select(w => new WorkWish(new(w.ChildId), new(w.Skill))),
+        ];
+        return new(
+            [.. Candidates.From(Brief).Where(c => !ask.Without.Contains(c.Child.Value))], Places,
+            Rules(wishes.Where(w => !ask.LetGo.Contains(w.Key)).DistinctBy(w => w.Key)),
+            Candidates.MetLately(Brief.Past))
+        { Fixed = Formed([.. ask.Kept.Select(g => g with { Children = [.. g.Children.Except(ask.Without)] })]) };
+    }
+
+    public IReadOnlyList<FormedGroup> Formed(IReadOnlyList<ChosenGroup> groups) =>
+        [.. groups.Select(g => new FormedGroup(new SkillId(g.Skill), IndexOf(g.SlotId, g.Day), [.. g.Children.Select(c => new ChildId(c)).Order()]))];
+
+    /// <summary>Refuses what can't be asked, and groups that can't be (not merely unwise ones).</summary>
+    /// <exception cref="RefusedException">It can't.</exception>
+    public void Check(GroupsAsk ask, IReadOnlyList<ChosenGroup> groups)
+    {
+        if ((FaultOf(ask) ?? FaultOf(groups)) is { } fault)
+        {
+            throw fault;
+        }
+    }
+
+    public void CheckChild(int child) => RefusedException.Unless(IsOurs(child), "childId", "The child is not in this class.");
+
+    /// <summary>What makes an ask impossible: places, skills or children that do not exist, or a child in two groups that stay.</summary>
+    private RefusedException? FaultOf(GroupsAsk ask) =>
+        FaultOf(ask.Kept)
+        ?? (ask.Seats.Any(s => IndexOf(s.SlotId, s.Day) < 0) || ask.Aims.Any(a => IndexOf(a.SlotId, a.Day) < 0) ? NoSuchPlace()
+            : ask.Aims.Select(a => a.Skill).Concat(ask.Work.Select(w => w.Skill)).Any(s => !facts.Map.Has(new SkillId(s))) ? NoSuchSkill()
+            : ask.Seats.Select(s => s.ChildId).Concat(ask.Turns).Concat(ask.Work.Select(w => w.ChildId)).Concat(ask.Without).Any(c => !IsOurs(c)) ? NoSuchChild()
+            : null);
+
+    /// <summary>What makes chosen groups impossible (not merely unwise): places, skills or children that do not exist, or a child twice.</summary>
+    private RefusedException? FaultOf(IReadOnlyList<ChosenGroup> groups)
+    {
+        var placed = groups.SelectMany(g => g.Children).ToList();
+        return groups.Any(g => IndexOf(g.SlotId, g.Day) < 0) ? NoSuchPlace()
+            : groups.GroupBy(g => (g.SlotId, g.Day)).Any(g => g.Count() > 1) ? new RefusedException("slotId", "Two groups stand in the same place.")
+            : groups.Any(g => !facts.Map.Has(new SkillId(g.Skill))) ? NoSuchSkill()
+            : placed.Any(c => !IsOurs(c)) ? NoSuchChild()
+            : placed.Distinct().Count() != placed.Count ? new RefusedException("children", "A child is in two groups.")
+            : placed.Any(c => Brief.Excluded.Contains(new ChildId(c))) ? new RefusedException("children", "A child has had a turn in this week already.")
+            : null;
+    }
+
+    private bool IsOurs(int child) => _names.ContainsKey(new ChildId(child));
+
+    public int IndexOf(int slotId, DateOnly day) => facts.Open.ToList().FindIndex(s => s.SlotId == slotId && s.Day == day);
+
+    public IEnumerable<GroupSession> ToSessions(IReadOnlyList<FormedGroup> groups) => groups.Where(g => g.Children.Count > 0).Select(g =>
+    {
+        var slot = facts.Open[g.Slot];
+        var session = new GroupSession
+        {
+            ClassId = facts.ClassId.Value,
+            Day = slot.Day,
+            SlotId = slot.SlotId,
+            Skill = g.Skill.Value,
+            Activity = ActivityFor(g.Skill).Id.Value,
+            Seed = (long)SessionCards.SeedFor(facts.ClassId, slot.Day, slot.SlotId, g.Skill),
+            Reason = Reasons.ForGroup(g, Brief),
+        };
+        session.Members.AddRange(g.Children.Select(c => new GroupMember { ChildId = c.Value, Reason = Reasons.ForPlaced(c, g.Skill, Brief) }));
+        return session;
+    });
+
+    public GroupsView ViewProposal(GroupingResult result)
+    {
+        var candidates = Candidates.From(Brief);
+        var before = facts.Sets.Count > 0 ? facts.Sets[0] : null;
+        var changes = before is null ? [] : GroupChanges.Between([.. before.Groups.Select(g => g.Group.Met(_ => false))], before.Row.AcceptedAt, result.Groups, Brief).Where(c => !Brief.Excluded.Contains(c.Child));
+        return new GroupsView(
+            Monday, false, [.. facts.Held.Select(h => ViewOf(h.Row)).Concat(result.Groups.Select(ViewOf)).OrderBy(g => g.Slot.Day).ThenBy(g => g.Slot.Start).ThenBy(g => g.Slot.SlotId)],
+            [.. result.Unplaced.Select(c => new PlacedChild(c.Value, NameOf(c), Reasons.ForUnplaced(c, Brief, candidates)))],
+            result.ProvenBest, Reasons.ForResult(result), result.Score,
+            [.. changes.Select(c => new ChangeView(c.Child.Value, NameOf(c.Child), ShortOf(c.From), ShortOf(c.To), c.Why))],
+            before?.Monday, [.. result.Conflict.Select(ViewOf)], Version);
+    }
+
+    public GroupsView ViewAccepted()
+    {
+        var sessions = _accepted?.Groups.Select(g => g.Row).ToList() ?? [];
+        var placed = sessions.SelectMany(s => s.Members.Select(m => m.ChildId)).ToHashSet();
+        var candidates = Candidates.From(Brief);
+        return new GroupsView(
+            Monday, _accepted is not null, [.. sessions.Select(ViewOf).OrderBy(g => g.Slot.Day).ThenBy(g => g.Slot.Start).ThenBy(g => g.Slot.SlotId)],
+            _accepted is null ? [] : [.. _names.Where(n => !placed.Contains(n.Key.Value)).Select(n => new PlacedChild(n.Key.Value, n.Value, Reasons.ForUnplaced(n.Key, Brief, candidates)))],
+            false, _accepted is null ? "No groups have been accepted for this week yet." : "Accepted.", 0, [], null, [], Version);
+    }
+
+    private string NameOf(ChildId child) => _names.GetValueOrDefault(child, "?");
+
+    private WishView ViewOf(Wish wish)
+    {
+        var slot = wish switch { SeatWish seat => facts.Open[seat.Slot], AimWish aim => facts.Open[aim.Slot], _ => null };
+        var child = wish switch { SeatWish seat => seat.Child.Value, TurnWish turn => turn.Child.Value, WorkWish work => work.Child.Value, _ => (int?)null };
+        return new(wish.Key, Words.Stopped(Words.Capital(wish.InWords(Names))), child, slot?.SlotId, slot?.Day);
+    }
+
+    private GroupView ViewOf(FormedGroup group) => new(
+        facts.Open[group.Slot], group.Skill.Value, facts.Map[group.Skill].Short, facts.Map[group.Skill].ICan, ActivityFor(group.Skill).Name, Reasons.ForGroup(group, Brief),
+        [.. group.Children.Select(c => new PlacedChild(c.Value, NameOf(c), Reasons.ForPlaced(c, group.Skill, Brief))).OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase)], null, false);
+
+    private GroupView ViewOf(GroupSession session)
+    {
+        var skill = facts.Map[new SkillId(session.Skill)];
+        var slot = facts.Slots.FirstOrDefault(s => s.SlotId == session.SlotId && s.Day == session.Day) ?? new(session.SlotId, session.Day, default, 0, "", "");
+        return new GroupView(
+            slot, session.Skill, skill.Short, skill.ICan, facts.Library[new ActivityId(session.Activity)].Name, session.Reason,
+            [.. session.Members.Select(m => new PlacedChild(m.ChildId, NameOf(new(m.ChildId)), m.Reason)).OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase)],
+            session.Id, facts.Held.Any(h => h.Row.Id == session.Id));
+    }
+
+    private Activity ActivityFor(SkillId skill)
+    {
+        if (!_activities.TryGetValue(skill, out var chosen))
+        {
+            _activities[skill] = chosen = GroupActivities.For(skill, facts.Library, facts.Sets.SelectMany(s => s.Groups.Select(g => (s.Monday, g.Group.Skill, new ActivityId(g.Row.Activity)))), Monday);
+        }
+
+        return chosen;
+    }
+
+    // Where nothing has been counted in the cupboard, nothing is known to be short.
+    private IReadOnlySet<(SkillId, SkillId)> Clashes() => _clashes ??= facts.Stock.Count == 0
+        ? new HashSet<(SkillId, SkillId)>()
+        : AtOnce.Clashes(
+            [
+                .. facts.Map.Skills.Select(s => s.Id).Where(s => facts.Library.For(s, Place.Group).Count > 0).Select(s => (s, Activity: ActivityFor(s)))
+                    .Select(p => (p.s, new Use(Monday, default, p.Activity.Minutes, "", "Small group", p.Activity, p.Activity.For(p.s)?.Range ?? new(1, 10), facts.Wishes.Settings.MaxSize, 1, [], true))),
+            ], facts.Stock);
+
+    private string? ShortOf(SkillId? skill) => skill is { } id ? facts.Map[id].Short : null;
+
+    private static RefusedException NoSuchPlace() => new("slotId", "A group stands in a place that the week does not have, or that is taken.");
+
+    private static RefusedException NoSuchSkill() => new("skill", "There is no such skill.");
+
+    private static RefusedException NoSuchChild() => new("children", "A child is not in this class.");
+}

@@ -1,0 +1,2 @@
+global using Fobble.Core;
+global using Fobble.Server.Rooms;

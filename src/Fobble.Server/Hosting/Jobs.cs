@@ -1,0 +1,166 @@
+using System.Threading.Channels;
+
+namespace Fobble.Server.Hosting;
+
+public enum JobState
+{
+    /// <summary>Being worked at, or waiting for its turn.</summary>
+    Working,
+    Done,
+    Cancelled,
+    Failed,
+}
+
+/// <summary>Something worked out in the background, in the memory of this server; what it finds can be read while it goes on.</summary>
+/// <param name="adultId">Who asked for it: a new question of the same adult takes the place of an old one of its kind, another adult's goes on.</param>
+internal abstract class Job(ClassId classId, AdultId adultId, DateTimeOffset begun) : IProgress<double>, IDisposable
+{
+    private readonly CancellationTokenSource _stop = new();
+    private double _progress;
+    private volatile JobState _state;
+
+    public Guid Id { get; } = Guid.NewGuid();
+
+    public ClassId ClassId { get; } = classId;
+
+    public AdultId AdultId { get; } = adultId;
+
+    public DateTimeOffset Begun { get; } = begun;
+
+    public JobState State => _state;
+
+    /// <summary>Share that is done, 0 to 1.</summary>
+    public double Progress => Volatile.Read(ref _progress);
+
+    public void Report(double value) => Volatile.Write(ref _progress, value);
+
+    public void Cancel()
+    {
+        _stop.Cancel();
+
+        // One that has not had its turn is over at once; one that is worked at says so itself.
+        Interlocked.CompareExchange(ref _begunWork, 1, 0);
+        if (_begunWork == 1)
+        {
+            _state = JobState.Cancelled;
+        }
+    }
+
+    /// <summary>Works it out, if it has not been cancelled before its turn came.</summary>
+    public void Go(CancellationToken shutdown)
+    {
+        if (Interlocked.CompareExchange(ref _begunWork, 2, 0) != 0)
+        {
+            return;
+        }
+
+        using var both = CancellationTokenSource.CreateLinkedTokenSource(_stop.Token, shutdown);
+        try
+        {
+            Run(both.Token);
+            _state = JobState.Done;
+        }
+        catch (OperationCanceledException)
+        {
+            _state = JobState.Cancelled;
+        }
+        catch
+        {
+            _state = JobState.Failed;
+            throw;
+        }
+    }
+
+    public void Dispose() => _stop.Dispose();
+
+    protected abstract void Run(CancellationToken stop);
+
+    // 0: waits, 1: cancelled before its turn, 2: had its turn.
+    private int _begunWork;
+}
+
+/// <summary>
+/// Works at jobs one after the other, beside the requests. Few may wait; one that fails is written down; all end when the server does. What nobody fetches
+/// within an hour is forgotten.
+/// </summary>
+internal sealed partial class JobQueue(TimeProvider clock, ILogger<JobQueue> log) : BackgroundService
+{
+    private const int MostWaiting = 20;
+    private static readonly TimeSpan Keep = TimeSpan.FromHours(1);
+
+    private readonly Channel<Job> _waiting = Channel.CreateBounded<Job>(MostWaiting);
+    private readonly Dictionary<Guid, Job> _jobs = [];
+    private readonly Lock _lock = new();
+
+    /// <summary>Lets a job wait for its turn. An adult has one of a kind in a class at a time.</summary>
+    /// <exception cref="RefusedException">Too many are waiting.</exception>
+    public TJob Begin<TJob>(TJob job)
+        where TJob : Job
+    {
+        lock (_lock)
+        {
+            var now = clock.GetUtcNow();
+            foreach (var old in _jobs.Values.Where(j => now - j.Begun > Keep).ToList())
+            {
+                Forget(old);
+            }
+
+            foreach (var other in _jobs.Values.Where(j => j is TJob && j.State == JobState.Working && j.ClassId == job.ClassId && j.AdultId == job.AdultId))
+            {
+                other.Cancel();
+            }
+
+            RefusedException.Unless(_waiting.Writer.TryWrite(job), "job", "The server has too much to work out just now. Try again in a minute.");
+            _jobs[job.Id] = job;
+        }
+
+        return job;
+    }
+
+    public TJob? Find<TJob>(ClassId classId, Guid id)
+        where TJob : Job
+    {
+        lock (_lock)
+        {
+            return _jobs.TryGetValue(id, out var job) && job.ClassId == classId ? job as TJob : null;
+        }
+    }
+
+    /// <summary>Lets go of a job; one that is still being worked at is cancelled.</summary>
+    public void Forget(Job job)
+    {
+        lock (_lock)
+        {
+            job.Cancel();
+            _jobs.Remove(job.Id);
+            if (job.State != JobState.Working)
+            {
+                job.Dispose();
+            }
+        }
+    }
+
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        await foreach (var job in _waiting.Reader.ReadAllAsync(stoppingToken))
+        {
+            try
+            {
+                await Task.Run(() => job.Go(stoppingToken), stoppingToken);
+            }
+            catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
+            {
+                return;
+            }
+#pragma warning disable CA1031 // Said to whoever waits by the job's state; here it is only written down.
+            catch (Exception fault)
+#pragma warning restore CA1031
+            {
+                Failed(log, job.GetType().Name, job.ClassId, fault);
+            }
+        }
+    }
+
+    [LoggerMessage(Level = LogLevel.Error, Message = "{Kind} of class {ClassId} could not be worked out.")]
+    private static partial void Failed(ILogger log, string kind, ClassId classId, Exception fault);
+}

@@ -1,0 +1,26 @@
+namespace Fobble.Server.Hosting;
+
+/// <summary>
+/// Work that keeps a core busy for longer than a request should: at most as many at a time as there are cores, however many ask, and none for somebody who has
+/// gone away.
+/// </summary>
+internal sealed class Solving : IDisposable
+{
+    private readonly SemaphoreSlim _cores = new(Environment.ProcessorCount, Environment.ProcessorCount);
+
+    /// <param name="solve">Heeds the token as far as it can.</param>
+    public async Task<T> RunAsync<T>(Func<CancellationToken, T> solve, CancellationToken stop)
+    {
+        await _cores.WaitAsync(stop);
+        try
+        {
+            return await Task.Run(() => solve(stop), stop);
+        }
+        finally
+        {
+            _cores.Release();
+        }
+    }
+
+    public void Dispose() => _cores.Dispose();
+}

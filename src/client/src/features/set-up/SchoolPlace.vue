@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import type { Schemas } from '@/app/api/client'
+
+/** Where the school is: whose day it is when something is recorded, and how days are written. */
+const props = defineProps<{ table: Schemas['TimetableView'] }>()
+const emit = defineEmits<{ save: [place: Schemas['SchoolPlace']] }>()
+
+const place = ref({ timeZone: '', locale: '' })
+watch(
+  () => props.table,
+  ({ timeZone, locale }) => (place.value = { timeZone, locale }),
+  { immediate: true },
+)
+const zones = computed(() => [...new Set([props.table.timeZone, ...Intl.supportedValuesOf('timeZone')])].sort())
+const sample = new Date('2026-11-25T12:00:00Z')
+const regions = new Intl.DisplayNames('en', { type: 'region' })
+const written = (locale: string) => new Intl.DateTimeFormat(locale, { timeZone: 'UTC' }).format(sample)
+const ways = computed(() =>
+  props.table.locales.map((tag) => ({ tag, label: `${written(tag)}, as in ${regions.of(tag.split('-')[1]!)}` })),
+)
+</script>
+
+<template>
+  <form class="row" @submit.prevent="emit('save', place)">
+    <label
+      >Time zone
+      <select v-model="place.timeZone" class="box">
+        <option v-for="zone in zones" :key="zone" :value="zone">{{ zone.replaceAll('_', ' ') }}</option>
+      </select></label
+    >
+    <label
+      >Dates
+      <select v-model="place.locale" class="box">
+        <option v-for="way in ways" :key="way.tag" :value="way.tag">{{ way.label }}</option>
+      </select></label
+    >
+    <button class="button">Keep</button>
+  </form>
+</template>
