@@ -1,12 +1,13 @@
 import { expect, test } from '@playwright/test'
 import { expectAccessible } from './accessible'
+import { DEMO_NOW } from './filled'
 import { startServer, type RunningServer } from './server'
 import { comeInAs, goTo } from './visit'
 
 // Lantern Hill, on a fixed Wednesday.
 let server: RunningServer
 test.beforeAll(async () => {
-  server = await startServer(5392, { demo: true, now: '2026-11-25T08:10:00' })
+  server = await startServer({ demo: true, now: DEMO_NOW })
 })
 test.afterAll(() => server.stop())
 // The browser's clock goes with the server's, a little ahead of it.

@@ -1,12 +1,13 @@
 import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible'
+import { DEMO_NOW } from './filled'
 import { startServer, type RunningServer } from './server'
 import { comeInAs, goTo } from './visit'
 
 // From a baseline check to the page for the family, on the made-up school.
 let server: RunningServer
 test.beforeAll(async () => {
-  server = await startServer(5395, { demo: true, now: '2026-11-25T08:10:00' })
+  server = await startServer({ demo: true, now: DEMO_NOW })
 })
 test.afterAll(() => server.stop())
 test.beforeEach(({ page }) => page.clock.install({ time: new Date('2026-11-25T08:12:00Z') }))
@@ -110,11 +111,12 @@ test('the grid folds, filters, opens a column and a child; a maths lead has clas
   await page.getByRole('button', { name: 'Counting' }).click()
   await page.getByLabel('Group', { exact: true }).selectOption({ index: 1 })
   expect(await page.getByRole('rowheader').count()).toBeLessThan(7)
+  // A few children have all that the whole class has, and are looked at in a tenth of the time.
+  await expectAccessible(page)
   await page.getByLabel('Group', { exact: true }).selectOption('')
   await page.getByLabel('Season', { exact: true }).selectOption('Spring')
   expect(await columns()).toBeLessThan(before)
   await page.getByLabel('Season', { exact: true }).selectOption('')
-  await expectAccessible(page)
   await page.locator('th.skill button').first().click()
   await expect(page.getByRole('dialog')).toContainText('Ready')
   await expect(page.getByRole('dialog')).toContainText('Not yet')

@@ -8,7 +8,7 @@ const sample = (name: string) => fileURLToPath(new URL(`../../samples/${name}`, 
 let server: RunningServer
 
 test.beforeAll(async () => {
-  server = await startServer(5391, { demo: false, now: '2026-09-09T08:00:00' })
+  server = await startServer({ demo: false, now: '2026-09-09T08:00:00' })
 })
 test.afterAll(() => server.stop())
 // The browser's clock goes with the server's, a little ahead of it.
@@ -55,6 +55,7 @@ test('from a class list to next week’s groups, and on', async ({ page }) => {
 
   await test.step('Fobble plans next week', async () => {
     await place(page, 'Plan')
+    await page.getByRole('link', { name: 'Week', exact: true }).click()
     await page.getByRole('link', { name: 'Go to next week' }).click()
     await expect(page.getByRole('heading', { name: 'Week of 14 September' })).toBeVisible()
     await page.getByRole('button', { name: 'Let Fobble plan this week' }).click()

@@ -1,12 +1,13 @@
 import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible'
+import { DEMO_NOW } from './filled'
 import { startServer, type RunningServer } from './server'
 import { comeInAs, goTo } from './visit'
 
 // Lantern Hill, on a fixed Wednesday: from a proposal to what the groups did.
 let server: RunningServer
 test.beforeAll(async () => {
-  server = await startServer(5398, { demo: true, now: '2026-11-25T08:10:00' })
+  server = await startServer({ demo: true, now: DEMO_NOW })
 })
 test.afterAll(() => server.stop())
 test.beforeEach(({ page }) => page.clock.install({ time: new Date('2026-11-25T08:12:00Z') }))

@@ -2,13 +2,14 @@ import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { expect, test, type Download } from '@playwright/test'
 import { expectAccessible } from './accessible'
+import { DEMO_NOW } from './filled'
 import { startServer, type RunningServer } from './server'
 import { comeInAs, goTo } from './visit'
 
 // Lantern Hill, on a fixed Wednesday.
 let server: RunningServer
 test.beforeAll(async () => {
-  server = await startServer(5395, { demo: true, now: '2026-11-25T08:10:00' })
+  server = await startServer({ demo: true, now: DEMO_NOW })
 })
 test.afterAll(() => server.stop())
 

@@ -4,13 +4,14 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible'
+import { DEMO_NOW } from './filled'
 import { startServer, type RunningServer } from './server'
 import { comeInAs, goTo } from './visit'
 
 // Lantern Hill, on a fixed Wednesday.
 let server: RunningServer
 test.beforeAll(async () => {
-  server = await startServer(5394, { demo: true, now: '2026-11-25T08:10:00' })
+  server = await startServer({ demo: true, now: DEMO_NOW })
 })
 test.afterAll(() => server.stop())
 

@@ -2,13 +2,14 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium, expect, test, type BrowserContext, type Page } from '@playwright/test'
+import { DEMO_NOW } from './filled'
 import { startServer, type RunningServer } from './server'
 import { comeInAs, goTo } from './visit'
 
 // What was tapped is never lost and never doubled: without a network, over a restart of the browser, over the death of the server.
 let server: RunningServer
 test.beforeAll(async () => {
-  server = await startServer(5394, { demo: true, now: '2026-11-25T08:10:00' })
+  server = await startServer({ demo: true, now: DEMO_NOW })
 })
 test.afterAll(() => server.stop())
 const setClock = (page: Page, time = '08:12') => page.clock.install({ time: new Date(`2026-11-25T${time}:00Z`) })

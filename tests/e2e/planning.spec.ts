@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible'
+import { DEMO_NOW } from './filled'
 import { startServer, type RunningServer } from './server'
 import { comeInAs, goTo } from './visit'
 
@@ -12,7 +13,7 @@ const tab = (page: Page, name: string) =>
 test.describe('a year from nothing', () => {
   let server: RunningServer
   test.beforeAll(async () => {
-    server = await startServer(5396, { demo: false, now: '2026-09-09T08:00:00' })
+    server = await startServer({ demo: false, now: '2026-09-09T08:00:00' })
   })
   test.afterAll(() => server.stop())
   test.beforeEach(({ page }) => page.clock.setFixedTime(new Date('2026-09-09T08:02:00Z')))
@@ -115,7 +116,7 @@ test.describe('a year from nothing', () => {
 test.describe('a plan in force', () => {
   let server: RunningServer
   test.beforeAll(async () => {
-    server = await startServer(5397, { demo: true, now: '2026-11-25T08:00:00' })
+    server = await startServer({ demo: true, now: DEMO_NOW })
   })
   test.afterAll(() => server.stop())
   test.beforeEach(async ({ page }) => {

@@ -4,7 +4,8 @@ export default defineConfig({
   testDir: '.',
   testMatch: process.env.FOBBLE_SCREENSHOTS ? 'screenshots.ts' : '*.spec.ts',
   timeout: 90_000,
-  workers: 1,
+  workers: 2,
+  globalSetup: './filled.ts',
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { expect, test, type Page } from '@playwright/test'
+import { DEMO_NOW } from './filled'
 import { startServer, type RunningServer } from './server'
 import { goTo as place } from './visit'
 
@@ -7,7 +8,7 @@ import { goTo as place } from './visit'
 const folder = fileURLToPath(new URL('../../docs/screenshots/', import.meta.url))
 let server: RunningServer
 test.beforeAll(async () => {
-  server = await startServer(5393, { demo: true, now: '2026-11-25T08:10:00' })
+  server = await startServer({ demo: true, now: DEMO_NOW })
 })
 test.afterAll(() => server.stop())
 
@@ -59,6 +60,7 @@ test('pictures of the main views', async ({ page }) => {
   await shoot(page, 'plan-revised')
 
   await place(page, 'Plan')
+  await page.getByRole('link', { name: 'Week', exact: true }).click()
   await page.getByRole('link', { name: 'Go to next week' }).click()
   await page.getByRole('button', { name: 'Let Fobble plan this week' }).click()
   await expect(page.locator('.focus')).toHaveCount(4)

@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { cpSync, mkdtempSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -8,23 +9,39 @@ const folder = fileURLToPath(new URL('../../src/Fobble.Server/', import.meta.url
 
 export interface RunningServer {
   url: string
+  /** Folder of its data. */
+  data: string
   stop(): void
+  /** Asks it to end, as a machine that shuts down does, and waits until it has: how many milliseconds that took. */
+  end(): Promise<number>
   /** Ends it as a power cut would, and leaves its data; `again` starts it on the same data. */
   kill(): void
   again(): Promise<void>
 }
 
+/** A port that nobody has, so that specs can run side by side. */
+const freePort = () =>
+  new Promise<number>((resolve, reject) => {
+    const asked = createServer()
+    asked.on('error', reject)
+    asked.listen(0, '127.0.0.1', () => {
+      const { port } = asked.address() as { port: number }
+      asked.close(() => resolve(port))
+    })
+  })
+
 /** Starts the built application on a database of its own, at a fixed moment, so that a test means the same on every day. */
-export async function startServer(port: number, options: { demo: boolean; now: string }): Promise<RunningServer> {
+export async function startServer(options: { demo: boolean; now: string; zone?: string }): Promise<RunningServer> {
   const data = mkdtempSync(join(tmpdir(), 'fobble-e2e-'))
-  const url = `http://127.0.0.1:${port}`
+  if (options.demo && process.env.FOBBLE_FILLED) cpSync(process.env.FOBBLE_FILLED, data, { recursive: true })
+  const url = `http://127.0.0.1:${await freePort()}`
   let server: ChildProcess
   const start = async () => {
     server = spawn('dotnet', ['bin/Release/net10.0/Fobble.Server.dll'], {
       cwd: folder,
       env: {
         ...process.env,
-        TZ: 'UTC',
+        TZ: options.zone ?? 'UTC',
         ASPNETCORE_URLS: url,
         Fobble__Data: data,
         Fobble__Demo: String(options.demo),
@@ -47,7 +64,7 @@ export async function startServer(port: number, options: { demo: boolean; now: s
     throw new Error(`The server did not start at ${url}.`)
   }
   const stop = () => {
-    server.kill()
+    server.kill('SIGKILL')
     rmSync(data, { recursive: true, force: true })
   }
   try {
@@ -56,5 +73,12 @@ export async function startServer(port: number, options: { demo: boolean; now: s
     stop()
     throw fault
   }
-  return { url, stop, kill: () => void server.kill('SIGKILL'), again: start }
+  const end = async () => {
+    const asked = Date.now()
+    const ended = new Promise((resolve) => server.once('exit', resolve))
+    server.kill('SIGTERM')
+    await ended
+    return Date.now() - asked
+  }
+  return { url, data, stop, end, kill: () => void server.kill('SIGKILL'), again: start }
 }

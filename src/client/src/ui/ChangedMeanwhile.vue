@@ -12,7 +12,7 @@ watch(offer, async (open) => {
 </script>
 
 <template>
-  <dialog ref="dialog" class="changed" aria-labelledby="changed-title" @cancel.prevent="answerOffer(false)">
+  <dialog ref="dialog" class="meanwhile" aria-labelledby="changed-title" @cancel.prevent="answerOffer(false)">
     <template v-if="offer">
       <h2 id="changed-title">Changed in the meantime</h2>
       <p>{{ offer.sentence }}</p>
@@ -29,7 +29,7 @@ watch(offer, async (open) => {
 </template>
 
 <style scoped>
-.changed {
+.meanwhile {
   max-width: 34rem;
   padding: 1.2rem 1.4rem;
   border: 1.5px solid var(--ink);
@@ -38,11 +38,11 @@ watch(offer, async (open) => {
   color: var(--ink);
 }
 
-.changed::backdrop {
+.meanwhile::backdrop {
   background: rgb(0 0 0 / 35%);
 }
 
-.changed h2 {
+.meanwhile h2 {
   margin-top: 0;
 }
 

@@ -28,8 +28,9 @@ async function go(call: () => Promise<unknown>) {
     else if (first) await router.push({ name: 'today', params: { classId: first.id } })
     else refusal.value = 'You are signed in, but belong to no class yet.'
   } catch (error) {
-    refusal.value = error instanceof Error ? error.message : String(error)
     fields.value = error instanceof Refused ? error.fields : {}
+    const told = Object.keys(fields.value).length > 0
+    refusal.value = told ? 'Some of it needs another look.' : error instanceof Error ? error.message : String(error)
   } finally {
     busy.value = false
   }
