@@ -23,7 +23,6 @@ public static class WeekPlanner
     /// <summary>Minutes that a centre is made for: children come and go.</summary>
     public const int ChoiceMinutes = 15;
 
-    private const int UsualCarpetMinutes = 20;
     private const int CarryOnWithin = 10;
     private const int ContinueBonus = 40;
     private const int AheadOfSeasonCost = 40;
@@ -61,7 +60,7 @@ public static class WeekPlanner
     public static int CarpetMinutes(DateOnly day, WeekRequest request)
     {
         ArgumentNullException.ThrowIfNull(request);
-        return request.Timetable?.On(day).FirstOrDefault(s => s.Kind == SlotKind.Carpet)?.Minutes ?? UsualCarpetMinutes;
+        return request.Timetable?.On(day).FirstOrDefault(s => s.Kind == SlotKind.Carpet)?.Minutes ?? UsualWeek.CarpetMinutes;
     }
 
     private static FocusLesson WithActivity(FocusLesson lesson, DateOnly day, int minutes, WeekRequest request, ActivityChooser chooser)
@@ -94,7 +93,7 @@ public static class WeekPlanner
     private static FocusLesson FocusFor(DateOnly day, WeekRequest request, List<TaughtLesson> taught)
     {
         var served = request.Library.ServedIn(Place.Carpet);
-        var best = request.Evidence.Map.Skills.Where(skill => served.Contains(skill.Id)).Select(skill => Weigh(skill, day, request, taught)).MaxBy(w => w.Score)!;
+        var best = request.Evidence.Map.Skills.Where(skill => served.Contains(skill.Id)).Select(skill => Weigh(skill, day, request, taught)).Max()!;
         var skill = best.Skill;
         var number = Math.Min(best.Given + 1, skill.Lessons);
         var stage = number == 1 ? LessonStage.Introduce : number == skill.Lessons ? LessonStage.Apply : LessonStage.Practise;
@@ -119,12 +118,8 @@ public static class WeekPlanner
         score += WorthOfEachOpened * Math.Min(5, evidence.Map.Opens(skill.Id).Count);
         score -= AheadOfSeasonCost * Math.Max(0, skill.When - evidence.Calendar.SeasonOf(day));
         score += ApproachWeight.Of(skill, taught.Count > 0 ? evidence.Map[taught[^1].Skill].Strand : null, request.Approach);
-
-        // What must not be chosen as long as anything else can be: unready first of all, then known, then already taught in full.
-        score -= inPlace ? 0 : 4000;
-        score -= known >= KnownBy ? 2000 : 0;
-        score -= finished ? 1000 : 0;
-        return new Weighed(skill, score, given.Count, ready, known, recent && !finished, shown);
+        var start = finished ? Start.ComesBack : recent ? Start.CarriesOn : given.Count > 0 ? Start.GoesOn : Start.New;
+        return new Weighed(skill, inPlace, known >= KnownBy, start, score, given.Count, ready, known, shown);
     }
 
     private static bool IsInPlace(SkillId need, ClassEvidence evidence, List<TaughtLesson> taught) =>
@@ -150,17 +145,51 @@ public static class WeekPlanner
         return chosen?.Activity.Id;
     }
 
-    private sealed record Weighed(Skill Skill, double Score, int Given, double Ready, double Known, bool CarriesOn, bool Shown)
+    /// <summary>How a focus begins that day.</summary>
+    private enum Start
     {
+        New,
+
+        /// <summary>Its last lesson was within ten school days.</summary>
+        CarriesOn,
+
+        /// <summary>Begun, and left for longer than that.</summary>
+        GoesOn,
+
+        /// <summary>All its lessons were given.</summary>
+        ComesBack,
+    }
+
+    /// <param name="InPlace">Whether what it needs is there with most of the class, or was taught.</param>
+    /// <param name="KnownByMost">Whether most have it already.</param>
+    /// <param name="Score">What speaks for it among those that are alike in what comes first.</param>
+    /// <param name="Shown">Whether what it needs was seen with most of the class.</param>
+    private sealed record Weighed(Skill Skill, bool InPlace, bool KnownByMost, Start Start, double Score, int Given, double Ready, double Known, bool Shown) : IComparable<Weighed>
+    {
+        // What must not be chosen as long as anything else can be: unready first of all, then known, then already taught in full.
+        private (bool, bool, bool, double) Standing => (InPlace, !KnownByMost, Start != Start.ComesBack, Score);
+
+        // Of two that are alike the first in the order of the map.
+        public int CompareTo(Weighed? other) => other is null ? 1 : Standing.CompareTo(other.Standing);
+
         public string Reason(ClassEvidence evidence)
         {
             var of = evidence.Children.Count;
             var ready = (int)Math.Round(Ready * of);
             var known = (int)Math.Round(Known * of);
-            var start = CarriesOn ? $"Carries on from lesson {Words.Number(Given)}" : Given > 0 && Given >= Skill.Lessons ? "Comes back once more" : "New this week";
+            var start = Start switch
+            {
+                Start.CarriesOn => $"Carries on from lesson {Words.Number(Given)}",
+                Start.GoesOn => $"Goes on after a while from lesson {Words.Number(Given)}",
+                Start.ComesBack => "Comes back once more",
+                _ => "New this week",
+            };
             var have = known == 0 ? "nobody has it yet" : $"{known} {(known == 1 ? "has" : "have")} it";
-            var needs = Skill.Needs.Count == 0 ? "" : $" What it needs, {Words.List([.. Skill.Needs.Select(n => evidence.Map[n].InSentence)])}, {(Shown ? "is there with most of the class" : "has been taught")}.";
-            return $"{start}: {ready} of {of} are ready for it and {have}.{(Score < -3000 ? " Not everything it needs is in place, but nothing else is nearer." : needs)}";
+            var needs = !InPlace ? " Not everything it needs is in place, but nothing else is nearer."
+                : KnownByMost ? " Most have it already, but nothing else is ready to be taught."
+                : Skill.Needs.Count == 0 ? ""
+                : $" What it needs, {Words.List([.. Skill.Needs.Select(n => evidence.Map[n].InSentence)])}, {(Shown ? "is there with most of the class" : "has been taught")}.";
+            return $"{start}: {ready} of {of} are ready for it and {have}.{needs}";
         }
     }
 }
