@@ -71,7 +71,7 @@ public sealed class AtOnceTests : IDisposable
     public async Task An_observation_withdrawn_many_times_at_once_is_withdrawn_once()
     {
         var ines = await _school.ComeInAsAsync("ines");
-        NewObservation seen = new(Guid.NewGuid(), 1, "count.say-5", new(2026, 11, 25, 7, 50, 0, TimeSpan.Zero), Setting.Choice, Support.Alone, Representation.Spoken, null, null, null, null, null);
+        NewObservation seen = new(Guid.NewGuid(), 1, "count.say-5", ClipboardTests.Now.AddMinutes(-10), Setting.Choice, Support.Alone, Representation.Spoken, null, null, null, null, null);
         (await ines.PostAsync($"{Class}/observations", seen)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await ManyAsync(() => ines.PostAsync($"{Class}/observations/{seen.Id}/withdraw", new WithdrawalReason("Wrong child")))).ShouldAllBe(s => s == HttpStatusCode.NoContent);
         (await CountAsync(db => db.Withdrawals.CountAsync(w => w.ObservationId == seen.Id))).ShouldBe(1);
@@ -189,7 +189,7 @@ public sealed class AtOnceTests : IDisposable
     {
         var (ines, tomasz) = (await _school.ComeInAsAsync("ines"), await _school.ComeInAsAsync("tomasz"));
         var taps = Enumerable.Range(0, 20).Select(i => new NewObservation(
-            Guid.NewGuid(), 1 + i, "count.say-5", new(2026, 11, 25, 7, 40, i, TimeSpan.Zero), Setting.Choice, Support.Alone, Representation.Spoken, null, null, null, null, null)).ToList();
+            Guid.NewGuid(), 1 + i, "count.say-5", ClipboardTests.Now.AddMinutes(-20).AddSeconds(i), Setting.Choice, Support.Alone, Representation.Spoken, null, null, null, null, null)).ToList();
         var recording = AllAsync(taps, t => tomasz.PostAsync($"{Class}/observations", t));
         var planning = AllAsync([1, 2, 3], _ => ines.PostAsync($"{Class}/weeks/2026-11-25/plan"));
         (await recording).ShouldAllBe(s => s == HttpStatusCode.NoContent);

@@ -72,7 +72,7 @@ public sealed class PathTests : IDisposable
         var child = held.Children[0].Id;
         (await ines.PostAsync("/api/classes/1/observations", new
         {
-            id = Guid.NewGuid(), childId = child, skill = held.Skill, at = new DateTimeOffset(2026, 11, 25, 8, 0, 0, TimeSpan.Zero), setting = "Group", support = "Alone",
+            id = Guid.NewGuid(), childId = child, skill = held.Skill, at = ClipboardTests.Now, setting = "Group", support = "Alone",
             representation = "Objects", numbers = (string?)null, slip = (string?)null, strategy = (string?)null, note = (string?)null, sessionId = held.SessionId,
         })).StatusCode.ShouldBe(HttpStatusCode.NoContent);
 

@@ -20,18 +20,20 @@ public sealed class School : WebApplicationFactory<Program>
     private static readonly Lazy<string> FilledOnce = new(FillOnce);
 
     private const string DatabaseFile = "fobble.db";
+    private const string UsualNow = "2026-11-25T08:00:00";
 
     private readonly string _folder = Directory.CreateTempSubdirectory("fobble-test-").FullName;
     private readonly bool _demo;
+    private readonly string _now;
 
     public School()
         : this(demo: true)
     {
     }
 
-    private School(bool demo, bool fresh = false)
+    private School(bool demo, bool fresh = false, string now = UsualNow)
     {
-        _demo = demo;
+        (_demo, _now) = (demo, now);
         if (demo && !fresh)
         {
             File.Copy(FilledOnce.Value, Path.Combine(_folder, DatabaseFile));
@@ -41,6 +43,9 @@ public sealed class School : WebApplicationFactory<Program>
     public static DateOnly Today { get; } = new(2026, 11, 25);
 
     public static School Empty() => new(demo: false);
+
+    /// <summary>The filled school at another moment: an instant, or a time by the clock of this machine.</summary>
+    public static School At(string now) => new(demo: true, now: now);
 
     // The demo is played out once a run; each school of the tests gets a copy of its file. Nobody has it open while it is copied.
     private static string FillOnce()
@@ -85,7 +90,7 @@ public sealed class School : WebApplicationFactory<Program>
     {
         builder.UseSetting("Fobble:Data", _folder);
         builder.UseSetting("Fobble:Demo", _demo.ToString());
-        builder.UseSetting("Fobble:Now", "2026-11-25T08:00:00");
+        builder.UseSetting("Fobble:Now", _now);
         builder.UseSetting("Logging:LogLevel:Default", "None");
     }
 

@@ -105,12 +105,12 @@ internal sealed partial class JobQueue(TimeProvider clock, ILogger<JobQueue> log
                 Forget(old);
             }
 
+            RefusedException.Unless(_waiting.Writer.TryWrite(job), "job", "The server has too much to work out just now. Try again in a minute.");
             foreach (var other in _jobs.Values.Where(j => j is TJob && j.State == JobState.Working && j.ClassId == job.ClassId && j.AdultId == job.AdultId))
             {
                 other.Cancel();
             }
 
-            RefusedException.Unless(_waiting.Writer.TryWrite(job), "job", "The server has too much to work out just now. Try again in a minute.");
             _jobs[job.Id] = job;
         }
 
