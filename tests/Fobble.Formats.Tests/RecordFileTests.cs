@@ -1,6 +1,7 @@
 using System.Text;
 using System.Text.Json;
 using CsCheck;
+using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
@@ -120,7 +121,7 @@ public class RecordFileTests
         (box.Width / 72 * 25.4).ShouldBe(56, 0.2);
     }
 
-    private static ObservationReading Read(string csv) => ObservationCsv.Read(Encoding.UTF8.GetBytes(csv), Map, Children, Today, _ => TimeSpan.Zero, "Ines Okonjo");
+    private static ObservationReading Read(string csv) => ObservationCsv.Read(Encoding.UTF8.GetBytes(csv), Map, Children, Today, SchoolZone.Universal, "Ines Okonjo");
 
     private static ObservationLine Line(int i, Skill skill, Support support, Setting setting, DateOnly day, string note) => new(
         new Guid(i + 1, 0, 0, new byte[8]), Children[i % 2], skill.Id, new(day.ToDateTime(new(9, 0)), TimeSpan.Zero), day, "Tomasz Birk", setting, support, skill.ShownIn[^1], null, skill.Slips[0].Id, null, note.Length > 0 ? note : null, null);

@@ -186,3 +186,29 @@ test('two adults record the same group and see each other’s taps', async ({ pa
   await expect(page.getByText(/^The same in 0 % of one moment/)).toBeVisible()
   await other.context().close()
 })
+
+test('asked to end, the server ends within five seconds, whatever it is working at and whoever listens', async ({
+  page,
+}) => {
+  await comeInAs(page, server, 'Ines Okonjo')
+  await goTo(page, 'Clipboard')
+  await expect(page.locator('a.session').first()).toBeVisible()
+  const token = (await page.context().cookies()).find((c) => c.name === 'XSRF-TOKEN')!.value
+  const ask = (path: string, data: object) =>
+    page.request.post(`${server.url}/api/classes/1/${path}`, {
+      headers: { 'X-XSRF-TOKEN': decodeURIComponent(token) },
+      data,
+    })
+
+  // A year's plan and weeks ahead in the background, and questions that somebody waits for, more than there are cores.
+  const scope = (await (await page.request.get(`${server.url}/api/classes/1/plan/scope`)).json()) as { usual: object }
+  const draft = await ask('plan/drafts/', { ...scope.usual, thorough: true })
+  expect(draft.status()).toBe(200)
+  expect((await ask('weeks/2026-12-02/groups/ahead', { weeks: 8 })).status()).toBe(200)
+  const nothing = { seats: [], aims: [], kept: [], turns: [], work: [], letGo: [], without: [] }
+  const waiting = Array.from({ length: 6 }, () => ask('weeks/2026-12-02/groups/others', nothing).catch(() => 'cut off'))
+  await page.waitForTimeout(300)
+  expect(await server.end()).toBeLessThan(5000)
+  await Promise.all(waiting)
+  await server.again()
+})

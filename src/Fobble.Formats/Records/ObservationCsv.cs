@@ -1,4 +1,5 @@
 using System.Globalization;
+using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Core.Skills;
 using Fobble.Formats.Csv;
@@ -25,8 +26,8 @@ public static class ObservationCsv
 
     /// <summary>Reads them. A child is named as the class names it; a skill by its id or its short name. What has no id gets one from what it says, so that a file taken twice is taken once.</summary>
     /// <param name="children">Names of the class's children.</param>
-    /// <param name="offset">Of the school's clock.</param>
-    public static ObservationReading Read(byte[] file, SkillMap map, IReadOnlyCollection<string> children, DateOnly today, Func<DateTime, TimeSpan> offset, string by)
+    /// <param name="zone">Whose clock the times of the file are by.</param>
+    public static ObservationReading Read(byte[] file, SkillMap map, IReadOnlyCollection<string> children, DateOnly today, SchoolZone zone, string by)
     {
         ArgumentNullException.ThrowIfNull(map);
         ArgumentNullException.ThrowIfNull(children);
@@ -83,9 +84,8 @@ public static class ObservationCsv
 
             id = id == default ? NameUuid.Of(NameUuid.Url, $"urn:fobble:observation|{child}|{skill!.Id}|{day:O}|{time:O}|{support}|{Text("Numbers")}|{Text("Note")}") : id;
             Check("Id", ids.TryAdd(id, row.Line), $"The same observation stands in line {ids.GetValueOrDefault(id)}.");
-            var at = day.ToDateTime(time);
             lines.Add(new(
-                id, known[child], skill!.Id, new(at, offset(at)), day, Said("Seen by") ?? by, setting!.Value, support!.Value, shown!.Value, Said("Numbers"), Said("Slip"), Said("Way"), Said("Note"), Said("Withdrawn because")));
+                id, known[child], skill!.Id, zone.At(day, time), day, Said("Seen by") ?? by, setting!.Value, support!.Value, shown!.Value, Said("Numbers"), Said("Slip"), Said("Way"), Said("Note"), Said("Withdrawn because")));
         }
 
         return new(lines, table.Faults, table.Notes);

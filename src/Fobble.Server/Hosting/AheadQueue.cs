@@ -24,7 +24,7 @@ internal sealed partial class AheadQueue(ILogger<AheadQueue> log) : BackgroundSe
                 await work(stoppingToken);
             }
 #pragma warning disable CA1031 // Nobody waits for it: whoever asks later has it worked out again, and hears of the fault.
-            catch (Exception fault) when (fault is not OperationCanceledException)
+            catch (Exception fault) when (!stoppingToken.IsCancellationRequested)
 #pragma warning restore CA1031
             {
                 Failed(log, fault);

@@ -51,7 +51,7 @@ internal sealed record StoredWishes(
 
     /// <summary>Whether a child is regularly out of class during a place.</summary>
     public bool IsOut(int child, DateOnly day, TimeOnly start, int minutes) =>
-        TimesOut.Any(t => t.ChildId == child && t.Weekday == day.DayOfWeek && t.From < start.AddMinutes(minutes) && start < t.Until);
+        TimesOut.Any(t => t.ChildId == child && new TimeSlice(t.Weekday, t.From, t.Until).Overlaps(TimeSlice.Of(day.DayOfWeek, start, minutes)));
 }
 
 /// <summary>Reads what a class has asked of its groups.</summary>

@@ -74,7 +74,7 @@ internal sealed class RecordsFeature : IFeature
     }
 
     private static async Task<ObservationReading> ReadAsync(ClassRoom room, byte[] file, ClaimsPrincipal user, CancellationToken stop) =>
-        ObservationCsv.Read(file, room.Map, [.. (await room.ChildrenAsync(stop)).Select(c => c.Name)], room.Today, room.Zone.Zone.GetUtcOffset, user.Adult().Name);
+        ObservationCsv.Read(file, room.Map, [.. (await room.ChildrenAsync(stop)).Select(c => c.Name)], room.Today, room.Zone, user.Adult().Name);
 
     private static async Task<RecordsPreview> PreviewOfAsync(FobbleDb db, ClassRoom room, ObservationReading reading, CancellationToken stop)
     {
