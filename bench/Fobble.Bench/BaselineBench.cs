@@ -23,14 +23,17 @@ internal static class BaselineBench
         var children = Enumerable.Range(1, Children).Select(seed => ChildOf(map, (ulong)seed)).ToList();
         var held = children.Average(c => (double)c.Count / map.Skills.Count);
         yield return Accuracy(map, children, held, "most telling question", MostTelling);
-        yield return Accuracy(map, children, held, "random question", (_, _, asked, random) => random.Pick(map.Skills.Where(s => !asked.Contains(s.Id)).ToList()).Id);
+        yield return Accuracy(map, children, held, "random question", (_, _, asked, random) =>
+            random.Pick(map.Skills.Where(s => !asked.Contains(s.Id)).ToList()).Id
+        );
         yield return Accuracy(map, children, held, "strand by strand in fixed order", (_, _, asked, _) => FixedOrder(map)[asked.Count]);
         yield return Stopping(map, children);
     }
 
     private delegate SkillId Choose(BaselineCheck check, IReadOnlyList<BaselineAnswer> answers, IReadOnlySet<SkillId> asked, SeededRandom random);
 
-    private static SkillId MostTelling(BaselineCheck check, IReadOnlyList<BaselineAnswer> answers, IReadOnlySet<SkillId> asked, SeededRandom random) => check.After(answers).Next!.Value;
+    private static SkillId MostTelling(BaselineCheck check, IReadOnlyList<BaselineAnswer> answers, IReadOnlySet<SkillId> asked, SeededRandom random) =>
+        check.After(answers).Next!.Value;
 
     // About a third of the map held on average, by the made-up class's own rule of difficulty.
     private static IReadOnlySet<SkillId> ChildOf(SkillMap map, ulong seed)
@@ -74,10 +77,19 @@ internal static class BaselineBench
         return new(
             $"baseline, {name}: {children.Count} made-up children, {map.Skills.Count} skills, {held:0 %} held: share rightly placed after {string.Join(", ", At)} questions",
             $"{string.Join(", ", right.Select(r => $"{100 * r:0.0}"))} % (it expected {string.Join(", ", sure.Select(r => $"{100 * r:0.0}"))})",
-            name.StartsWith("most", StringComparison.Ordinal) ? "92 at 10, 94 at 15, 95 at 20" : "");
+            name.StartsWith("most", StringComparison.Ordinal) ? "92 at 10, 94 at 15, 95 at 20" : ""
+        );
     }
 
-    private static List<SkillId> FixedOrder(SkillMap map) => [.. map.Strands.SelectMany(s => map.Skills.Where(k => k.Strand == s.Id)).Select((s, i) => (s.Id, i)).OrderBy(p => p.i % 4).ThenBy(p => p.i).Select(p => p.Id)];
+    private static List<SkillId> FixedOrder(SkillMap map) =>
+        [
+            .. map
+                .Strands.SelectMany(s => map.Skills.Where(k => k.Strand == s.Id))
+                .Select((s, i) => (s.Id, i))
+                .OrderBy(p => p.i % 4)
+                .ThenBy(p => p.i)
+                .Select(p => p.Id),
+        ];
 
     private static Figure Stopping(SkillMap map, List<IReadOnlySet<SkillId>> children)
     {
@@ -109,7 +121,8 @@ internal static class BaselineBench
         return new(
             $"baseline stopping by itself, {some.Count} made-up children",
             $"{asked.Average():0.0} questions on average, half of the children {asked[asked.Count / 2]} or fewer; {100 * right:0.0} % rightly placed; “ready next” right in {100.0 * readyRight / ready:0} %",
-            "about 20 questions, 95 %; ready 68 %");
+            "about 20 questions, 95 %; ready 68 %"
+        );
     }
 
     private static Figure Time(SkillMap map)
@@ -133,6 +146,10 @@ internal static class BaselineBench
         }
 
         var warm = times.Skip(1).Order().ToList();
-        return new($"next baseline question over {map.Skills.Count} skills, {BaselineSettings.Default.Particles} particles, after 1 to {warm.Count} answers", $"median {warm[warm.Count / 2]:0} ms, worst {warm[^1]:0} ms", "under 100 ms");
+        return new(
+            $"next baseline question over {map.Skills.Count} skills, {BaselineSettings.Default.Particles} particles, after 1 to {warm.Count} answers",
+            $"median {warm[warm.Count / 2]:0} ms, worst {warm[^1]:0} ms",
+            "under 100 ms"
+        );
     }
 }

@@ -31,10 +31,15 @@ internal static partial class ClientSize
 
         var fonts = assets.Keys.Where(n => n.EndsWith(".woff2", StringComparison.Ordinal) && LatinFont().IsMatch(n)).ToList();
         var code = found.Sum(n => Zipped(assets[n])) + Zipped(Path.Combine(built, "index.html"));
-        yield return new("what the clipboard loads first, gzipped", $"{code / 1000.0:0} kB of scripts and styles, {(code + fonts.Sum(n => new FileInfo(assets[n]).Length)) / 1000.0:0} kB with fonts", "under 170 kB");
+        yield return new(
+            "what the clipboard loads first, gzipped",
+            $"{code / 1000.0:0} kB of scripts and styles, {(code + fonts.Sum(n => new FileInfo(assets[n]).Length)) / 1000.0:0} kB with fonts",
+            "under 170 kB"
+        );
     }
 
-    private static IEnumerable<string> Names(string html, Dictionary<string, string> assets) => assets.Keys.Where(n => html.Contains(n, StringComparison.Ordinal));
+    private static IEnumerable<string> Names(string html, Dictionary<string, string> assets) =>
+        assets.Keys.Where(n => html.Contains(n, StringComparison.Ordinal));
 
     private static long Zipped(string file)
     {

@@ -18,5 +18,6 @@ internal static class Root
 
 internal static class Timings
 {
-    public static double At(this IReadOnlyCollection<double> times, double share) => times.Order().ElementAt((int)Math.Min(times.Count - 1, Math.Floor(share * times.Count)));
+    public static double At(this IReadOnlyCollection<double> times, double share) =>
+        times.Order().ElementAt((int)Math.Min(times.Count - 1, Math.Floor(share * times.Count)));
 }

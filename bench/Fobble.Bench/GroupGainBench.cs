@@ -40,14 +40,21 @@ internal static class GroupGainBench
         foreach (var (name, all) in gains)
         {
             yield return new($"{name}: secure skills a child after {Weeks} weeks, {Seeds} classes", Spread(all.Select(g => g.Secure)));
-            yield return new($"{name}: skills truly held a child; of the six with fewest", $"{Spread(all.Select(g => g.Held))}; {Spread(all.Select(g => g.Least))}");
+            yield return new(
+                $"{name}: skills truly held a child; of the six with fewest",
+                $"{Spread(all.Select(g => g.Held))}; {Spread(all.Select(g => g.Least))}"
+            );
         }
 
         var best = gains[Ways[^1].Name];
         foreach (var (name, _) in Ways.SkipLast(1))
         {
             var more = best.Zip(gains[name], (b, o) => b.Secure - o.Secure).ToList();
-            yield return new($"proven best beside “{name}”: secure skills more", $"{Spread(more)}; more in {more.Count(d => d > 0)} of {Seeds} classes", "above 0");
+            yield return new(
+                $"proven best beside “{name}”: secure skills more",
+                $"{Spread(more)}; more in {more.Count(d => d > 0)} of {Seeds} classes",
+                "above 0"
+            );
         }
     }
 
@@ -60,20 +67,35 @@ internal static class GroupGainBench
 
     // The groups one after another over the days of the week.
     private static IReadOnlyList<PastGroup> Laid(WeekToGroup week, IReadOnlyList<FormedGroup> groups) =>
-        [.. groups.Take(week.Days.Count * week.GroupsADay).Select((g, i) => (g, day: week.Days[i / week.GroupsADay])).Select(p => new PastGroup(p.day, p.day.DayNumber / 7, p.g.Skill, p.g.Children))];
+        [
+            .. groups
+                .Take(week.Days.Count * week.GroupsADay)
+                .Select((g, i) => (g, day: week.Days[i / week.GroupsADay]))
+                .Select(p => new PastGroup(p.day, p.day.DayNumber / 7, p.g.Skill, p.g.Children)),
+        ];
 
-    private static List<FormedGroup> AtRandom(WeekToGroup week) => Cut(week, week.Random.Shuffled(week.Evidence.Children), group => AnyOf(week, [.. ReadyFor(week, group[0])]));
+    private static List<FormedGroup> AtRandom(WeekToGroup week) =>
+        Cut(week, week.Random.Shuffled(week.Evidence.Children), group => AnyOf(week, [.. ReadyFor(week, group[0])]));
 
-    private static List<FormedGroup> Sorted(WeekToGroup week) => Cut(
-        week, [.. week.Evidence.Children.OrderBy(c => week.Evidence.SecureSkills(c).Count).ThenBy(c => c)],
-        group => group.SelectMany(c => ReadyFor(week, c)).GroupBy(s => s).OrderByDescending(g => g.Count()).ThenBy(g => g.Key).Select(g => g.Key).FirstOrDefault(week.Evidence.Map.Skills[^1].Id));
+    private static List<FormedGroup> Sorted(WeekToGroup week) =>
+        Cut(week, [.. week.Evidence.Children.OrderBy(c => week.Evidence.SecureSkills(c).Count).ThenBy(c => c)], group =>
+            group
+                .SelectMany(c => ReadyFor(week, c))
+                .GroupBy(s => s)
+                .OrderByDescending(g => g.Count())
+                .ThenBy(g => g.Key)
+                .Select(g => g.Key)
+                .FirstOrDefault(week.Evidence.Map.Skills[^1].Id)
+        );
 
     private static List<FormedGroup> Cut(WeekToGroup week, IReadOnlyList<ChildId> children, Func<ChildId[], SkillId> aim) =>
         [.. children.Chunk(Size).Select((group, i) => new FormedGroup(aim(group), i, [.. group.Order()]))];
 
-    private static IEnumerable<SkillId> ReadyFor(WeekToGroup week, ChildId child) => week.Evidence.Map.Skills.Select(s => s.Id).Where(s => week.Evidence.IsReady(child, s));
+    private static IEnumerable<SkillId> ReadyFor(WeekToGroup week, ChildId child) =>
+        week.Evidence.Map.Skills.Select(s => s.Id).Where(s => week.Evidence.IsReady(child, s));
 
-    private static SkillId AnyOf(WeekToGroup week, IReadOnlyList<SkillId> skills) => skills.Count > 0 ? week.Random.Pick(skills) : week.Evidence.Map.Skills[^1].Id;
+    private static SkillId AnyOf(WeekToGroup week, IReadOnlyList<SkillId> skills) =>
+        skills.Count > 0 ? week.Random.Pick(skills) : week.Evidence.Map.Skills[^1].Id;
 
     private static List<FormedGroup> Greedy(WeekToGroup week)
     {
@@ -82,9 +104,24 @@ internal static class GroupGainBench
         List<FormedGroup> groups = [];
         while (groups.Count < problem.Slots.Count)
         {
-            var best = left.SelectMany(c => c.Worths.Keys).Distinct()
-                .Select(skill => new FormedGroup(skill, groups.Count, [.. left.Where(c => c.Worths.ContainsKey(skill)).OrderByDescending(c => c.Worths[skill].Total).ThenBy(c => c.Child).Take(problem.Rules.MaxSize).Select(c => c.Child).Order()]))
-                .Where(g => g.Children.Count >= problem.Rules.MinSize).OrderByDescending(g => GroupScore.OfGroup(problem, g)).ThenBy(g => g.Skill).FirstOrDefault();
+            var best = left.SelectMany(c => c.Worths.Keys)
+                .Distinct()
+                .Select(skill => new FormedGroup(
+                    skill,
+                    groups.Count,
+                    [
+                        .. left.Where(c => c.Worths.ContainsKey(skill))
+                            .OrderByDescending(c => c.Worths[skill].Total)
+                            .ThenBy(c => c.Child)
+                            .Take(problem.Rules.MaxSize)
+                            .Select(c => c.Child)
+                            .Order(),
+                    ]
+                ))
+                .Where(g => g.Children.Count >= problem.Rules.MinSize)
+                .OrderByDescending(g => GroupScore.OfGroup(problem, g))
+                .ThenBy(g => g.Skill)
+                .FirstOrDefault();
             if (best is null)
             {
                 break;

@@ -26,11 +26,18 @@ internal static class HistoryBench
         (await client.GetAsync(new Uri($"/api/classes/{classId}/grid", UriKind.Relative))).EnsureSuccessStatusCode();
         var first = cold.Elapsed.TotalMilliseconds;
         List<Figure> figures = [];
-        foreach (var (name, path) in ((string, string)[])
-        [
-            ("the grid of a class", "grid"), ("a child's page", $"children/{childId}"), ("the grid's column", "grid/bond.all-5"), ("what is to be looked at again", "look-again"), ("the board of slips", "slips"),
-            ("choice time: everything at once", "clipboard"), ("a week of the trail", "trail"),
-        ])
+        foreach (
+            var (name, path) in ((string, string)[])
+                [
+                    ("the grid of a class", "grid"),
+                    ("a child's page", $"children/{childId}"),
+                    ("the grid's column", "grid/bond.all-5"),
+                    ("what is to be looked at again", "look-again"),
+                    ("the board of slips", "slips"),
+                    ("choice time: everything at once", "clipboard"),
+                    ("a week of the trail", "trail"),
+                ]
+        )
         {
             List<double> times = [];
             for (var i = 0; i < Runs; i++)
@@ -40,7 +47,13 @@ internal static class HistoryBench
                 times.Add(watch.Elapsed.TotalMilliseconds);
             }
 
-            figures.Add(new($"{name}: {Classes * Children} children, {Observations:n0} observations in three years", $"median {times.At(0.5):0} ms, p95 {times.At(0.95):0} ms", path == "grid" || path.StartsWith("children", StringComparison.Ordinal) ? "p95 under 100 ms" : ""));
+            figures.Add(
+                new(
+                    $"{name}: {Classes * Children} children, {Observations:n0} observations in three years",
+                    $"median {times.At(0.5):0} ms, p95 {times.At(0.95):0} ms",
+                    path == "grid" || path.StartsWith("children", StringComparison.Ordinal) ? "p95 under 100 ms" : ""
+                )
+            );
         }
 
         figures.Add(new("the first grid after a start, with the class's record read into memory", $"{first:0} ms"));
@@ -71,16 +84,26 @@ internal static class HistoryBench
         db.ChangeTracker.AutoDetectChangesEnabled = false;
         foreach (var part in Enumerable.Range(0, Observations).Chunk(20_000))
         {
-            db.Observations.AddRange(part.Select(i =>
-            {
-                var skill = random.Pick(map.Skills);
-                var at = start.AddDays(i * (3.0 * 365) / Observations).AddMinutes(random.Next(300));
-                return new ObservationRow
+            db.Observations.AddRange(
+                part.Select(i =>
                 {
-                    Id = Guid.NewGuid(), ChildId = random.Pick(all), Skill = skill.Id.Value, At = at, Day = DateOnly.FromDateTime(at.DateTime), AdultId = 1, Setting = Setting.Group, Support = (Support)random.Next(4),
-                    Representation = random.Pick(skill.ShownIn), Slip = random.Chance(0.2) ? skill.Slips[0].Id : null,
-                };
-            }));
+                    var skill = random.Pick(map.Skills);
+                    var at = start.AddDays(i * (3.0 * 365) / Observations).AddMinutes(random.Next(300));
+                    return new ObservationRow
+                    {
+                        Id = Guid.NewGuid(),
+                        ChildId = random.Pick(all),
+                        Skill = skill.Id.Value,
+                        At = at,
+                        Day = DateOnly.FromDateTime(at.DateTime),
+                        AdultId = 1,
+                        Setting = Setting.Group,
+                        Support = (Support)random.Next(4),
+                        Representation = random.Pick(skill.ShownIn),
+                        Slip = random.Chance(0.2) ? skill.Slips[0].Id : null,
+                    };
+                })
+            );
             await db.SaveChangesAsync();
             db.ChangeTracker.Clear();
         }
@@ -91,21 +114,39 @@ internal static class HistoryBench
     // As at the table: the next question is asked for after the child has thought for a second or two.
     private static async Task<Figure> BaselineAsync(HttpClient client)
     {
-        var started = await client.PostAsync(new Uri("/api/classes/1/baseline", UriKind.Relative), Json(new { childIds = new[] { 20 }, strand = (string?)null }));
+        var started = await client.PostAsync(
+            new Uri("/api/classes/1/baseline", UriKind.Relative),
+            Json(new { childIds = new[] { 20 }, strand = (string?)null })
+        );
         var check = System.Text.Json.JsonDocument.Parse(await started.Content.ReadAsStringAsync()).RootElement[0].GetProperty("checkId").GetInt32();
         var view = System.Text.Json.JsonDocument.Parse(await client.GetStringAsync(new Uri($"/api/classes/1/baseline/{check}", UriKind.Relative))).RootElement;
         List<double> times = [];
         for (var i = 0; i < 20 && view.GetProperty("question").ValueKind != System.Text.Json.JsonValueKind.Null; i++)
         {
             await Task.Delay(2000);
-            var body = Json(new { id = Guid.NewGuid(), skill = view.GetProperty("question").GetProperty("skill").GetString(), at = DateTimeOffset.UtcNow, support = i % 3 == 2 ? "NotYet" : "Alone", representation = "Objects", numbers = (string?)null, slip = (string?)null });
+            var body = Json(
+                new
+                {
+                    id = Guid.NewGuid(),
+                    skill = view.GetProperty("question").GetProperty("skill").GetString(),
+                    at = DateTimeOffset.UtcNow,
+                    support = i % 3 == 2 ? "NotYet" : "Alone",
+                    representation = "Objects",
+                    numbers = (string?)null,
+                    slip = (string?)null,
+                }
+            );
             var watch = Stopwatch.StartNew();
             using var answer = await client.PostAsync(new Uri($"/api/classes/1/baseline/{check}/answers", UriKind.Relative), body);
             times.Add(watch.Elapsed.TotalMilliseconds);
             view = System.Text.Json.JsonDocument.Parse(await answer.Content.ReadAsStringAsync()).RootElement;
         }
 
-        return new("an answer of a baseline check recorded and the next question there, two seconds after the one before", $"median {times.At(0.5):0} ms, worst {times.Max():0} ms", "under 100 ms");
+        return new(
+            "an answer of a baseline check recorded and the next question there, two seconds after the one before",
+            $"median {times.At(0.5):0} ms, worst {times.Max():0} ms",
+            "under 100 ms"
+        );
     }
 
     private static StringContent Json(object body) => new(System.Text.Json.JsonSerializer.Serialize(body), System.Text.Encoding.UTF8, "application/json");

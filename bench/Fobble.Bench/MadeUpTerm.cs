@@ -18,12 +18,27 @@ internal static class MadeUpTerm
     private static readonly ChildId[] Children = [.. Enumerable.Range(1, 30).Select(i => new ChildId(i))];
 
     /// <summary>A class after so many weeks: its history, what is known of it, and what groups for the next week start from.</summary>
-    public static (History History, ClassEvidence Evidence, GroupingBrief Next) Play(ulong seed, int weeks, Func<WeekToGroup, IReadOnlyList<PastGroup>>? groups = null)
+    public static (History History, ClassEvidence Evidence, GroupingBrief Next) Play(
+        ulong seed,
+        int weeks,
+        Func<WeekToGroup, IReadOnlyList<PastGroup>>? groups = null
+    )
     {
         var now = new DateTimeOffset(Monday.AddDays((7 * (weeks - 1)) + 4).ToDateTime(new(16, 0)), TimeSpan.Zero);
         var history = MadeUpHistory.Play(new(Map, Library, Calendar, Children, Monday, now, GroupsADay, seed) { Groups = groups });
         var evidence = new ClassEvidence(Map, Calendar, EvidenceSettings.Default, Children, history.Observations, DateOnly.FromDateTime(now.DateTime));
         var past = history.Weeks.SelectMany(w => w.Groups).ToList();
-        return (history, evidence, new(evidence, Monday.AddDays(7 * weeks), [history.Weeks[^1].Plan.Days[0].Focus.Skill], past, new Dictionary<ChildId, IReadOnlySet<int>>(), new HashSet<ChildId>()));
+        return (
+            history,
+            evidence,
+            new(
+                evidence,
+                Monday.AddDays(7 * weeks),
+                [history.Weeks[^1].Plan.Days[0].Focus.Skill],
+                past,
+                new Dictionary<ChildId, IReadOnlySet<int>>(),
+                new HashSet<ChildId>()
+            )
+        );
     }
 }

@@ -17,9 +17,17 @@ internal static class PlanningBench
     public static IEnumerable<Figure> Run()
     {
         var years = Enumerable.Range(1, 20).Select(seed => Year((ulong)seed, PlanSettings.Usual)).ToList();
-        yield return new("the year: days, skills, lessons, places without the buffer", $"{years[0].Days.Count}, {years[0].Items.Count}, {years[0].Needed}, {years[0].Room}", "");
+        yield return new(
+            "the year: days, skills, lessons, places without the buffer",
+            $"{years[0].Days.Count}, {years[0].Items.Count}, {years[0].Needed}, {years[0].Room}",
+            ""
+        );
         _ = YearPlanner.DaysFor(years[0] with { Settings = years[0].Settings with { Steps = 1000 } });
-        List<double> once = [], tries = [], whole = [], times = [], longer = [];
+        List<double> once = [],
+            tries = [],
+            whole = [],
+            times = [],
+            longer = [];
         foreach (var year in years)
         {
             once.Add(Cost(year, 1, 0));
@@ -37,15 +45,33 @@ internal static class PlanningBench
         yield return new("plan: time, median / worst of 20 seeds", $"{Median(times):0} / {times.Max():0} ms", "250 ms (50 + 200)");
         yield return new("cost: one pass of list scheduling, median", $"{Median(once):0}", "");
         yield return new("cost: best of 500 tries, median", $"{Median(tries):0}", "");
-        yield return new("cost: improved by 300,000 steps, median", $"{Median(whole):0} ({100 * (1 - (Median(whole) / Median(once))):0} % cheaper than one pass)", "20–55 % cheaper");
+        yield return new(
+            "cost: improved by 300,000 steps, median",
+            $"{Median(whole):0} ({100 * (1 - (Median(whole) / Median(once))):0} % cheaper than one pass)",
+            "20–55 % cheaper"
+        );
         yield return new("cost: 300,000 steps beside 3,000,000, five seeds", $"{100 * ((whole.Take(5).Sum() / longer.Sum()) - 1):0.0} % dearer", "1–4 %");
 
         // Reviews of such a year.
         var plan = YearPlanner.DaysFor(years[0]);
-        List<WantedReview> wanted = [.. plan.SelectMany((own, i) => PlanSettings.Usual.Gaps.Select((gap, round) => new WantedReview(years[0].Items[i].Skill, round + 1, own[^1] + gap.Best, own[^1] + gap.Earliest, own[^1] + gap.Latest))).Where(r => r.Earliest < years[0].Days.Count)];
+        List<WantedReview> wanted =
+        [
+            .. plan.SelectMany(
+                    (own, i) =>
+                        PlanSettings.Usual.Gaps.Select(
+                            (gap, round) =>
+                                new WantedReview(years[0].Items[i].Skill, round + 1, own[^1] + gap.Best, own[^1] + gap.Earliest, own[^1] + gap.Latest)
+                        )
+                )
+                .Where(r => r.Earliest < years[0].Days.Count),
+        ];
         var clock = Stopwatch.StartNew();
         var placed = ReviewPlanner.Plan(wanted, years[0].Days.Count, _ => 2, _ => []);
-        yield return new($"{wanted.Count} reviews, two a day: missed, mean days off, time", $"{placed.Count(p => p is null)}, {wanted.Zip(placed).Where(p => p.Second is not null).Average(p => Math.Abs(p.Second!.Value - p.First.Best)):0.00}, {clock.Elapsed.TotalMilliseconds:0} ms", "0, 0.04, 100 ms");
+        yield return new(
+            $"{wanted.Count} reviews, two a day: missed, mean days off, time",
+            $"{placed.Count(p => p is null)}, {wanted.Zip(placed).Where(p => p.Second is not null).Average(p => Math.Abs(p.Second!.Value - p.First.Best)):0.00}, {clock.Elapsed.TotalMilliseconds:0} ms",
+            "0, 0.04, 100 ms"
+        );
         var single = ReviewPlanner.Plan(wanted, years[0].Days.Count, _ => 1, _ => []);
         yield return new("the same, one a day: missed", $"{single.Count(p => p is null)}", "about 9 of 185");
 
@@ -64,16 +90,34 @@ internal static class PlanningBench
     private static IEnumerable<Figure> NewClass()
     {
         var map = SkillMapLoader.Shipped();
-        DateOnly monday = new(2026, 9, 7), end = new(2027, 7, 16);
-        Term[] terms = [new("Autumn", Season.Autumn, monday, new(2026, 12, 18)), new("Spring", Season.Spring, new(2027, 1, 5), new(2027, 3, 26)), new("Summer", Season.Summer, new(2027, 4, 12), end)];
+        DateOnly monday = new(2026, 9, 7),
+            end = new(2027, 7, 16);
+        Term[] terms =
+        [
+            new("Autumn", Season.Autumn, monday, new(2026, 12, 18)),
+            new("Spring", Season.Spring, new(2027, 1, 5), new(2027, 3, 26)),
+            new("Summer", Season.Summer, new(2027, 4, 12), end),
+        ];
         List<LessonSlot> slots = [.. Enumerable.Range(1, 5).Select(d => new LessonSlot(d, SlotKind.Carpet, (DayOfWeek)d, new(9, 15), 20, "", ""))];
         Timetable timetable = new(new(terms, []), slots);
         YearRequest request = new(
-            new(map, timetable.Calendar, EvidenceSettings.Default, [], [], monday), timetable, monday, end, [], map.Skills.Where(s => s.When <= Season.Summer).Select(s => s.Id).ToHashSet(), Approach.Usual, PlanSettings.Usual);
+            new(map, timetable.Calendar, EvidenceSettings.Default, [], [], monday),
+            timetable,
+            monday,
+            end,
+            [],
+            map.Skills.Where(s => s.When <= Season.Summer).Select(s => s.Id).ToHashSet(),
+            Approach.Usual,
+            PlanSettings.Usual
+        );
         var watch = Stopwatch.StartNew();
         var ways = WaysOut.Of(request);
         var worked = ways.Select(w => WaysOut.WorkThrough(request, w)).ToList();
-        yield return new($"a new class's whole year, {Fit.Of(YearScope.Of(request).Problem).Over} lessons too many: {worked.Count} ways out worked through", $"{watch.Elapsed.TotalMilliseconds:0} ms", "");
+        yield return new(
+            $"a new class's whole year, {Fit.Of(YearScope.Of(request).Problem).Over} lessons too many: {worked.Count} ways out worked through",
+            $"{watch.Elapsed.TotalMilliseconds:0} ms",
+            ""
+        );
         request = WaysOut.Taken(request, ways[0]);
         var plan = YearPlanner.Plan(request);
         List<Closure> lost = [.. new[] { 3, 4, 7, 8 }.Select(d => new Closure("Flood", monday.AddDays(d), monday.AddDays(d)) { Kind = ClosureKind.NoLessons })];
@@ -82,18 +126,31 @@ internal static class PlanningBench
         {
             watch.Restart();
             var revised = PlanRevision.Revise(new(plan, setting, map, monday, end, [], [], [], aim))!;
-            yield return new($"its first week loses four days, {aim}: {revised.Moves.Count} moves{(revised.ProvenFewest ? ", proven fewest" : "")}", $"{watch.Elapsed.TotalMilliseconds:0} ms", "");
+            yield return new(
+                $"its first week loses four days, {aim}: {revised.Moves.Count} moves{(revised.ProvenFewest ? ", proven fewest" : "")}",
+                $"{watch.Elapsed.TotalMilliseconds:0} ms",
+                ""
+            );
         }
 
-        var first = PlanRevision.Revise(new(plan, setting, map, monday, end, [], [], [], RevisionAim.MoveLeast))!.Moves.First(m => lost.All(l => l.First != m.Was));
+        var first = PlanRevision
+            .Revise(new(plan, setting, map, monday, end, [], [], [], RevisionAim.MoveLeast))!
+            .Moves.First(m => lost.All(l => l.First != m.Was));
         watch.Restart();
         var held = PlanRevision.Revise(new(plan, setting, map, monday, end, [], [], [first.Lesson], RevisionAim.MoveLeast));
-        yield return new("the same with one move held back", $"{watch.Elapsed.TotalMilliseconds:0} ms{(held is null ? ", said to be impossible" : $", {held.Moves.Count} moves")}", "");
+        yield return new(
+            "the same with one move held back",
+            $"{watch.Elapsed.TotalMilliseconds:0} ms{(held is null ? ", said to be impossible" : $", {held.Moves.Count} moves")}",
+            ""
+        );
     }
 
     private static IEnumerable<Figure> Again(IReadOnlyList<PlanProblem> years)
     {
-        List<double> moved = [], pushed = [], shifted = [], times = [];
+        List<double> moved = [],
+            pushed = [],
+            shifted = [],
+            times = [];
         var proven = 0;
         for (var trial = 0; trial < Losses; trial++)
         {
@@ -127,7 +184,11 @@ internal static class PlanningBench
         var free = new Queue<int>(Enumerable.Range(0, problem.Days.Count).Where(d => d >= first && !lost.Contains(d)));
         foreach (var lesson in lessons.Select((l, i) => (l, i)).OrderBy(p => p.l.Was))
         {
-            days.Add(lesson.l.Was < first ? lesson.l.Was : free.TryDequeue(out var day) ? day : null);
+            days.Add(
+                lesson.l.Was < first ? lesson.l.Was
+                : free.TryDequeue(out var day) ? day
+                : null
+            );
         }
 
         var order = lessons.Select((l, i) => (l, i)).OrderBy(p => p.l.Was).Select(p => p.i).ToList();
@@ -154,7 +215,13 @@ internal static class PlanningBench
         var map = SkillMapLoader.Shipped();
         var monday = new DateOnly(2026, 9, 7);
         SchoolCalendar calendar = new(
-            [new("Autumn", Season.Autumn, monday, monday.AddDays((14 * 7) + 4)), new("Spring", Season.Spring, monday.AddDays(17 * 7), monday.AddDays((28 * 7) + 4)), new("Summer", Season.Summer, monday.AddDays(31 * 7), monday.AddDays((41 * 7) + 4))], []);
+            [
+                new("Autumn", Season.Autumn, monday, monday.AddDays((14 * 7) + 4)),
+                new("Spring", Season.Spring, monday.AddDays(17 * 7), monday.AddDays((28 * 7) + 4)),
+                new("Summer", Season.Summer, monday.AddDays(31 * 7), monday.AddDays((41 * 7) + 4)),
+            ],
+            []
+        );
         List<LessonSlot> slots = [.. Enumerable.Range(1, 5).Select(d => new LessonSlot(d, SlotKind.Carpet, (DayOfWeek)d, new(9, 15), 20, "", ""))];
 
         // Seventy-five skills, down-closed, about sixteen lessons in ten of the places: every seed drops others that nothing depends on.
@@ -166,8 +233,28 @@ internal static class PlanningBench
         }
 
         ClassEvidence evidence = new(map, calendar, EvidenceSettings.Default, [], [], monday);
-        var scope = YearScope.Of(new(evidence, new(calendar, slots), monday, monday.AddDays((41 * 7) + 4), [], skills, Approach.Usual, settings with { Seed = seed }));
-        var shorter = scope.Problem.Needed > scope.Problem.Room ? YearScope.Of(new(evidence, new(calendar, slots), monday, monday.AddDays((41 * 7) + 4), [], skills, Approach.Usual, settings with { Seed = seed, Shorter = true })) : scope;
+        var scope = YearScope.Of(
+            new(evidence, new(calendar, slots), monday, monday.AddDays((41 * 7) + 4), [], skills, Approach.Usual, settings with { Seed = seed })
+        );
+        var shorter =
+            scope.Problem.Needed > scope.Problem.Room
+                ? YearScope.Of(
+                    new(
+                        evidence,
+                        new(calendar, slots),
+                        monday,
+                        monday.AddDays((41 * 7) + 4),
+                        [],
+                        skills,
+                        Approach.Usual,
+                        settings with
+                        {
+                            Seed = seed,
+                            Shorter = true,
+                        }
+                    )
+                )
+                : scope;
         return shorter.Problem;
     }
 }

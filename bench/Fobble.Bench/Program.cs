@@ -21,12 +21,17 @@ var root = Root.Find();
 
 // Each part has its own section, with its own day: a name or more on the command line measures only those parts and leaves the others as they are.
 var file = Path.Combine(root, "bench", "RESULTS.md");
-var sections = (File.Exists(file) ? File.ReadAllText(file) : "").Split("\n## ").Skip(1).ToDictionary(s => s[..s.IndexOf('\n', StringComparison.Ordinal)].Trim(), s => s[s.IndexOf('\n', StringComparison.Ordinal)..].Trim());
+var sections = (File.Exists(file) ? File.ReadAllText(file) : "")
+    .Split("\n## ")
+    .Skip(1)
+    .ToDictionary(s => s[..s.IndexOf('\n', StringComparison.Ordinal)].Trim(), s => s[s.IndexOf('\n', StringComparison.Ordinal)..].Trim());
 foreach (var part in parts.Where(p => args.Length == 0 || args.Contains(p.Name)))
 {
     Console.WriteLine($"{part.Name} …");
     var section = new StringBuilder();
-    section.AppendLine($"Measured on {DateTime.UtcNow:yyyy-MM-dd}: {Environment.ProcessorCount} cores, {System.Runtime.InteropServices.RuntimeInformation.FrameworkDescription}, {System.Runtime.InteropServices.RuntimeInformation.OSDescription.Split('#')[0].Trim()}.");
+    section.AppendLine(
+        $"Measured on {DateTime.UtcNow:yyyy-MM-dd}: {Environment.ProcessorCount} cores, {System.Runtime.InteropServices.RuntimeInformation.FrameworkDescription}, {System.Runtime.InteropServices.RuntimeInformation.OSDescription.Split('#')[0].Trim()}."
+    );
     section.AppendLine();
     section.AppendLine("| what | measured | aim |");
     section.AppendLine("| --- | --- | --- |");
@@ -42,7 +47,9 @@ foreach (var part in parts.Where(p => args.Length == 0 || args.Contains(p.Name))
 var text = new StringBuilder();
 text.AppendLine("# Results");
 text.AppendLine();
-text.AppendLine("Made by `./fobble bench` (or `./fobble bench NAME` for one section). Each figure is from one run; they differ by some ten per cent from run to run.");
+text.AppendLine(
+    "Made by `./fobble bench` (or `./fobble bench NAME` for one section). Each figure is from one run; they differ by some ten per cent from run to run."
+);
 foreach (var (name, _) in parts.Where(p => sections.ContainsKey(p.Name)))
 {
     text.AppendLine($"\n## {name}\n\n{sections[name]}");

@@ -1,4 +1,3 @@
-using Fobble.Server.Rooms;
 using System.Diagnostics;
 using System.Net.Http.Json;
 using Fobble.Core.Evidence;
@@ -6,6 +5,7 @@ using Fobble.Core.Numbers;
 using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Data.Model;
+using Fobble.Server.Rooms;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Data.Sqlite;
@@ -33,8 +33,16 @@ internal static class ServerBench
         [
             new("bare insert of one row in SQLite, WAL, fully synchronous", $"p50 {bare.At(0.5):0.00} ms, p95 {bare.At(0.95):0.00} ms"),
             new("a request that does nothing, through the same stack in the same process", $"p50 {empty.At(0.5):0.00} ms, p95 {empty.At(0.95):0.00} ms"),
-            new("recording an observation, whole request", $"p50 {taps.At(0.5):0.00} ms, p95 {taps.At(0.95):0.00} ms: {taps.At(0.95) / bare.At(0.95):0.0} times the bare insert", "p95 under 3 times"),
-            new($"grid of 30 children × 130 skills, 20,000 observations: judge and mark, the record in memory", $"median {grid.At(0.5):0} ms, p95 {grid.At(0.95):0} ms", "under 60 ms"),
+            new(
+                "recording an observation, whole request",
+                $"p50 {taps.At(0.5):0.00} ms, p95 {taps.At(0.95):0.00} ms: {taps.At(0.95) / bare.At(0.95):0.0} times the bare insert",
+                "p95 under 3 times"
+            ),
+            new(
+                $"grid of 30 children × 130 skills, 20,000 observations: judge and mark, the record in memory",
+                $"median {grid.At(0.5):0} ms, p95 {grid.At(0.95):0} ms",
+                "under 60 ms"
+            ),
             new("the same grid as a whole request, over the map as it is", $"median {request.At(0.5):0} ms, p95 {request.At(0.95):0} ms"),
             new("reading 20,000 observations into memory, once after a start", $"median {cold.At(0.5):0} ms"),
         ];
@@ -45,7 +53,8 @@ internal static class ServerBench
         using var connection = new SqliteConnection($"Data Source={file}");
         connection.Open();
         using var command = connection.CreateCommand();
-        command.CommandText = "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; CREATE TABLE Seen (Id TEXT PRIMARY KEY, Child INT, Skill TEXT, At INT, Day INT, Support INT)";
+        command.CommandText =
+            "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; CREATE TABLE Seen (Id TEXT PRIMARY KEY, Child INT, Skill TEXT, At INT, Day INT, Support INT)";
         command.ExecuteNonQuery();
         command.CommandText = "INSERT INTO Seen VALUES ($id, 3, 'see.to-3', 1, 2, 3)";
         var id = command.Parameters.Add("$id", SqliteType.Text);
@@ -61,11 +70,23 @@ internal static class ServerBench
         List<double> times = [];
         for (var i = 0; i < Taps + 100; i++)
         {
-            var body = JsonContent.Create(new
-            {
-                id = Guid.NewGuid(), childId = 1 + (i % 26), skill = "see.to-3", at = DateTimeOffset.UtcNow, setting = "Group", support = "Alone", representation = "Objects",
-                numbers = "see:3", slip = (string?)null, strategy = (string?)null, note = (string?)null, sessionId = (int?)null,
-            });
+            var body = JsonContent.Create(
+                new
+                {
+                    id = Guid.NewGuid(),
+                    childId = 1 + (i % 26),
+                    skill = "see.to-3",
+                    at = DateTimeOffset.UtcNow,
+                    setting = "Group",
+                    support = "Alone",
+                    representation = "Objects",
+                    numbers = "see:3",
+                    slip = (string?)null,
+                    strategy = (string?)null,
+                    note = (string?)null,
+                    sessionId = (int?)null,
+                }
+            );
             var watch = Stopwatch.StartNew();
             using var answer = await client.PostAsync(new Uri("/api/classes/1/observations", UriKind.Relative), body);
             answer.EnsureSuccessStatusCode();
@@ -88,19 +109,37 @@ internal static class ServerBench
         school.Children.AddRange(Enumerable.Range(1, 30).Select(i => new Child { GivenName = $"Child {i}", FamilyName = "Made-up" }));
         db.Classes.Add(school);
         await db.SaveChangesAsync();
-        db.Memberships.Add(new Membership { ClassId = school.Id, AdultId = 1, Role = ClassRole.LeadTeacher });
+        db.Memberships.Add(
+            new Membership
+            {
+                ClassId = school.Id,
+                AdultId = 1,
+                Role = ClassRole.LeadTeacher,
+            }
+        );
         var random = new SeededRandom(3);
         var start = new DateTimeOffset(DateTime.Today.AddDays(-60));
-        db.Observations.AddRange(Enumerable.Range(0, 20_000).Select(_ =>
-        {
-            var skill = random.Pick(skills);
-            var at = start.AddDays(random.Next(56)).AddMinutes(random.Next(400));
-            return new ObservationRow
-            {
-                Id = Guid.NewGuid(), ChildId = random.Pick(school.Children).Id, Skill = skill.Id.Value, At = at, Day = DateOnly.FromDateTime(at.DateTime), AdultId = 1,
-                Setting = Setting.Group, Support = (Support)random.Next(4), Representation = skill.ShownIn[0],
-            };
-        }));
+        db.Observations.AddRange(
+            Enumerable
+                .Range(0, 20_000)
+                .Select(_ =>
+                {
+                    var skill = random.Pick(skills);
+                    var at = start.AddDays(random.Next(56)).AddMinutes(random.Next(400));
+                    return new ObservationRow
+                    {
+                        Id = Guid.NewGuid(),
+                        ChildId = random.Pick(school.Children).Id,
+                        Skill = skill.Id.Value,
+                        At = at,
+                        Day = DateOnly.FromDateTime(at.DateTime),
+                        AdultId = 1,
+                        Setting = Setting.Group,
+                        Support = (Support)random.Next(4),
+                        Representation = skill.ShownIn[0],
+                    };
+                })
+        );
         await db.SaveChangesAsync();
         db.ChangeTracker.Clear();
 

@@ -25,7 +25,11 @@ internal static class StartUpBench
     private static async Task<double> StartAsync(string root, string data)
     {
         const string Url = "http://127.0.0.1:5397";
-        var start = new ProcessStartInfo("dotnet", "bin/Release/net10.0/Fobble.Server.dll") { WorkingDirectory = Path.Combine(root, "src", "Fobble.Server"), RedirectStandardOutput = true };
+        var start = new ProcessStartInfo("dotnet", "bin/Release/net10.0/Fobble.Server.dll")
+        {
+            WorkingDirectory = Path.Combine(root, "src", "Fobble.Server"),
+            RedirectStandardOutput = true,
+        };
         start.Environment["ASPNETCORE_URLS"] = Url;
         start.Environment["Fobble__Data"] = data;
         start.Environment["Fobble__Demo"] = "true";

@@ -9,7 +9,10 @@ namespace Fobble.Core;
 internal static class ContentFile
 {
     private static readonly IDeserializer Yaml = new DeserializerBuilder().WithNamingConvention(CamelCaseNamingConvention.Instance).Build();
-    private static readonly ISerializer Writer = new SerializerBuilder().WithNamingConvention(CamelCaseNamingConvention.Instance).ConfigureDefaultValuesHandling(DefaultValuesHandling.OmitNull | DefaultValuesHandling.OmitEmptyCollections | DefaultValuesHandling.OmitDefaults).Build();
+    private static readonly ISerializer Writer = new SerializerBuilder()
+        .WithNamingConvention(CamelCaseNamingConvention.Instance)
+        .ConfigureDefaultValuesHandling(DefaultValuesHandling.OmitNull | DefaultValuesHandling.OmitEmptyCollections | DefaultValuesHandling.OmitDefaults)
+        .Build();
 
     /// <summary>Texts of the files in a content folder, by file name.</summary>
     public static IEnumerable<(string Name, string Text)> In(string folder)
@@ -45,8 +48,7 @@ internal static class ContentFile
 
     /// <summary>Writes <c>OneToOne</c> as <c>one-to-one</c>.</summary>
     public static string Dashed<T>(T value)
-        where T : struct, Enum =>
-        string.Concat($"{value}".Select((c, i) => char.IsUpper(c) ? (i > 0 ? "-" : "") + char.ToLowerInvariant(c) : $"{c}"));
+        where T : struct, Enum => string.Concat($"{value}".Select((c, i) => char.IsUpper(c) ? (i > 0 ? "-" : "") + char.ToLowerInvariant(c) : $"{c}"));
 
     public static string Write<T>(T content) => Writer.Serialize(content);
 }

@@ -11,9 +11,7 @@ public sealed record Refused(string Field, string Sentence);
 public class RefusedException : Exception
 {
     public RefusedException(string field, string sentence)
-        : this([new Refused(field, sentence)])
-    {
-    }
+        : this([new Refused(field, sentence)]) { }
 
     public RefusedException(IReadOnlyList<Refused> reasons)
         : base(string.Join(" ", (reasons ?? throw new ArgumentNullException(nameof(reasons))).Select(r => r.Sentence))) => Reasons = reasons;

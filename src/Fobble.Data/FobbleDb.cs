@@ -126,7 +126,9 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
         var synchronous = Database.SqlQueryRaw<int>("SELECT synchronous AS Value FROM pragma_synchronous").AsEnumerable().Single();
         if (journal != "wal" || synchronous != FullySynchronous.Full)
         {
-            throw new InvalidOperationException($"The database does not keep what it is told before it answers (journal {journal}, synchronous {synchronous}): is the data folder on a disk of this machine?");
+            throw new InvalidOperationException(
+                $"The database does not keep what it is told before it answers (journal {journal}, synchronous {synchronous}): is the data folder on a disk of this machine?"
+            );
         }
     }
 
@@ -184,7 +186,7 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
         builder.Entity<YearPlanRow>(e =>
         {
             e.HasOne<SchoolClass>().WithMany().HasForeignKey(p => p.ClassId);
-            e.HasIndex(p => new { p.ClassId, p.Year, p.Version }).IsUnique();
+            e.HasIndex(nameof(YearPlanRow.ClassId), nameof(YearPlanRow.Year), nameof(YearPlanRow.Version)).IsUnique();
         });
         builder.Entity<AdultHoursRow>().HasOne<SchoolClass>().WithMany().HasForeignKey(h => h.ClassId);
         builder.Entity<CalendarEntryRow>(e =>
@@ -214,7 +216,12 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
         {
             e.Property(o => o.Id).ValueGeneratedNever();
             e.Property(o => o.Sequence).ValueGeneratedOnAdd();
-            e.HasIndex(o => new { o.ChildId, o.Skill, o.At });
+            e.HasIndex(o => new
+            {
+                o.ChildId,
+                o.Skill,
+                o.At,
+            });
             e.HasIndex(o => new { o.ChildId, o.Day });
             e.HasIndex(o => o.SessionId);
             e.HasOne<GroupSession>().WithMany().HasForeignKey(o => o.SessionId).OnDelete(DeleteBehavior.Restrict);
@@ -230,11 +237,17 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
         {
             e.HasOne<SchoolClass>().WithMany().HasForeignKey(c => c.ClassId);
             e.HasIndex(c => new { c.ClassId, c.ChildId });
-            e.Property(c => c.Inferred).HasConversion(
-                inferred => System.Text.Json.JsonSerializer.Serialize(inferred, (System.Text.Json.JsonSerializerOptions?)null),
-                text => System.Text.Json.JsonSerializer.Deserialize<Dictionary<string, double>>(text, (System.Text.Json.JsonSerializerOptions?)null) ?? new(),
-                new Microsoft.EntityFrameworkCore.ChangeTracking.ValueComparer<Dictionary<string, double>>(
-                    (one, other) => one == other || (one != null && other != null && one.Count == other.Count && !one.Except(other).Any()), d => d.Count, d => new(d)));
+            e.Property(c => c.Inferred)
+                .HasConversion(
+                    inferred => System.Text.Json.JsonSerializer.Serialize(inferred, (System.Text.Json.JsonSerializerOptions?)null),
+                    text =>
+                        System.Text.Json.JsonSerializer.Deserialize<Dictionary<string, double>>(text, (System.Text.Json.JsonSerializerOptions?)null) ?? new(),
+                    new Microsoft.EntityFrameworkCore.ChangeTracking.ValueComparer<Dictionary<string, double>>(
+                        (one, other) => one == other || (one != null && other != null && one.Count == other.Count && !one.Except(other).Any()),
+                        d => d.Count,
+                        d => new(d)
+                    )
+                );
         });
         builder.Entity<CheckOverride>(e =>
         {
@@ -272,6 +285,7 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 #pragma warning disable CA1812 // Made by EF Core.
     private sealed class DayConverter() : ValueConverter<DateOnly, int>(day => day.DayNumber, number => DateOnly.FromDayNumber(number));
 
-    private sealed class InstantConverter() : ValueConverter<DateTimeOffset, long>(at => at.ToUnixTimeMilliseconds(), ms => DateTimeOffset.FromUnixTimeMilliseconds(ms));
+    private sealed class InstantConverter()
+        : ValueConverter<DateTimeOffset, long>(at => at.ToUnixTimeMilliseconds(), ms => DateTimeOffset.FromUnixTimeMilliseconds(ms));
 #pragma warning restore CA1812
 }

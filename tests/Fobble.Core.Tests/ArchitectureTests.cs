@@ -35,15 +35,19 @@ public class ArchitectureTests
         ("MadeUpClass", ["Numbers", "Calendars", "ItemSets", "Skills", "Activities", "Evidence", "Planning", "Grouping"]),
     ];
 
-    public static TheoryData<string, string[]> Folders => [.. Arrows.Select(a => (a.Folder, Arrows.Select(o => o.Folder).Where(o => o != a.Folder && !a.MayUse.Contains(o)).ToArray()))];
+    public static TheoryData<string, string[]> Folders =>
+        [.. Arrows.Select(a => (a.Folder, Arrows.Select(o => o.Folder).Where(o => o != a.Folder && !a.MayUse.Contains(o)).ToArray()))];
 
     [Theory]
     [MemberData(nameof(Folders))]
     public void A_folder_uses_only_what_lies_further_in(string folder, string[] forbidden)
     {
-        var result = Types.InAssembly(typeof(Core.Skills.Skill).Assembly)
-            .That().ResideInNamespace($"Fobble.Core.{folder}")
-            .ShouldNot().HaveDependencyOnAny([.. forbidden.Select(f => $"Fobble.Core.{f}")])
+        var result = Types
+            .InAssembly(typeof(Core.Skills.Skill).Assembly)
+            .That()
+            .ResideInNamespace($"Fobble.Core.{folder}")
+            .ShouldNot()
+            .HaveDependencyOnAny([.. forbidden.Select(f => $"Fobble.Core.{f}")])
             .GetResult();
         (result.FailingTypeNames ?? []).ShouldBeEmpty();
     }
@@ -51,8 +55,10 @@ public class ArchitectureTests
     [Fact]
     public void The_core_knows_no_web_no_database_and_no_other_project_of_ours()
     {
-        var result = Types.InAssembly(typeof(Core.Skills.Skill).Assembly)
-            .ShouldNot().HaveDependencyOnAny("Microsoft.AspNetCore", "Microsoft.EntityFrameworkCore", "Fobble.Data", "Fobble.Formats", "Fobble.Server")
+        var result = Types
+            .InAssembly(typeof(Core.Skills.Skill).Assembly)
+            .ShouldNot()
+            .HaveDependencyOnAny("Microsoft.AspNetCore", "Microsoft.EntityFrameworkCore", "Fobble.Data", "Fobble.Formats", "Fobble.Server")
             .GetResult();
         (result.FailingTypeNames ?? []).ShouldBeEmpty();
     }
@@ -60,7 +66,13 @@ public class ArchitectureTests
     [Fact]
     public void Every_folder_has_its_arrows_written_down()
     {
-        var folders = typeof(Core.Skills.Skill).Assembly.GetTypes().Select(t => t.Namespace).OfType<string>().Where(n => n.StartsWith("Fobble.Core.", StringComparison.Ordinal)).Select(n => n.Split('.')[2]).Distinct();
+        var folders = typeof(Core.Skills.Skill)
+            .Assembly.GetTypes()
+            .Select(t => t.Namespace)
+            .OfType<string>()
+            .Where(n => n.StartsWith("Fobble.Core.", StringComparison.Ordinal))
+            .Select(n => n.Split('.')[2])
+            .Distinct();
         folders.ShouldBeSubsetOf(Arrows.Select(a => a.Folder));
     }
 }

@@ -34,7 +34,8 @@ public class ClassListReaderTests
 
     [Fact]
     public void One_column_holds_whole_names_in_either_order() =>
-        Sample("class-list-one-column.csv").Children.Select(c => $"{c.GivenName}|{c.FamilyName}")
+        Sample("class-list-one-column.csv")
+            .Children.Select(c => $"{c.GivenName}|{c.FamilyName}")
             .ShouldBe(["Amina|Yusuf", "Bruno|Castellan", "Chidi|Obiora", "Elena|De la Cruz", "Zuri|"]);
 
     [Fact]
@@ -42,8 +43,9 @@ public class ClassListReaderTests
     {
         var reading = Sample("class-list-bad.csv");
         reading.CanBeTaken.ShouldBeFalse();
-        reading.Faults.Select(f => (f.Row, f.Column)).ShouldBe(
-            [(3, "First name"), (4, "Date of birth"), (5, "Date of birth"), (6, "First name"), (7, null), (8, "Date of birth")]);
+        reading
+            .Faults.Select(f => (f.Row, f.Column))
+            .ShouldBe([(3, "First name"), (4, "Date of birth"), (5, "Date of birth"), (6, "First name"), (7, null), (8, "Date of birth")]);
         reading.Faults[0].Reason.ShouldBe("The first name is missing.");
         reading.Faults[1].Reason.ShouldContain("22 of January");
         reading.Faults[2].Reason.ShouldContain("future");

@@ -10,17 +10,25 @@ public class CsvTableTests
     private static readonly Gen<string> Field = Gen.String[Gen.Char["ab ,\"\n;ä–"], 0, 8].Select(s => s.Trim());
 
     [Fact]
-    public void Whatever_is_written_is_read_back() => Field.Array[3].Array[1, 6].Sample(rows =>
-    {
-        IReadOnlyList<string>[] all = [["One", "Two", "Three"], .. rows.Where(r => r.Any(f => f.Length > 0))];
-        var table = CsvTable.Read(Encoding.UTF8.GetBytes(CsvTable.Write(all)), lineBreaks: true);
-        table.Faults.ShouldBeEmpty();
-        table.Rows.Count.ShouldBe(all.Length);
-        foreach (var (read, written) in table.Rows.Zip(all))
-        {
-            read.Fields.ShouldBe(written);
-        }
-    });
+    public void Whatever_is_written_is_read_back() =>
+        Field
+            .Array[3]
+            .Array[1, 6]
+            .Sample(rows =>
+            {
+                IReadOnlyList<string>[] all =
+                [
+                    ["One", "Two", "Three"],
+                    .. rows.Where(r => r.Any(f => f.Length > 0)),
+                ];
+                var table = CsvTable.Read(Encoding.UTF8.GetBytes(CsvTable.Write(all)), lineBreaks: true);
+                table.Faults.ShouldBeEmpty();
+                table.Rows.Count.ShouldBe(all.Length);
+                foreach (var (read, written) in table.Rows.Zip(all))
+                {
+                    read.Fields.ShouldBe(written);
+                }
+            });
 
     [Fact]
     public void Columns_are_found_by_their_heading_whatever_its_case()

@@ -1,4 +1,4 @@
 global using CsCheck;
+global using Fobble.Core;
 global using Shouldly;
 global using Xunit;
-global using Fobble.Core;

@@ -21,13 +21,18 @@ public class RecordFileTests
 
     [Fact]
     public void What_is_written_is_read_back_whatever_stands_in_it() =>
-        Gen.Select(Gen.Int[0, Map.Skills.Count - 1], Gen.Int[0, 3], Gen.Int[0, 4], Gen.Int[0, 300], Gen.String[Gen.Char[" =+-@;,\"'abcé5"], 0, 20]).Array[1, 8].Sample(draws =>
-        {
-            List<ObservationLine> lines = [.. draws.Select((d, i) => Line(i, Map.Skills[d.Item1], (Support)d.Item2, (Setting)d.Item3, Today.AddDays(-d.Item4), d.Item5.Trim()))];
-            var reading = Read(ObservationCsv.Write(lines, Map));
-            reading.Faults.ShouldBeEmpty();
-            reading.Lines.ShouldBe(lines);
-        });
+        Gen.Select(Gen.Int[0, Map.Skills.Count - 1], Gen.Int[0, 3], Gen.Int[0, 4], Gen.Int[0, 300], Gen.String[Gen.Char[" =+-@;,\"'abcé5"], 0, 20])
+            .Array[1, 8]
+            .Sample(draws =>
+            {
+                List<ObservationLine> lines =
+                [
+                    .. draws.Select((d, i) => Line(i, Map.Skills[d.Item1], (Support)d.Item2, (Setting)d.Item3, Today.AddDays(-d.Item4), d.Item5.Trim())),
+                ];
+                var reading = Read(ObservationCsv.Write(lines, Map));
+                reading.Faults.ShouldBeEmpty();
+                reading.Lines.ShouldBe(lines);
+            });
 
     [Fact]
     public void No_field_is_taken_for_a_formula_by_a_spreadsheet()
@@ -40,8 +45,12 @@ public class RecordFileTests
     [Fact]
     public void Every_fault_is_named_by_line_and_column_at_once()
     {
-        var reading = Read("Child;Skill;Day;Time;Support;Slip;Shown with\nKofi M.;count.say-5;2026-13-01;25:00;Alone;;\nGus;see.none;2026-11-24;;Sometimes;;ears\nKofi M.;bond.split-4;24/11/2026;9:30;not yet;made-up;\n");
-        reading.Faults.Select(f => (f.Row, f.Column)).ShouldBe([(2, "Day"), (2, "Time"), (3, "Child"), (3, "Skill"), (3, "Support"), (3, "Shown with"), (4, "Slip")]);
+        var reading = Read(
+            "Child;Skill;Day;Time;Support;Slip;Shown with\nKofi M.;count.say-5;2026-13-01;25:00;Alone;;\nGus;see.none;2026-11-24;;Sometimes;;ears\nKofi M.;bond.split-4;24/11/2026;9:30;not yet;made-up;\n"
+        );
+        reading
+            .Faults.Select(f => (f.Row, f.Column))
+            .ShouldBe([(2, "Day"), (2, "Time"), (3, "Child"), (3, "Skill"), (3, "Support"), (3, "Shown with"), (4, "Slip")]);
         reading.Faults.ShouldAllBe(f => f.Reason.Length > 10);
         reading.Lines.ShouldBeEmpty();
     }
@@ -63,10 +72,18 @@ public class RecordFileTests
     [Fact]
     public void Statements_have_what_xAPI_asks_for_and_no_name_and_no_note()
     {
-        var line = Line(1, Map[new("bond.hidden-5")], Support.Prompted, Setting.Choice, Today, "Kofi said so") with { WithdrawnWhy = "Wrong child", Numbers = "5=2+3" };
+        var line = Line(1, Map[new("bond.hidden-5")], Support.Prompted, Setting.Choice, Today, "Kofi said so") with
+        {
+            WithdrawnWhy = "Wrong child",
+            Numbers = "5=2+3",
+        };
         var statements = Statements.Of([line], Map, _ => "child-7").Select(s => JsonDocument.Parse(s).RootElement).ToList();
         statements.Count.ShouldBe(2);
-        statements.ShouldAllBe(s => s.GetProperty("actor").ValueKind == JsonValueKind.Object && s.GetProperty("verb").GetProperty("id").GetString()!.Contains(':') && s.GetProperty("object").ValueKind == JsonValueKind.Object);
+        statements.ShouldAllBe(s =>
+            s.GetProperty("actor").ValueKind == JsonValueKind.Object
+            && s.GetProperty("verb").GetProperty("id").GetString()!.Contains(':')
+            && s.GetProperty("object").ValueKind == JsonValueKind.Object
+        );
         statements[0].GetProperty("result").GetProperty("success").GetBoolean().ShouldBeFalse();
         statements[0].GetProperty("timestamp").GetString().ShouldBe("2026-11-25T09:00:00.000Z");
         statements[0].GetProperty("context").GetProperty("extensions").GetProperty("urn:fobble:numbers").GetString().ShouldBe("5=2+3");
@@ -114,26 +131,83 @@ public class RecordFileTests
     {
         using SKBitmap small = new(40, 30);
         small.Erase(SKColors.SteelBlue);
-        var sheet = new Sheet("Page", Paper.Of(PaperSize.A4), Today, [new(new(210, 297, [], "A page"), false) { Photos = [new(small.Encode(SKEncodedImageFormat.Jpeg, 90).ToArray(), 20, 30, 56, 42)] }]);
+        var sheet = new Sheet(
+            "Page",
+            Paper.Of(PaperSize.A4),
+            Today,
+            [new(new(210, 297, [], "A page"), false) { Photos = [new(small.Encode(SKEncodedImageFormat.Jpeg, 90).ToArray(), 20, 30, 56, 42)] }]
+        );
         using var pdf = PdfDocument.Open(SheetWriter.Pdf(sheet, Ink.Saving));
         var box = pdf.GetPage(1).GetImages().Single().BoundingBox;
         (box.Left / 72 * 25.4).ShouldBe(20, 0.2);
         (box.Width / 72 * 25.4).ShouldBe(56, 0.2);
     }
 
-    private static ObservationReading Read(string csv) => ObservationCsv.Read(Encoding.UTF8.GetBytes(csv), Map, Children, Today, SchoolZone.Universal, "Ines Okonjo");
+    private static ObservationReading Read(string csv) =>
+        ObservationCsv.Read(Encoding.UTF8.GetBytes(csv), Map, Children, Today, SchoolZone.Universal, "Ines Okonjo");
 
-    private static ObservationLine Line(int i, Skill skill, Support support, Setting setting, DateOnly day, string note) => new(
-        new Guid(i + 1, 0, 0, new byte[8]), Children[i % 2], skill.Id, new(day.ToDateTime(new(9, 0)), TimeSpan.Zero), day, "Tomasz Birk", setting, support, skill.ShownIn[^1], null, skill.Slips[0].Id, null, note.Length > 0 ? note : null, null);
+    private static ObservationLine Line(int i, Skill skill, Support support, Setting setting, DateOnly day, string note) =>
+        new(
+            new Guid(i + 1, 0, 0, new byte[8]),
+            Children[i % 2],
+            skill.Id,
+            new(day.ToDateTime(new(9, 0)), TimeSpan.Zero),
+            day,
+            "Tomasz Birk",
+            setting,
+            support,
+            skill.ShownIn[^1],
+            null,
+            skill.Slips[0].Id,
+            null,
+            note.Length > 0 ? note : null,
+            null
+        );
 
-    private static ChildFile Child() => new(
-        ChildFile.FormatName, ChildFile.CurrentVersion, Today, new("Lantern Hill School", "Rowan"), new("Kofi", "Mensah", new(2021, 3, 4)),
-        [new("count.say-5", "I can say the numbers to five in order.", 4, false, Today.AddDays(-9)), new("see.to-3", "I can see up to three without counting.", 1, false)],
-        [
-            new(Guid.NewGuid(), "count.say-5", new(2026, 11, 20, 9, 0, 0, TimeSpan.Zero), new(2026, 11, 20), "Ines Okonjo", Setting.Group, Support.Alone, Representation.Spoken, "say:5", null, null, "twice"),
-            new(Guid.NewGuid(), "see.to-3", new(2026, 11, 23, 9, 0, 0, TimeSpan.Zero), new(2026, 11, 23), "Ines Okonjo", Setting.OneToOne, Support.NotYet, Representation.Objects, null, null, null, null, new(new(2026, 11, 23, 10, 0, 0, TimeSpan.Zero), "Ines Okonjo", "Wrong child")),
-        ],
-        [new(new(2026, 9, 14), new Dictionary<string, double> { ["count.say-10"] = 0.83 })]);
+    private static ChildFile Child() =>
+        new(
+            ChildFile.FormatName,
+            ChildFile.CurrentVersion,
+            Today,
+            new("Lantern Hill School", "Rowan"),
+            new("Kofi", "Mensah", new(2021, 3, 4)),
+            [
+                new("count.say-5", "I can say the numbers to five in order.", 4, false, Today.AddDays(-9)),
+                new("see.to-3", "I can see up to three without counting.", 1, false),
+            ],
+            [
+                new(
+                    Guid.NewGuid(),
+                    "count.say-5",
+                    new(2026, 11, 20, 9, 0, 0, TimeSpan.Zero),
+                    new(2026, 11, 20),
+                    "Ines Okonjo",
+                    Setting.Group,
+                    Support.Alone,
+                    Representation.Spoken,
+                    "say:5",
+                    null,
+                    null,
+                    "twice"
+                ),
+                new(
+                    Guid.NewGuid(),
+                    "see.to-3",
+                    new(2026, 11, 23, 9, 0, 0, TimeSpan.Zero),
+                    new(2026, 11, 23),
+                    "Ines Okonjo",
+                    Setting.OneToOne,
+                    Support.NotYet,
+                    Representation.Objects,
+                    null,
+                    null,
+                    null,
+                    null,
+                    new(new(2026, 11, 23, 10, 0, 0, TimeSpan.Zero), "Ines Okonjo", "Wrong child")
+                ),
+            ],
+            [new(new(2026, 9, 14), new Dictionary<string, double> { ["count.say-10"] = 0.83 })]
+        );
 
     // A JPEG as a camera writes it that was held upright: an Exif segment with the orientation alone.
     private static byte[] WithOrientation(byte[] jpeg, byte orientation)

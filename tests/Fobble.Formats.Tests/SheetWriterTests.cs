@@ -59,17 +59,20 @@ public class SheetWriterTests
     }
 
     [Fact]
-    public void No_text_runs_off_its_paper() => Everything.ToList().ForEach(o =>
-    {
-        var sheet = Make(o.Data.Item1, o.Data.Item2);
-        foreach (var shape in sheet.Pages.SelectMany(p => p.Picture.Shapes).Where(s => s.Kind == ShapeKind.Text))
-        {
-            var width = SheetWriter.WidthOf(shape.Text!, shape.Height);
-            var left = shape.FromLeft ? shape.X : shape.X - (width / 2);
-            left.ShouldBeGreaterThan(5, shape.Text);
-            (left + width).ShouldBeLessThan(sheet.Paper.Width - 5, shape.Text);
-        }
-    });
+    public void No_text_runs_off_its_paper() =>
+        Everything
+            .ToList()
+            .ForEach(o =>
+            {
+                var sheet = Make(o.Data.Item1, o.Data.Item2);
+                foreach (var shape in sheet.Pages.SelectMany(p => p.Picture.Shapes).Where(s => s.Kind == ShapeKind.Text))
+                {
+                    var width = SheetWriter.WidthOf(shape.Text!, shape.Height);
+                    var left = shape.FromLeft ? shape.X : shape.X - (width / 2);
+                    left.ShouldBeGreaterThan(5, shape.Text);
+                    (left + width).ShouldBeLessThan(sheet.Paper.Width - 5, shape.Text);
+                }
+            });
 
     [Fact]
     public void Letter_paper_is_eight_and_a_half_by_eleven_inches()
@@ -111,7 +114,12 @@ public class SheetWriterTests
     {
         var both = Frames.Ten(1, 1);
         SheetPage page = new(both with { Shapes = [.. both.Shapes.Select(s => s.Scaled(20))], Width = both.Width * 20, Height = both.Height * 20 }, false);
-        using var pdf = DrawnByPoppler(SheetWriter.Pdf(new Sheet("Two parts", new(page.Picture.Width, page.Picture.Height), new(2026, 1, 1), [page]), ink), 72, "-gray", "-png");
+        using var pdf = DrawnByPoppler(
+            SheetWriter.Pdf(new Sheet("Two parts", new(page.Picture.Width, page.Picture.Height), new(2026, 1, 1), [page]), ink),
+            72,
+            "-gray",
+            "-png"
+        );
         var (first, second) = (Grey(pdf, page, "counter-1"), Grey(pdf, page, "counter-2"));
         Math.Abs(first - second).ShouldBeGreaterThan(ink == Ink.Full ? 60 : 8);
     }
@@ -131,7 +139,9 @@ public class SheetWriterTests
     private static Sheet Make(SheetKind kind, SheetVariant variant, PaperSize paper = PaperSize.A4)
     {
         var offer = SheetOffer.Of(kind);
-        return SheetMaker.Make(new(kind, variant, paper, offer.Usual, Math.Max(1, offer.Count), offer.EachChild ? Two : [], Approach.Usual, 48213, new(2026, 11, 25)));
+        return SheetMaker.Make(
+            new(kind, variant, paper, offer.Usual, Math.Max(1, offer.Count), offer.EachChild ? Two : [], Approach.Usual, 48213, new(2026, 11, 25))
+        );
     }
 
     private static string Squeezed(string text) => string.Concat(text.Where(c => !char.IsWhiteSpace(c)));
@@ -144,7 +154,9 @@ public class SheetWriterTests
         {
             var file = Path.Combine(folder.FullName, "sheet.pdf");
             File.WriteAllBytes(file, pdf);
-            using var drawing = Process.Start(new ProcessStartInfo("pdftoppm", ["-r", $"{dots}", .. how, "-f", "1", "-l", "1", "-singlefile", file, Path.Combine(folder.FullName, "page")]))!;
+            using var drawing = Process.Start(
+                new ProcessStartInfo("pdftoppm", ["-r", $"{dots}", .. how, "-f", "1", "-l", "1", "-singlefile", file, Path.Combine(folder.FullName, "page")])
+            )!;
             drawing.WaitForExit();
             drawing.ExitCode.ShouldBe(0);
             return SKBitmap.Decode(Path.Combine(folder.FullName, "page.png"));
@@ -171,7 +183,11 @@ public class SheetWriterTests
             return sum / (Block * Block);
         }
 
-        var cells = Enumerable.Range(0, columns * rows).Select(i => (First: Mean(one, i % columns, i / columns), Second: Mean(other, i % columns, i / columns))).Where(c => c.First < 254 || c.Second < 254).ToList();
+        var cells = Enumerable
+            .Range(0, columns * rows)
+            .Select(i => (First: Mean(one, i % columns, i / columns), Second: Mean(other, i % columns, i / columns)))
+            .Where(c => c.First < 254 || c.Second < 254)
+            .ToList();
         return cells.Average(c => Math.Abs(c.First - c.Second)) / 255;
     }
 
@@ -182,7 +198,10 @@ public class SheetWriterTests
         var shape = page.Picture.Shapes.Single(s => s.Key == key);
         var reach = (int)(shape.Width * 0.33 * DotsPerMm);
         var (x, y) = ((int)(shape.X * DotsPerMm), (int)(shape.Y * DotsPerMm));
-        return Enumerable.Range(-reach, 2 * reach).SelectMany(dx => Enumerable.Range(-reach, 2 * reach).Select(dy => Brightness(drawn.GetPixel(x + dx, y + dy)))).Average();
+        return Enumerable
+            .Range(-reach, 2 * reach)
+            .SelectMany(dx => Enumerable.Range(-reach, 2 * reach).Select(dy => Brightness(drawn.GetPixel(x + dx, y + dy))))
+            .Average();
     }
 
     private static double Brightness(SKColor color) => (0.2126 * color.Red) + (0.7152 * color.Green) + (0.0722 * color.Blue);

@@ -13,12 +13,25 @@ public class SkillMapFileTests
     private static readonly DateTimeOffset When = new(2026, 11, 25, 9, 0, 0, TimeSpan.Zero);
 
     // What ships, with something hidden, something changed and a skill whose words try the format.
-    private static readonly IReadOnlyList<Skill> Written = new SchoolMap(Shipped,
-    [
-        new(new("bond.hidden-5"), true, null),
-        new(new("count.say-5"), false, Shipped[new("count.say-5")] with { When = Season.Summer, Words = ["one; two", "a, “b” and \"c\"", "naïve – ten"] }),
-        new(new("own.lemons"), false, Shipped[new("bond.all-5")] with { Id = new("own.lemons"), Short = "Lemons, \"all\"", ICan = "I can count {fewer} lemons: all,\n\"of\" them.", Needs = [new("bond.hidden-5")], Standards = [] }),
-    ]).Written;
+    private static readonly IReadOnlyList<Skill> Written = new SchoolMap(
+        Shipped,
+        [
+            new(new("bond.hidden-5"), true, null),
+            new(new("count.say-5"), false, Shipped[new("count.say-5")] with { When = Season.Summer, Words = ["one; two", "a, “b” and \"c\"", "naïve – ten"] }),
+            new(
+                new("own.lemons"),
+                false,
+                Shipped[new("bond.all-5")] with
+                {
+                    Id = new("own.lemons"),
+                    Short = "Lemons, \"all\"",
+                    ICan = "I can count {fewer} lemons: all,\n\"of\" them.",
+                    Needs = [new("bond.hidden-5")],
+                    Standards = [],
+                }
+            ),
+        ]
+    ).Written;
 
     private static string Case(IReadOnlyList<Skill>? skills = null) => CaseFile.Write(Shipped.Strands, skills ?? Written, "Lantern Hill School", When);
 
@@ -55,13 +68,21 @@ public class SkillMapFileTests
         var items = root.GetProperty("CFItems").EnumerateArray().ToList();
         items.Count.ShouldBe(Shipped.Strands.Count + Written.Count);
         items.Select(i => i.GetProperty("identifier").GetGuid()).ShouldBeUnique();
-        items.ShouldAllBe(i => i.GetProperty("fullStatement").GetString()!.Length > 0 && i.GetProperty("uri").GetString()!.Length > 0 && i.GetProperty("lastChangeDateTime").GetDateTimeOffset() == When);
+        items.ShouldAllBe(i =>
+            i.GetProperty("fullStatement").GetString()!.Length > 0
+            && i.GetProperty("uri").GetString()!.Length > 0
+            && i.GetProperty("lastChangeDateTime").GetDateTimeOffset() == When
+        );
         var known = items.Select(i => i.GetProperty("identifier").GetString()).ToHashSet();
         var associations = root.GetProperty("CFAssociations").EnumerateArray().ToList();
         associations.Select(a => a.GetProperty("identifier").GetGuid()).ShouldBeUnique();
         associations.Select(a => a.GetProperty("associationType").GetString()).Distinct().Order().ShouldBe(["isChildOf", "isRelatedTo", "precedes"]);
-        associations.Where(a => a.GetProperty("associationType").GetString() != "isRelatedTo")
-            .ShouldAllBe(a => known.Contains(a.GetProperty("originNodeURI").GetProperty("identifier").GetString()) && known.Contains(a.GetProperty("destinationNodeURI").GetProperty("identifier").GetString()));
+        associations
+            .Where(a => a.GetProperty("associationType").GetString() != "isRelatedTo")
+            .ShouldAllBe(a =>
+                known.Contains(a.GetProperty("originNodeURI").GetProperty("identifier").GetString())
+                && known.Contains(a.GetProperty("destinationNodeURI").GetProperty("identifier").GetString())
+            );
         associations.Count(a => a.GetProperty("associationType").GetString() == "precedes").ShouldBe(Written.Sum(s => s.Needs.Count));
     }
 
@@ -98,10 +119,13 @@ public class SkillMapFileTests
     public void A_season_that_is_none_is_named_with_its_line()
     {
         var csv = SkillMapCsv.Write(Written.Take(2)).Replace(",Summer,", ",Winter,", StringComparison.Ordinal);
-        SkillMapCsv.Read(Encoding.UTF8.GetBytes(csv)).Faults.ShouldContain(f => f.Row > 1 && f.Reason.Contains("“Winter” is no season", StringComparison.Ordinal));
+        SkillMapCsv
+            .Read(Encoding.UTF8.GetBytes(csv))
+            .Faults.ShouldContain(f => f.Row > 1 && f.Reason.Contains("“Winter” is no season", StringComparison.Ordinal));
     }
 
     [Theory]
     [InlineData("6ba7b810-9dad-11d1-80b4-00c04fd430c8", "www.example.com", "2ed6657d-e927-568b-95e1-2665a8aea6a2")] // RFC 9562, appendix A.4
-    public void Identifiers_follow_from_names_as_in_the_published_example(string space, string name, string id) => NameUuid.Of(new(space), name).ShouldBe(new Guid(id));
+    public void Identifiers_follow_from_names_as_in_the_published_example(string space, string name, string id) =>
+        NameUuid.Of(new(space), name).ShouldBe(new Guid(id));
 }

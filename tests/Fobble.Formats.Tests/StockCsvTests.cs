@@ -7,7 +7,19 @@ namespace Fobble.Formats.Tests;
 /// <summary>The cupboard as CSV (RFC 4180) and back.</summary>
 public class StockCsvTests
 {
-    private static readonly CupboardItem Lemons = new(new("lemons"), "Lemons, \"wooden\"", Purpose.Counting, [55, 40.5, 40], ItemShape.Uneven, "yellow", "wood", [Allergen.Nuts, Allergen.Latex], [Hazard.Trip], false, 0);
+    private static readonly CupboardItem Lemons = new(
+        new("lemons"),
+        "Lemons, \"wooden\"",
+        Purpose.Counting,
+        [55, 40.5, 40],
+        ItemShape.Uneven,
+        "yellow",
+        "wood",
+        [Allergen.Nuts, Allergen.Latex],
+        [Hazard.Trip],
+        false,
+        0
+    );
 
     private static StockReading Read(string csv) => StockCsv.Read(Encoding.UTF8.GetBytes(csv));
 

@@ -16,29 +16,40 @@ public class AccessTests(School school) : IClassFixture<School>
 
     /// <summary>Every address below a class, with the values of Alder.</summary>
     private IEnumerable<(HttpMethod Method, string Path, Endpoint Endpoint)> OfAlder() =>
-        school.Services.GetRequiredService<IEnumerable<EndpointDataSource>>().SelectMany(s => s.Endpoints).OfType<RouteEndpoint>()
+        school
+            .Services.GetRequiredService<IEnumerable<EndpointDataSource>>()
+            .SelectMany(s => s.Endpoints)
+            .OfType<RouteEndpoint>()
             .Where(e => e.RoutePattern.RawText!.StartsWith("/api/classes/", StringComparison.Ordinal))
-            .SelectMany(e => e.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods.Select(m => (new HttpMethod(m), Filled(e.RoutePattern.RawText!), (Endpoint)e)));
+            .SelectMany(e =>
+                e.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods.Select(m => (new HttpMethod(m), Filled(e.RoutePattern.RawText!), (Endpoint)e))
+            );
 
     private static Task<HttpResponseMessage> KnockAsync(Visitor visitor, HttpMethod method, string path) =>
         visitor.SendAsync(method, path, method == HttpMethod.Get || method == HttpMethod.Delete ? null : new StringContent("{}", Encoding.UTF8, TypeOf(path)));
 
     // Addresses that take a file take no other type.
     private static string TypeOf(string path) =>
-        path.Contains("class-list", StringComparison.Ordinal) || path.Contains("records/csv", StringComparison.Ordinal) || path.Contains("cupboard/file", StringComparison.Ordinal) ? "text/csv"
+        path.Contains("class-list", StringComparison.Ordinal)
+        || path.Contains("records/csv", StringComparison.Ordinal)
+        || path.Contains("cupboard/file", StringComparison.Ordinal)
+            ? "text/csv"
         : path.EndsWith("photo", StringComparison.Ordinal) ? "image/jpeg"
         : path.Contains("map/file", StringComparison.Ordinal) || path.Contains("calendar/closures", StringComparison.Ordinal) ? "application/octet-stream"
         : path.Contains("activities/file", StringComparison.Ordinal) ? "application/yaml"
         : "application/json";
 
-    private static string Filled(string pattern) => Regex.Replace(pattern, @"\{(\w+)(:[^}]*)?\}", m => m.Groups[1].Value switch
-    {
-        "classId" => $"{Alder}",
-        "day" => "2026-11-25",
-        "skillId" => "see.to-3",
-        "id" => m.Value.Contains("guid", StringComparison.Ordinal) ? Guid.NewGuid().ToString() : "1",
-        _ => "30",
-    }).TrimEnd('/');
+    private static string Filled(string pattern) =>
+        Regex
+            .Replace(pattern, @"\{(\w+)(:[^}]*)?\}", m => m.Groups[1].Value switch
+                {
+                    "classId" => $"{Alder}",
+                    "day" => "2026-11-25",
+                    "skillId" => "see.to-3",
+                    "id" => m.Value.Contains("guid", StringComparison.Ordinal) ? Guid.NewGuid().ToString() : "1",
+                    _ => "30",
+                })
+            .TrimEnd('/');
 
     [Fact]
     public async Task Nobody_reaches_a_class_that_is_not_theirs_by_any_address()

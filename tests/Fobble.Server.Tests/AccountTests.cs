@@ -4,7 +4,14 @@ namespace Fobble.Server.Tests;
 
 public sealed class AccountTests : IDisposable
 {
-    private static readonly FirstStart Lead = new("Rosalind Achterberg", "rosalind@kettle-lane.example", "nine wagons uphill", "Kettle Lane School", "Willow", null);
+    private static readonly FirstStart Lead = new(
+        "Rosalind Achterberg",
+        "rosalind@kettle-lane.example",
+        "nine wagons uphill",
+        "Kettle Lane School",
+        "Willow",
+        null
+    );
     private readonly School _school = School.Empty();
 
     public void Dispose() => _school.Dispose();
@@ -18,7 +25,9 @@ public sealed class AccountTests : IDisposable
         var state = await visitor.StateAsync();
         state.FirstStart.ShouldBeFalse();
         state.SignedIn!.Classes.ShouldHaveSingleItem().Name.ShouldBe("Willow");
-        (await (await _school.VisitAsync()).PostAsync("/api/account/first-start", Lead with { Email = "other@kettle-lane.example" })).StatusCode.ShouldBe(HttpStatusCode.Conflict);
+        (await (await _school.VisitAsync()).PostAsync("/api/account/first-start", Lead with { Email = "other@kettle-lane.example" })).StatusCode.ShouldBe(
+            HttpStatusCode.Conflict
+        );
     }
 
     [Theory]

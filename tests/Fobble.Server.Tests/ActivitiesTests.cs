@@ -18,7 +18,11 @@ public class ActivitiesTests(School school) : IClassFixture<School>
         var ines = await school.ComeInAsAsync("ines");
         var all = await ines.ReadAsync<LibraryView>(Library);
         all.Found.Count.ShouldBe(all.All);
-        var found = (await ines.ReadAsync<LibraryView>($"{Library}?text=hidden%20part%20to%207&minutes=10&children=4&nothingToPrint=true&onlyOwned=true&without=ten-frames")).Found;
+        var found = (
+            await ines.ReadAsync<LibraryView>(
+                $"{Library}?text=hidden%20part%20to%207&minutes=10&children=4&nothingToPrint=true&onlyOwned=true&without=ten-frames"
+            )
+        ).Found;
         found.Select(f => f.Id).ShouldContain("under-the-lid");
         found.ShouldAllBe(f => f.Minutes <= 10 && f.Least <= 4 && f.Most >= 4 && !f.Prints && f.Short == null);
 
@@ -26,7 +30,9 @@ public class ActivitiesTests(School school) : IClassFixture<School>
         await ines.PutAsync("/api/classes/1/cupboard/things/cloths", new StockCount(0));
         await ines.PutAsync("/api/classes/1/cupboard/things/lids", new StockCount(0));
         (await ines.ReadAsync<LibraryView>($"{Library}?text=hidden%20part%20to%207&onlyOwned=true")).Found.ShouldNotContain(f => f.Id == "under-the-lid");
-        (await ines.ReadAsync<LibraryView>($"{Library}?text=hidden%20part%20to%207")).Found.Single(f => f.Id == "under-the-lid").Short.ShouldBe("1 cloths short");
+        (await ines.ReadAsync<LibraryView>($"{Library}?text=hidden%20part%20to%207"))
+            .Found.Single(f => f.Id == "under-the-lid")
+            .Short.ShouldBe("1 cloths short");
         await ines.PutAsync("/api/classes/1/cupboard/things/cloths", new StockCount(4));
     }
 
@@ -34,14 +40,29 @@ public class ActivitiesTests(School school) : IClassFixture<School>
     public async Task Every_activity_has_its_page_and_its_mat_and_sheet_are_there()
     {
         var ines = await school.ComeInAsAsync("ines");
-        HashSet<string> mats = ["sums", "story", "look", "path", "kinds", "dice", "shakes", "jar", .. Enum.GetNames<Fobble.Core.Mats.MatKind>().Select(k => $"counters/{k}")];
+        HashSet<string> mats =
+        [
+            "sums",
+            "story",
+            "look",
+            "path",
+            "kinds",
+            "dice",
+            "shakes",
+            "jar",
+            .. Enum.GetNames<Fobble.Core.Mats.MatKind>().Select(k => $"counters/{k}"),
+        ];
         foreach (var activity in ActivityLoader.AsWritten)
         {
             var page = await ines.ReadAsync<ActivityView>($"{Library}/{activity.Id}?children=5");
             page.Sample.Count.ShouldBe(6, activity.Id.Value);
             page.Children.ShouldBe(5);
             mats.ShouldContain(page.Mat, activity.Id.Value);
-            (await ines.GetAsync($"/api/classes/1/sheets/made?kind={page.Print.Kind}&variant={page.Print.Variant}&low={page.Print.Low}&high={page.Print.High}&seed=1")).StatusCode.ShouldBe(HttpStatusCode.OK, activity.Id.Value);
+            (
+                await ines.GetAsync(
+                    $"/api/classes/1/sheets/made?kind={page.Print.Kind}&variant={page.Print.Variant}&low={page.Print.Low}&high={page.Print.High}&seed=1"
+                )
+            ).StatusCode.ShouldBe(HttpStatusCode.OK, activity.Id.Value);
         }
 
         (await ines.GetAsync($"{Library}/gone")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
@@ -99,9 +120,22 @@ public class ActivitiesTests(School school) : IClassFixture<School>
     {
         var ines = await school.ComeInAsAsync("ines");
         var written = await ines.ReadAsync<ActivityEntry>($"{Library}/under-the-lid/written");
-        (await ines.PutAsync($"{Library}/own-under-the-hat", written with { Name = "Under the hat", Skills = [new ActivitySkillEntry { Id = "bond.hidden-10" }, new ActivitySkillEntry { Id = "numeral.name-5" }] })).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await ines.ReadAsync<ActivityView>($"{Library}/own-under-the-hat")).Skills.Select(s => (s.Id, $"{s.Items}", s.Numbers)).ShouldBe([("bond.hidden-10", "HiddenPart", "6-10"), ("numeral.name-5", "TornTicket", "1-5")]);
-        (await ines.PutAsync("/api/classes/1/days/2026-11-26/plan/activity", new PutIntoPlan("own-under-the-hat", "bond.hidden-10", Place.Carpet))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (
+            await ines.PutAsync(
+                $"{Library}/own-under-the-hat",
+                written with
+                {
+                    Name = "Under the hat",
+                    Skills = [new ActivitySkillEntry { Id = "bond.hidden-10" }, new ActivitySkillEntry { Id = "numeral.name-5" }],
+                }
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.ReadAsync<ActivityView>($"{Library}/own-under-the-hat"))
+            .Skills.Select(s => (s.Id, $"{s.Items}", s.Numbers))
+            .ShouldBe([("bond.hidden-10", "HiddenPart", "6-10"), ("numeral.name-5", "TornTicket", "1-5")]);
+        (
+            await ines.PutAsync("/api/classes/1/days/2026-11-26/plan/activity", new PutIntoPlan("own-under-the-hat", "bond.hidden-10", Place.Carpet))
+        ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await Visitor.SaysAsync(await ines.SendAsync(HttpMethod.Delete, $"{Library}/own-under-the-hat"))).ShouldContain("so it stays");
     }
 
@@ -110,7 +144,15 @@ public class ActivitiesTests(School school) : IClassFixture<School>
     {
         var ines = await school.ComeInAsAsync("ines");
         const string Day = "/api/classes/1/days/2026-11-25";
-        foreach (var (activity, skill, place) in new[] { ("under-the-lid", "bond.all-7", Place.Carpet), ("shake-and-spill", "bond.all-7", Place.Choice), ("partner-numbers", "bond.recall-5", Place.Transition), ("frame-flash", "see.five-frame", Place.Starter) })
+        foreach (
+            var (activity, skill, place) in new[]
+            {
+                ("under-the-lid", "bond.all-7", Place.Carpet),
+                ("shake-and-spill", "bond.all-7", Place.Choice),
+                ("partner-numbers", "bond.recall-5", Place.Transition),
+                ("frame-flash", "see.five-frame", Place.Starter),
+            }
+        )
         {
             (await ines.PutAsync($"{Day}/plan/activity", new PutIntoPlan(activity, skill, place))).StatusCode.ShouldBe(HttpStatusCode.NoContent, activity);
         }
@@ -121,10 +163,18 @@ public class ActivitiesTests(School school) : IClassFixture<School>
         day.Starters.ShouldContain(s => s.Activity.Name == "Frame flash");
         (await ines.ReadAsync<SetOutView>($"{Day}/set-out")).Things.SelectMany(t => t.Shares).Select(s => s.Activity).ShouldContain("Under the lid");
 
-        (await Visitor.SaysAsync(await ines.PutAsync($"{Day}/plan/activity", new PutIntoPlan("under-the-lid", "bond.all-7", Place.Transition)))).ShouldContain("not made for that");
-        (await ines.PutAsync($"{Day}/plan/activity", new PutIntoPlan("under-the-lid", "count.say-5", Place.Carpet))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        (await ines.PutAsync("/api/classes/1/days/2026-11-24/plan/activity", new PutIntoPlan("under-the-lid", "bond.all-7", Place.Carpet))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        (await ines.PutAsync("/api/classes/1/days/2026-12-09/plan/activity", new PutIntoPlan("under-the-lid", "bond.all-7", Place.Carpet))).StatusCode.ShouldBe(HttpStatusCode.Conflict);
+        (await Visitor.SaysAsync(await ines.PutAsync($"{Day}/plan/activity", new PutIntoPlan("under-the-lid", "bond.all-7", Place.Transition)))).ShouldContain(
+            "not made for that"
+        );
+        (await ines.PutAsync($"{Day}/plan/activity", new PutIntoPlan("under-the-lid", "count.say-5", Place.Carpet))).StatusCode.ShouldBe(
+            HttpStatusCode.NotFound
+        );
+        (await ines.PutAsync("/api/classes/1/days/2026-11-24/plan/activity", new PutIntoPlan("under-the-lid", "bond.all-7", Place.Carpet))).StatusCode.ShouldBe(
+            HttpStatusCode.BadRequest
+        );
+        (await ines.PutAsync("/api/classes/1/days/2026-12-09/plan/activity", new PutIntoPlan("under-the-lid", "bond.all-7", Place.Carpet))).StatusCode.ShouldBe(
+            HttpStatusCode.Conflict
+        );
     }
 
     private static Task<HttpResponseMessage> SendAsync(Visitor ines, byte[] file) =>

@@ -21,15 +21,28 @@ public partial class ArrowTests(School school) : IClassFixture<School>
 
     [Fact]
     public void Security_knows_no_feature() =>
-        (Types.InAssembly(typeof(Program).Assembly).That().ResideInNamespace("Fobble.Server.Security").ShouldNot().HaveDependencyOn("Fobble.Server.Features").GetResult().FailingTypeNames ?? []).ShouldBeEmpty();
+        (
+            Types
+                .InAssembly(typeof(Program).Assembly)
+                .That()
+                .ResideInNamespace("Fobble.Server.Security")
+                .ShouldNot()
+                .HaveDependencyOn("Fobble.Server.Features")
+                .GetResult()
+                .FailingTypeNames
+            ?? []
+        ).ShouldBeEmpty();
 
     /// <summary>A handler of a class gets a room, which can't write, and decisions, which check inside; never the database itself.</summary>
     [Fact]
     public void No_address_of_a_class_is_handed_the_database()
     {
-        var handlers = school.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
+        var handlers = school
+            .Services.GetRequiredService<EndpointDataSource>()
+            .Endpoints.OfType<RouteEndpoint>()
             .Where(e => e.RoutePattern.RawText!.Contains("{classId", StringComparison.Ordinal))
-            .Select(e => e.Metadata.GetMetadata<MethodInfo>()!).ToList();
+            .Select(e => e.Metadata.GetMetadata<MethodInfo>()!)
+            .ToList();
         handlers.Count.ShouldBeGreaterThan(100);
         handlers.Where(h => h.GetParameters().Any(p => p.ParameterType == typeof(FobbleDb))).Select(h => $"{h.DeclaringType}.{h.Name}").ShouldBeEmpty();
     }
@@ -38,20 +51,39 @@ public partial class ArrowTests(School school) : IClassFixture<School>
     public void No_part_of_a_feature_holds_the_database()
     {
         // The hub has no class of a request: it asks whether whoever listens may.
-        var holders = typeof(Program).Assembly.GetTypes().Where(t => t.Namespace?.StartsWith("Fobble.Server.Features", StringComparison.Ordinal) == true)
-            .Where(t => t.GetConstructors(BindingFlags.Instance | BindingFlags.Public | BindingFlags.NonPublic).Any(c => c.GetParameters().Any(p => p.ParameterType == typeof(FobbleDb))));
+        var holders = typeof(Program)
+            .Assembly.GetTypes()
+            .Where(t => t.Namespace?.StartsWith("Fobble.Server.Features", StringComparison.Ordinal) == true)
+            .Where(t =>
+                t.GetConstructors(BindingFlags.Instance | BindingFlags.Public | BindingFlags.NonPublic)
+                    .Any(c => c.GetParameters().Any(p => p.ParameterType == typeof(FobbleDb)))
+            );
         holders.Select(t => t.Name).ShouldBe(["LiveHub"]);
     }
 
     [Fact]
     public void Every_folder_of_the_features_registers_itself() =>
-        Sources.Keys.Where(f => f.StartsWith("Features/", StringComparison.Ordinal) && f.Count(c => c == '/') == 2).Select(f => f.Split('/')[1]).Distinct()
-            .ShouldBe(typeof(Program).Assembly.GetTypes().Where(t => t.IsAssignableTo(typeof(IFeature)) && t.IsClass).Select(t => t.Namespace!.Split('.')[^1]), ignoreOrder: true);
+        Sources
+            .Keys.Where(f => f.StartsWith("Features/", StringComparison.Ordinal) && f.Count(c => c == '/') == 2)
+            .Select(f => f.Split('/')[1])
+            .Distinct()
+            .ShouldBe(
+                typeof(Program).Assembly.GetTypes().Where(t => t.IsAssignableTo(typeof(IFeature)) && t.IsClass).Select(t => t.Namespace!.Split('.')[^1]),
+                ignoreOrder: true
+            );
 
     /// <summary>Whoever goes around the room's sessions shows sets that were replaced. Let in: whether a skill or an activity is spoken of anywhere, and what a decision writes.</summary>
     [Fact]
     public void Sessions_are_read_through_the_room() =>
-        Using("GroupSessions").ShouldBe(["Features/Activities/OwnActivities.cs", "Features/Clipboard/Recorder.cs", "Features/Groups/DayReform.cs", "Features/Groups/GroupsFeature.cs", "Features/SkillMaps/SkillMapsFeature.cs", "Rooms/ClassRoom.Facts.cs"]);
+        Using("GroupSessions")
+            .ShouldBe([
+                "Features/Activities/OwnActivities.cs",
+                "Features/Clipboard/Recorder.cs",
+                "Features/Groups/DayReform.cs",
+                "Features/Groups/GroupsFeature.cs",
+                "Features/SkillMaps/SkillMapsFeature.cs",
+                "Rooms/ClassRoom.Facts.cs",
+            ]);
 
     /// <summary>The first start has no class yet, and a room's transaction only reads.</summary>
     [Fact]
@@ -60,16 +92,25 @@ public partial class ArrowTests(School school) : IClassFixture<School>
 
     /// <summary>A refusal has a type of its own; what .NET throws is a fault of the program and never a message for a teacher.</summary>
     [Fact]
-    public void Nobody_takes_a_fault_of_the_program_for_a_message() => Using(@"catch \((Argument|Format|InvalidOperation|KeyNotFound|Overflow)\w*Exception").ShouldBeEmpty();
+    public void Nobody_takes_a_fault_of_the_program_for_a_message() =>
+        Using(@"catch \((Argument|Format|InvalidOperation|KeyNotFound|Overflow)\w*Exception").ShouldBeEmpty();
 
     /// <summary>Hours, minutes, zones and numbers of days are reckoned in the core; a feature reads from Monday to Sunday and shows.</summary>
     [Fact]
     public void Features_reckon_no_time() =>
-        Using(@"\.(AddMinutes|AddHours|AddSeconds|TotalMinutes|TotalHours|TotalDays|DayNumber|UtcDateTime|LocalDateTime|ToLocalTime|GetUtcOffset|Offset)\b|DateTime(Offset)?\.(Now|UtcNow|Today)|TimeZoneInfo")
-            .Where(f => f.StartsWith("Features/", StringComparison.Ordinal) || f.StartsWith("Rooms/", StringComparison.Ordinal)).ShouldBeEmpty();
+        Using(
+                @"\.(AddMinutes|AddHours|AddSeconds|TotalMinutes|TotalHours|TotalDays|DayNumber|UtcDateTime|LocalDateTime|ToLocalTime|GetUtcOffset|Offset)\b|DateTime(Offset)?\.(Now|UtcNow|Today)|TimeZoneInfo"
+            )
+            .Where(f => f.StartsWith("Features/", StringComparison.Ordinal) || f.StartsWith("Rooms/", StringComparison.Ordinal))
+            .ShouldBeEmpty();
 
     private static List<string> Using(string pattern) =>
-        [.. Sources.Where(f => !f.Key.StartsWith("Demo/", StringComparison.Ordinal) && Regex.IsMatch(f.Value, pattern)).Select(f => f.Key).Order(StringComparer.Ordinal)];
+        [
+            .. Sources
+                .Where(f => !f.Key.StartsWith("Demo/", StringComparison.Ordinal) && Regex.IsMatch(f.Value, pattern))
+                .Select(f => f.Key)
+                .Order(StringComparer.Ordinal),
+        ];
 
     private static Dictionary<string, string> ReadSources()
     {
@@ -80,7 +121,9 @@ public partial class ArrowTests(School school) : IClassFixture<School>
         }
 
         var server = Path.Combine(root.FullName, "src", "Fobble.Server");
-        return Directory.EnumerateFiles(server, "*.cs", SearchOption.AllDirectories).Select(f => (Name: Path.GetRelativePath(server, f).Replace('\\', '/'), f))
+        return Directory
+            .EnumerateFiles(server, "*.cs", SearchOption.AllDirectories)
+            .Select(f => (Name: Path.GetRelativePath(server, f).Replace('\\', '/'), f))
             .Where(f => !f.Name.StartsWith("obj/", StringComparison.Ordinal) && !f.Name.StartsWith("bin/", StringComparison.Ordinal))
             .ToDictionary(f => f.Name, f => Comments().Replace(File.ReadAllText(f.f), ""));
     }

@@ -35,7 +35,9 @@ public sealed class AtOnceTests : IDisposable
         (await CountAsync(db => db.Absences.CountAsync(a => a.Day == School.Today && children.Contains(a.ChildId)))).ShouldBe(children.Count);
 
         // Back again, all at once: everybody is where they were.
-        (await AllAsync(children, c => ines.PutAsync($"{Class}/attendance/{School.Today:O}/{c}", new Attendance(false)))).ShouldAllBe(s => s == HttpStatusCode.OK);
+        (await AllAsync(children, c => ines.PutAsync($"{Class}/attendance/{School.Today:O}/{c}", new Attendance(false)))).ShouldAllBe(s =>
+            s == HttpStatusCode.OK
+        );
         var after = await ines.ReadAsync<GroupsView>($"{Class}/weeks/2026-11-25/groups");
         foreach (var (one, other) in groups.Groups.Zip(after.Groups))
         {
@@ -71,9 +73,24 @@ public sealed class AtOnceTests : IDisposable
     public async Task An_observation_withdrawn_many_times_at_once_is_withdrawn_once()
     {
         var ines = await _school.ComeInAsAsync("ines");
-        NewObservation seen = new(Guid.NewGuid(), 1, "count.say-5", ClipboardTests.Now.AddMinutes(-10), Setting.Choice, Support.Alone, Representation.Spoken, null, null, null, null, null);
+        NewObservation seen = new(
+            Guid.NewGuid(),
+            1,
+            "count.say-5",
+            ClipboardTests.Now.AddMinutes(-10),
+            Setting.Choice,
+            Support.Alone,
+            Representation.Spoken,
+            null,
+            null,
+            null,
+            null,
+            null
+        );
         (await ines.PostAsync($"{Class}/observations", seen)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await ManyAsync(() => ines.PostAsync($"{Class}/observations/{seen.Id}/withdraw", new WithdrawalReason("Wrong child")))).ShouldAllBe(s => s == HttpStatusCode.NoContent);
+        (await ManyAsync(() => ines.PostAsync($"{Class}/observations/{seen.Id}/withdraw", new WithdrawalReason("Wrong child")))).ShouldAllBe(s =>
+            s == HttpStatusCode.NoContent
+        );
         (await CountAsync(db => db.Withdrawals.CountAsync(w => w.ObservationId == seen.Id))).ShouldBe(1);
     }
 
@@ -81,8 +98,19 @@ public sealed class AtOnceTests : IDisposable
     public async Task Two_adults_who_begin_a_check_for_one_child_begin_the_same_check()
     {
         var (ines, tomasz) = (await _school.ComeInAsAsync("ines"), await _school.ComeInAsAsync("tomasz"));
-        var both = await Task.WhenAll(Enumerable.Range(0, 8).Select(i => Task.Run(async () =>
-            (await Visitor.ReadAsync<IReadOnlyList<StartedCheck>>(await (i % 2 == 0 ? ines : tomasz).PostAsync($"{Class}/baseline/", new StartChecks([25], null))))[0].CheckId)));
+        var both = await Task.WhenAll(
+            Enumerable
+                .Range(0, 8)
+                .Select(i =>
+                    Task.Run(async () =>
+                        (
+                            await Visitor.ReadAsync<IReadOnlyList<StartedCheck>>(
+                                await (i % 2 == 0 ? ines : tomasz).PostAsync($"{Class}/baseline/", new StartChecks([25], null))
+                            )
+                        )[0].CheckId
+                    )
+                )
+        );
         both.Distinct().Count().ShouldBe(1);
         (await CountAsync(db => db.BaselineChecks.CountAsync(c => c.ChildId == 25 && c.EndedAt == null))).ShouldBe(1);
     }
@@ -102,8 +130,19 @@ public sealed class AtOnceTests : IDisposable
     {
         using var empty = School.Empty();
         var visitors = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => empty.VisitAsync()));
-        var answers = await AllAsync([.. visitors.Select((v, i) => (v, i))], p => p.v.PostAsync(
-            "/api/account/first-start", new FirstStart("Rosalind Achterberg", $"rosalind{p.i}@kettle-lane.example", "nine wagons uphill", "Kettle Lane School", "Willow", "Europe/London")));
+        var answers = await AllAsync([.. visitors.Select((v, i) => (v, i))], p =>
+            p.v.PostAsync(
+                "/api/account/first-start",
+                new FirstStart(
+                    "Rosalind Achterberg",
+                    $"rosalind{p.i}@kettle-lane.example",
+                    "nine wagons uphill",
+                    "Kettle Lane School",
+                    "Willow",
+                    "Europe/London"
+                )
+            )
+        );
         answers.Count(s => s == HttpStatusCode.NoContent).ShouldBe(1);
         answers.ShouldAllBe(s => s == HttpStatusCode.NoContent || s == HttpStatusCode.Conflict);
         using var scope = empty.Scope();
@@ -117,7 +156,9 @@ public sealed class AtOnceTests : IDisposable
         var ines = await _school.ComeInAsAsync("ines");
         var plan = await ines.ReadAsync<PlanView>($"{Class}/plan");
         var open = plan.Lessons.Where(l => !l.Past).Skip(4).Take(6).ToList();
-        var answers = await AllAsync(open, l => ines.PutAsync($"{Class}/plan/lessons", new ChangeLesson(plan.Version!.Version, l.Skill, l.Number, true, "Mine")));
+        var answers = await AllAsync(open, l =>
+            ines.PutAsync($"{Class}/plan/lessons", new ChangeLesson(plan.Version!.Version, l.Skill, l.Number, true, "Mine"))
+        );
         answers.Count(s => s == HttpStatusCode.NoContent).ShouldBe(1);
         answers.ShouldAllBe(s => s == HttpStatusCode.NoContent || s == HttpStatusCode.Conflict);
 
@@ -130,7 +171,9 @@ public sealed class AtOnceTests : IDisposable
             text.ShouldContain("urn:fobble:changed");
             text.ShouldContain("pinned");
             var now = (await ines.ReadAsync<PlanView>($"{Class}/plan")).Version!.Version;
-            (await ines.PutAsync($"{Class}/plan/lessons", new ChangeLesson(now, lesson.Skill, lesson.Number, true, "Mine"))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+            (await ines.PutAsync($"{Class}/plan/lessons", new ChangeLesson(now, lesson.Skill, lesson.Number, true, "Mine"))).StatusCode.ShouldBe(
+                HttpStatusCode.NoContent
+            );
         }
 
         (await ines.ReadAsync<PlanView>($"{Class}/plan")).Lessons.Count(l => l.Note == "Mine").ShouldBe(open.Count);
@@ -142,7 +185,9 @@ public sealed class AtOnceTests : IDisposable
         var ines = await _school.ComeInAsAsync("ines");
         var plan = await ines.ReadAsync<PlanView>($"{Class}/plan");
         var lesson = plan.Lessons.Where(l => !l.Past).Skip(4).First();
-        (await ines.PutAsync($"{Class}/plan/lessons", new ChangeLesson(1, lesson.Skill, lesson.Number, false, "A note"))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PutAsync($"{Class}/plan/lessons", new ChangeLesson(1, lesson.Skill, lesson.Number, false, "A note"))).StatusCode.ShouldBe(
+            HttpStatusCode.NoContent
+        );
         HttpResponseMessage[] stale =
         [
             await ines.PostAsync($"{Class}/plan/moves", new MoveLesson(1, lesson.Skill, lesson.Number, lesson.Day.AddDays(1), true)),
@@ -177,8 +222,13 @@ public sealed class AtOnceTests : IDisposable
         var others = await ines.ReadAsync<IReadOnlyList<Alternative>>($"{Class}/days/{day.Day:O}/alternatives?place=Transition");
         var (first, second) = (others.Where(o => !o.Chosen).First().Activity, others.Where(o => !o.Chosen).Last().Activity);
         first.ShouldNotBe(second);
-        (await ines.PutAsync($"{Class}/days/{day.Day:O}/activity", new SwapActivity(Core.Activities.Place.Transition, null, day.Transition!.Id, first.Id))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        var refused = await ines.PutAsync($"{Class}/days/{day.Day:O}/activity", new SwapActivity(Core.Activities.Place.Transition, null, day.Transition.Id, second.Id));
+        (
+            await ines.PutAsync($"{Class}/days/{day.Day:O}/activity", new SwapActivity(Core.Activities.Place.Transition, null, day.Transition!.Id, first.Id))
+        ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        var refused = await ines.PutAsync(
+            $"{Class}/days/{day.Day:O}/activity",
+            new SwapActivity(Core.Activities.Place.Transition, null, day.Transition.Id, second.Id)
+        );
         refused.StatusCode.ShouldBe(HttpStatusCode.Conflict);
         (await refused.Content.ReadAsStringAsync()).ShouldContain(first.Name);
         (await ines.ReadAsync<WeekView>($"{Class}/weeks/2026-11-25")).Days.First(d => d.Day == day.Day).Transition!.Id.ShouldBe(first.Id);
@@ -188,8 +238,23 @@ public sealed class AtOnceTests : IDisposable
     public async Task A_week_planned_while_taps_come_in_and_groups_are_accepted_meets_no_fault()
     {
         var (ines, tomasz) = (await _school.ComeInAsAsync("ines"), await _school.ComeInAsAsync("tomasz"));
-        var taps = Enumerable.Range(0, 20).Select(i => new NewObservation(
-            Guid.NewGuid(), 1 + i, "count.say-5", ClipboardTests.Now.AddMinutes(-20).AddSeconds(i), Setting.Choice, Support.Alone, Representation.Spoken, null, null, null, null, null)).ToList();
+        var taps = Enumerable
+            .Range(0, 20)
+            .Select(i => new NewObservation(
+                Guid.NewGuid(),
+                1 + i,
+                "count.say-5",
+                ClipboardTests.Now.AddMinutes(-20).AddSeconds(i),
+                Setting.Choice,
+                Support.Alone,
+                Representation.Spoken,
+                null,
+                null,
+                null,
+                null,
+                null
+            ))
+            .ToList();
         var recording = AllAsync(taps, t => tomasz.PostAsync($"{Class}/observations", t));
         var planning = AllAsync([1, 2, 3], _ => ines.PostAsync($"{Class}/weeks/2026-11-25/plan"));
         (await recording).ShouldAllBe(s => s == HttpStatusCode.NoContent);

@@ -35,7 +35,9 @@ public class BaselineTests(School school) : IClassFixture<School>
         var marks = grid.Children.Single(c => c.Id == 4).Marks;
         marks.ShouldContain(m => m.Inferred && m.Strength == 0);
         var guess = grid.Skills[marks.ToList().FindIndex(m => m.Inferred)];
-        (await tomasz.ReadAsync<Cell>($"/api/classes/1/children/4/skills/{guess.Id}")).Sentence.ShouldStartWith("Not seen yet. The check of 25 November takes it to be there");
+        (await tomasz.ReadAsync<Cell>($"/api/classes/1/children/4/skills/{guess.Id}")).Sentence.ShouldStartWith(
+            "Not seen yet. The check of 25 November takes it to be there"
+        );
 
         var late = await tomasz.PostAsync($"/api/classes/1/baseline/{check}/answers", Answer(guess.Id, Support.Alone));
         (await Visitor.SaysAsync(late)).ShouldContain("This check has ended.");
@@ -55,7 +57,9 @@ public class BaselineTests(School school) : IClassFixture<School>
         view.Asked.ShouldBe(1);
         view.Question!.Skill.ShouldNotBe(first.Question.Skill);
         var overview = await tomasz.ReadAsync<BaselineOverview>("/api/classes/1/baseline");
-        overview.Children.Single(c => c.Id == 5).ShouldSatisfyAllConditions(c => c.CheckId.ShouldBe(check), c => c.Asked.ShouldBe(1), c => c.EndedAt.ShouldBeNull());
+        overview
+            .Children.Single(c => c.Id == 5)
+            .ShouldSatisfyAllConditions(c => c.CheckId.ShouldBe(check), c => c.Asked.ShouldBe(1), c => c.EndedAt.ShouldBeNull());
     }
 
     [Fact]
@@ -63,16 +67,20 @@ public class BaselineTests(School school) : IClassFixture<School>
     {
         var (ines, tomasz) = (await school.ComeInAsAsync("ines"), await school.ComeInAsAsync("tomasz"));
         var checks = await Task.WhenAll(BeginAsync(ines, 6), BeginAsync(tomasz, 7));
-        await Task.WhenAll(checks.Zip([ines, tomasz]).Select(async p =>
-        {
-            var view = await p.Second.ReadAsync<CheckView>($"/api/classes/1/baseline/{p.First}");
-            for (var i = 0; i < 3; i++)
-            {
-                view = await AnswerAsync(p.Second, p.First, view.Question!, i % 2 == 0 ? Support.Alone : Support.Prompted);
-            }
+        await Task.WhenAll(
+            checks
+                .Zip([ines, tomasz])
+                .Select(async p =>
+                {
+                    var view = await p.Second.ReadAsync<CheckView>($"/api/classes/1/baseline/{p.First}");
+                    for (var i = 0; i < 3; i++)
+                    {
+                        view = await AnswerAsync(p.Second, p.First, view.Question!, i % 2 == 0 ? Support.Alone : Support.Prompted);
+                    }
 
-            view.Asked.ShouldBe(3);
-        }));
+                    view.Asked.ShouldBe(3);
+                })
+        );
     }
 
     [Fact]
@@ -134,7 +142,8 @@ public class BaselineTests(School school) : IClassFixture<School>
 
     private static NewAnswer Answer(string skill, Support support) => new(Guid.NewGuid(), skill, Now, support, Representation.Objects, null, null);
 
-    private static async Task<int> BeginAsync(Visitor visitor, int child) => (await Visitor.ReadAsync<List<StartedCheck>>(await visitor.PostAsync("/api/classes/1/baseline", new StartChecks([child], null))))[0].CheckId;
+    private static async Task<int> BeginAsync(Visitor visitor, int child) =>
+        (await Visitor.ReadAsync<List<StartedCheck>>(await visitor.PostAsync("/api/classes/1/baseline", new StartChecks([child], null))))[0].CheckId;
 
     private static async Task<CheckView> AnswerAsync(Visitor visitor, int check, QuestionView question, Support support) =>
         await Visitor.ReadAsync<CheckView>(await visitor.PostAsync($"/api/classes/1/baseline/{check}/answers", Answer(question.Skill, support)));

@@ -8,8 +8,7 @@ internal static class Board
     public static async Task<GroupsView> ProposeAsync(Visitor visitor, string week, GroupsAsk? ask = null) =>
         await Visitor.ReadAsync<GroupsView>(await visitor.PostAsync(week + "/groups/proposal", ask ?? GroupsAsk.Nothing));
 
-    public static IReadOnlyList<ChosenGroup> Groups(GroupsView view) =>
-        [.. view.Groups.Where(g => !g.Run).Select(Of)];
+    public static IReadOnlyList<ChosenGroup> Groups(GroupsView view) => [.. view.Groups.Where(g => !g.Run).Select(Of)];
 
     public static ChosenGroup Of(GroupView group) => new(group.Slot.SlotId, group.Slot.Day, group.Skill, [.. group.Children.Select(c => c.Id)]);
 

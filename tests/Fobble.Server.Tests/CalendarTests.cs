@@ -19,7 +19,9 @@ public sealed class CalendarTests : IDisposable
         visitor.SendAsync(HttpMethod.Post, $"/api/classes/1/calendar/{address}", new StringContent(file, Encoding.UTF8, "application/octet-stream"));
 
     private static async Task<Dictionary<string, CalendarEvent>> HandOutAsync(Visitor visitor) =>
-        Ical.Net.Calendar.Load(await (await visitor.PostAsync("/api/classes/1/calendar/lessons")).Content.ReadAsStringAsync())!.Events.ToDictionary(e => e.Uid!);
+        Ical
+            .Net.Calendar.Load(await (await visitor.PostAsync("/api/classes/1/calendar/lessons")).Content.ReadAsStringAsync())!
+            .Events.ToDictionary(e => e.Uid!);
 
     [Fact]
     public async Task Closures_are_looked_at_and_taken_whole_or_not_at_all()
@@ -50,12 +52,20 @@ public sealed class CalendarTests : IDisposable
         // Two lessons change places, and a day is lost.
         var plan = await ines.ReadAsync<Features.Planning.PlanView>("/api/classes/1/plan");
         var lesson = plan.Lessons.Where(l => l.Day > new DateOnly(2026, 12, 7)).First(l => l.Place == 0);
-        var other = (await ines.ReadAsync<IReadOnlyList<Features.Planning.DayPriceView>>($"/api/classes/1/plan/lessons/{lesson.Skill}/{lesson.Number}/days")).First(p => p.Refused is null && p.With is not null && p.Day > lesson.Day);
+        var other = (
+            await ines.ReadAsync<IReadOnlyList<Features.Planning.DayPriceView>>($"/api/classes/1/plan/lessons/{lesson.Skill}/{lesson.Number}/days")
+        ).First(p => p.Refused is null && p.With is not null && p.Day > lesson.Day);
         await ines.PostAsync("/api/classes/1/plan/moves", new Features.Planning.MoveLesson(1, lesson.Skill, lesson.Number, other.Day, true));
         await ines.PostAsync("/api/classes/1/closures", new NewClosure("Storm", new(2027, 3, 9), new(2027, 3, 9), ClosureKind.Closed, null, null, false));
         var second = await HandOutAsync(ines);
-        CalendarEvent On(Dictionary<string, CalendarEvent> events, DateOnly day) => events.Values.First(e => e.Start!.Value.Date == day.ToDateTime(default).Date && (e.Summary ?? "").StartsWith("Carpet", StringComparison.Ordinal));
-        On(second, lesson.Day).ShouldSatisfyAllConditions(e => e.Uid.ShouldBe(On(first, lesson.Day).Uid), e => e.Sequence.ShouldBe(1), e => e.Summary.ShouldBe($"Carpet: {other.With}"));
+        CalendarEvent On(Dictionary<string, CalendarEvent> events, DateOnly day) =>
+            events.Values.First(e => e.Start!.Value.Date == day.ToDateTime(default).Date && (e.Summary ?? "").StartsWith("Carpet", StringComparison.Ordinal));
+        On(second, lesson.Day)
+            .ShouldSatisfyAllConditions(
+                e => e.Uid.ShouldBe(On(first, lesson.Day).Uid),
+                e => e.Sequence.ShouldBe(1),
+                e => e.Summary.ShouldBe($"Carpet: {other.With}")
+            );
         On(second, other.Day).Summary.ShouldBe($"Carpet: {lesson.Short}");
         var off = On(second, new(2027, 3, 9));
         (off.Uid, off.Sequence, off.Status).ShouldBe((On(first, new(2027, 3, 9)).Uid, 1, "CANCELLED"));
@@ -68,8 +78,12 @@ public sealed class CalendarTests : IDisposable
     {
         var ines = await _school.ComeInAsAsync("ines");
         DateOnly friday = new(2026, 12, 11);
-        (await ines.PostAsync("/api/classes/1/closures", new NewClosure("Fair", friday, friday, ClosureKind.HalfDay, null, null, false))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        (await ines.PostAsync("/api/classes/1/closures", new NewClosure("Fair", friday, friday, ClosureKind.HalfDay, null, new(9, 50), false))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PostAsync("/api/classes/1/closures", new NewClosure("Fair", friday, friday, ClosureKind.HalfDay, null, null, false))).StatusCode.ShouldBe(
+            HttpStatusCode.BadRequest
+        );
+        (
+            await ines.PostAsync("/api/classes/1/closures", new NewClosure("Fair", friday, friday, ClosureKind.HalfDay, null, new(9, 50), false))
+        ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         var half = (await ines.ReadAsync<WeekView>("/api/classes/1/weeks/2026-12-09")).Days[4];
         half.Slots.ShouldHaveSingleItem().Kind.ShouldBe(SlotKind.Carpet);
         half.Closed.ShouldBe("Fair");
@@ -86,11 +100,21 @@ public sealed class CalendarTests : IDisposable
     {
         var ines = await _school.ComeInAsAsync("ines");
         var tomasz = (await ines.ReadAsync<TimetableView>("/api/classes/1/timetable")).Adults.First(a => a.FullName == "Tomasz Birk").Id;
-        (await ines.PostAsync("/api/classes/1/hours", new NewHours(tomasz, DayOfWeek.Monday, new(13, 0), new(12, 0)))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        (await ines.PostAsync("/api/classes/1/hours", new NewHours(999, DayOfWeek.Monday, new(13, 0), new(14, 0)))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        (await ines.PostAsync("/api/classes/1/hours", new NewHours(tomasz, DayOfWeek.Monday, new(13, 0), new(14, 0)))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await ines.PostAsync("/api/classes/1/slots", new NewSlot(SlotKind.Group, DayOfWeek.Monday, new(13, 50), 15, tomasz, "Table"))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        (await ines.PostAsync("/api/classes/1/slots", new NewSlot(SlotKind.Group, DayOfWeek.Monday, new(13, 40), 15, tomasz, "Table"))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PostAsync("/api/classes/1/hours", new NewHours(tomasz, DayOfWeek.Monday, new(13, 0), new(12, 0)))).StatusCode.ShouldBe(
+            HttpStatusCode.BadRequest
+        );
+        (await ines.PostAsync("/api/classes/1/hours", new NewHours(999, DayOfWeek.Monday, new(13, 0), new(14, 0)))).StatusCode.ShouldBe(
+            HttpStatusCode.BadRequest
+        );
+        (await ines.PostAsync("/api/classes/1/hours", new NewHours(tomasz, DayOfWeek.Monday, new(13, 0), new(14, 0)))).StatusCode.ShouldBe(
+            HttpStatusCode.NoContent
+        );
+        (await ines.PostAsync("/api/classes/1/slots", new NewSlot(SlotKind.Group, DayOfWeek.Monday, new(13, 50), 15, tomasz, "Table"))).StatusCode.ShouldBe(
+            HttpStatusCode.BadRequest
+        );
+        (await ines.PostAsync("/api/classes/1/slots", new NewSlot(SlotKind.Group, DayOfWeek.Monday, new(13, 40), 15, tomasz, "Table"))).StatusCode.ShouldBe(
+            HttpStatusCode.NoContent
+        );
         var hours = (await ines.ReadAsync<TimetableView>("/api/classes/1/timetable")).Hours.ShouldHaveSingleItem();
         hours.Used.ShouldBe(15);
         (await ines.SendAsync(HttpMethod.Delete, $"/api/classes/1/hours/{hours.Id}")).StatusCode.ShouldBe(HttpStatusCode.NoContent);

@@ -81,7 +81,12 @@ public class ChildPageTests(School school) : IClassFixture<School>
         var trail = await ines.ReadAsync<TrailView>("/api/classes/1/trail?from=2026-11-25&onlyWithdrawn=true&child=12");
         var entry = trail.Entries.Single();
         entry.Seen.ShouldSatisfyAllConditions(
-            s => s.Id.ShouldBe(tap.Id), s => s.By.ShouldBe("Tomasz Birk"), s => s.WithdrawnBy.ShouldBe("Ines Okonjo"), s => s.WithdrawnWhy.ShouldBe("It was her sister"), s => s.WithdrawnAt.ShouldNotBeNull());
+            s => s.Id.ShouldBe(tap.Id),
+            s => s.By.ShouldBe("Tomasz Birk"),
+            s => s.WithdrawnBy.ShouldBe("Ines Okonjo"),
+            s => s.WithdrawnWhy.ShouldBe("It was her sister"),
+            s => s.WithdrawnAt.ShouldNotBeNull()
+        );
         (await ines.ReadAsync<TrailView>("/api/classes/1/trail?from=2026-11-25&by=2")).Entries.ShouldContain(e => e.Seen.Id == tap.Id);
         (await ines.ReadAsync<TrailView>("/api/classes/1/trail?from=2026-11-25&by=3")).Entries.ShouldBeEmpty();
         (await ines.ReadAsync<TrailView>("/api/classes/1/trail?from=2026-09-01")).More.ShouldBeTrue();

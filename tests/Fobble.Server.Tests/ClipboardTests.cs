@@ -79,21 +79,24 @@ public class ClipboardTests(School school) : IClassFixture<School>
         await tomasz.PostAsync("/api/classes/1/observations", tap);
         using var scope = school.Scope();
         var db = school.Db(scope);
-        var fault = await Should.ThrowAsync<SqliteException>(() => db.Observations.Where(o => o.Id == tap.Id).ExecuteUpdateAsync(o => o.SetProperty(x => x.Support, Support.NotYet)));
+        var fault = await Should.ThrowAsync<SqliteException>(() =>
+            db.Observations.Where(o => o.Id == tap.Id).ExecuteUpdateAsync(o => o.SetProperty(x => x.Support, Support.NotYet))
+        );
         fault.Message.ShouldContain("never changed");
     }
 
-    public static TheoryData<NewObservation, string> Faulty => new()
-    {
-        { Tap(child: 30), "childId" },
-        { Tap(child: 3) with { Skill = "see.gone" }, "skill" },
-        { Tap(child: 3) with { Slip = "invented" }, "slip" },
-        { Tap(child: 3) with { Strategy = "invented" }, "strategy" },
-        { Tap(child: 3) with { At = Now.AddDays(2) }, "at" },
-        { Tap(child: 3) with { Note = new string('x', 501) }, "note" },
-        { Tap(child: 3) with { SessionId = 99_999 }, "sessionId" },
-        { Tap(child: 3) with { Id = Guid.Empty }, "id" },
-    };
+    public static TheoryData<NewObservation, string> Faulty =>
+        new()
+        {
+            { Tap(child: 30), "childId" },
+            { Tap(child: 3) with { Skill = "see.gone" }, "skill" },
+            { Tap(child: 3) with { Slip = "invented" }, "slip" },
+            { Tap(child: 3) with { Strategy = "invented" }, "strategy" },
+            { Tap(child: 3) with { At = Now.AddDays(2) }, "at" },
+            { Tap(child: 3) with { Note = new string('x', 501) }, "note" },
+            { Tap(child: 3) with { SessionId = 99_999 }, "sessionId" },
+            { Tap(child: 3) with { Id = Guid.Empty }, "id" },
+        };
 
     [Theory]
     [MemberData(nameof(Faulty))]

@@ -22,7 +22,9 @@ public class CupboardTests(School school) : IClassFixture<School>
         Things(await ines.ReadAsync<CupboardView>($"{Rowan}/cupboard")).Single(t => t.Id == "drum").Count.ShouldBe(3);
         (await ines.PutAsync($"{Rowan}/cupboard/things/bell", new StockCount(-1))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await ines.PutAsync($"{Rowan}/cupboard/things/gong", new StockCount(1))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        (await (await school.ComeInAsAsync("tomasz")).PutAsync($"{Rowan}/cupboard/things/bell", new StockCount(9))).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        (await (await school.ComeInAsAsync("tomasz")).PutAsync($"{Rowan}/cupboard/things/bell", new StockCount(9))).StatusCode.ShouldBe(
+            HttpStatusCode.Forbidden
+        );
     }
 
     [Fact]
@@ -33,7 +35,9 @@ public class CupboardTests(School school) : IClassFixture<School>
         (await ines.PostAsync($"{Rowan}/cupboard/things", seeds)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         Things(await ines.ReadAsync<CupboardView>($"{Rowan}/cupboard")).Single(t => t.Id == "melon-seeds").Risks.ShouldBe(["Small part", "Nuts"]);
         (await Visitor.SaysAsync(await ines.PostAsync($"{Rowan}/cupboard/things", seeds))).ShouldContain("in the cupboard already");
-        (await Visitor.SaysAsync(await ines.PostAsync($"{Rowan}/cupboard/things", seeds with { Name = "Large seeds", Length = 9999 }))).ShouldContain("is no number from");
+        (await Visitor.SaysAsync(await ines.PostAsync($"{Rowan}/cupboard/things", seeds with { Name = "Large seeds", Length = 9999 }))).ShouldContain(
+            "is no number from"
+        );
         (await ines.SendAsync(HttpMethod.Delete, $"{Rowan}/cupboard/things/melon-seeds")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         Things(await ines.ReadAsync<CupboardView>($"{Rowan}/cupboard")).ShouldNotContain(t => t.Id == "melon-seeds");
     }
@@ -57,8 +61,12 @@ public class CupboardTests(School school) : IClassFixture<School>
     {
         // Rowan has a child who mouths, and wheat and nuts on its list; Alder has neither.
         var (ines, maeve) = (await school.ComeInAsAsync("ines"), await school.ComeInAsAsync("maeve"));
-        (await ines.ReadAsync<CupboardView>($"{Rowan}/cupboard")).Cautions.Select(c => c.Name).ShouldBe(["Small part", "Small ball", "Wheat and gluten", "Food", "Button cell", "On the floor"], ignoreOrder: true);
-        (await maeve.ReadAsync<CupboardView>("/api/classes/2/cupboard")).Cautions.Select(c => c.Name).ShouldBe(["Food", "Button cell", "On the floor"], ignoreOrder: true);
+        (await ines.ReadAsync<CupboardView>($"{Rowan}/cupboard"))
+            .Cautions.Select(c => c.Name)
+            .ShouldBe(["Small part", "Small ball", "Wheat and gluten", "Food", "Button cell", "On the floor"], ignoreOrder: true);
+        (await maeve.ReadAsync<CupboardView>("/api/classes/2/cupboard"))
+            .Cautions.Select(c => c.Name)
+            .ShouldBe(["Food", "Button cell", "On the floor"], ignoreOrder: true);
 
         async Task<bool> WarnsAsync(Visitor who, int classId)
         {

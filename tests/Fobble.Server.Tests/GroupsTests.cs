@@ -29,7 +29,15 @@ public sealed class GroupsTests : IDisposable
         kept.Weights.Single(w => w.Key == "company").Percent.ShouldBe(400);
         var groups = (await Board.ProposeAsync(ines, NextWeek)).Groups;
         groups.ShouldAllBe(g => g.Children.Count <= 4 && g.Children.Count(c => kept.NearAdult.Contains(c.Id)) <= 1);
-        foreach (var wrong in new[] { new GroupSettingsChange(5, 3, false, null, null, weights), new(3, 5, false, 0, null, weights), new(3, 5, false, null, 0, weights), new(3, 5, false, null, null, new Dictionary<string, int> { ["company"] = 70 }) })
+        foreach (
+            var wrong in new[]
+            {
+                new GroupSettingsChange(5, 3, false, null, null, weights),
+                new(3, 5, false, 0, null, weights),
+                new(3, 5, false, null, 0, weights),
+                new(3, 5, false, null, null, new Dictionary<string, int> { ["company"] = 70 }),
+            }
+        )
         {
             (await ines.PutAsync(Class + "/group-wishes", wrong)).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         }
@@ -48,13 +56,18 @@ public sealed class GroupsTests : IDisposable
         var after = await Board.ProposeAsync(ines, NextWeek);
         after.Groups.ShouldAllBe(g => !(g.Children.Any(c => c.Id == one) && g.Children.Any(c => c.Id == other)));
         var home = after.Groups.ToList().FindIndex(g => g.Children.Any(c => c.Id == other));
-        var prices = await Visitor.ReadAsync<IReadOnlyList<PriceView>>(await ines.PostAsync(NextWeek + "/groups/prices", new PricesRequest(GroupsAsk.Nothing, Board.Groups(after), one)));
+        var prices = await Visitor.ReadAsync<IReadOnlyList<PriceView>>(
+            await ines.PostAsync(NextWeek + "/groups/prices", new PricesRequest(GroupsAsk.Nothing, Board.Groups(after), one))
+        );
         prices.Single(p => p.To == home).Breaks.ShouldContain(b => b.Contains("kept apart"));
-        Print(await Board.ProposeAsync(ines, NextWeek, GroupsAsk.Nothing with { LetGo = [$"apart-{Math.Min(one, other)}-{Math.Max(one, other)}"] })).ShouldBe(Print(before));
+        Print(await Board.ProposeAsync(ines, NextWeek, GroupsAsk.Nothing with { LetGo = [$"apart-{Math.Min(one, other)}-{Math.Max(one, other)}"] }))
+            .ShouldBe(Print(before));
         (await ines.PostAsync(Class + "/pair-wishes", new NewPairWish(one, other, false, new(2026, 11, 27)))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         Print(await Board.ProposeAsync(ines, NextWeek)).ShouldBe(Print(before));
         (await ines.SendAsync(HttpMethod.Delete, $"{Class}/pair-wishes/{other}/{one}")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await ines.ReadAsync<GroupWishesView>(Class + "/group-wishes")).Pairs.ShouldNotContain(p => p.First == Math.Min(one, other) && p.Second == Math.Max(one, other));
+        (await ines.ReadAsync<GroupWishesView>(Class + "/group-wishes")).Pairs.ShouldNotContain(p =>
+            p.First == Math.Min(one, other) && p.Second == Math.Max(one, other)
+        );
     }
 
     [Fact]
@@ -64,7 +77,9 @@ public sealed class GroupsTests : IDisposable
         var wishes = await ines.ReadAsync<GroupWishesView>(Class + "/group-wishes");
         var (lead, helper) = (wishes.Adults[0], wishes.Adults[1]);
         var child = wishes.Children[0].Id;
-        (await ines.PutAsync($"{Class}/adults/{helper.Id}/groups", new AdultGroupsChange([wishes.Strands[0].Id], 2))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PutAsync($"{Class}/adults/{helper.Id}/groups", new AdultGroupsChange([wishes.Strands[0].Id], 2))).StatusCode.ShouldBe(
+            HttpStatusCode.NoContent
+        );
         (await ines.PutAsync($"{Class}/adults/{helper.Id}/groups", new AdultGroupsChange(["Juggling"], null))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await ines.PutAsync($"{Class}/adults/9999/groups", new AdultGroupsChange([], null))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await ines.PostAsync(Class + "/adult-wishes", new NewAdultWish(child, helper.Id, false))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
@@ -74,7 +89,9 @@ public sealed class GroupsTests : IDisposable
             (await ines.PostAsync(Class + "/times-out", new NewTimeOut(child, weekday, new(9, 30), new(9, 50)))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         }
 
-        (await ines.PostAsync(Class + "/times-out", new NewTimeOut(child, DayOfWeek.Monday, new(10, 0), new(9, 0)))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await ines.PostAsync(Class + "/times-out", new NewTimeOut(child, DayOfWeek.Monday, new(10, 0), new(9, 0)))).StatusCode.ShouldBe(
+            HttpStatusCode.BadRequest
+        );
         (await ines.PutAsync($"{Class}/children/{child}/near-adult", new NearAdultChange(true))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await ines.PutAsync($"{Class}/children/30/near-adult", new NearAdultChange(true))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         var groups = (await Board.ProposeAsync(ines, NextWeek, GroupsAsk.Nothing with { Turns = [child] })).Groups;
@@ -90,7 +107,10 @@ public sealed class GroupsTests : IDisposable
         }
 
         (await ines.SendAsync(HttpMethod.Delete, $"{Class}/adult-wishes/{child}/{helper.Id}")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await ines.ReadAsync<GroupWishesView>(Class + "/group-wishes")).ShouldSatisfyAllConditions(w => w.TimesOut.ShouldNotContain(t => t.ChildId == child), w => w.AdultWishes.ShouldNotContain(a => a.ChildId == child));
+        (await ines.ReadAsync<GroupWishesView>(Class + "/group-wishes")).ShouldSatisfyAllConditions(
+            w => w.TimesOut.ShouldNotContain(t => t.ChildId == child),
+            w => w.AdultWishes.ShouldNotContain(a => a.ChildId == child)
+        );
     }
 
     [Fact]
@@ -114,7 +134,9 @@ public sealed class GroupsTests : IDisposable
         stuck.Conflict.ShouldAllBe(w => w.Sentence.Contains("sits at the table of") && w.ChildId == seat.ChildId && w.SlotId != null);
         (await Board.ProposeAsync(ines, NextWeek, elsewhere with { LetGo = [stuck.Conflict[0].Key] })).Groups.ShouldNotBeEmpty();
         (await ines.PostAsync(NextWeek + "/groups/proposal", ask with { Turns = [30] })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        (await ines.PostAsync(NextWeek + "/groups/proposal", ask with { Seats = [seat with { SlotId = 9999 }] })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await ines.PostAsync(NextWeek + "/groups/proposal", ask with { Seats = [seat with { SlotId = 9999 }] })).StatusCode.ShouldBe(
+            HttpStatusCode.BadRequest
+        );
     }
 
     [Fact]
@@ -123,7 +145,9 @@ public sealed class GroupsTests : IDisposable
         var ines = await _school.ComeInAsAsync("ines");
         var first = await Board.ProposeAsync(ines, NextWeek);
         var child = first.Groups[0].Children[0].Id;
-        (await Board.ProposeAsync(ines, NextWeek, GroupsAsk.Nothing with { Without = [child] })).Groups.SelectMany(g => g.Children).ShouldNotContain(c => c.Id == child);
+        (await Board.ProposeAsync(ines, NextWeek, GroupsAsk.Nothing with { Without = [child] }))
+            .Groups.SelectMany(g => g.Children)
+            .ShouldNotContain(c => c.Id == child);
 
         GroupsOnBoard board = new(GroupsAsk.Nothing, Board.Groups(first));
         var others = await Visitor.ReadAsync<IReadOnlyList<GroupsView>>(await ines.PostAsync(NextWeek + "/groups/others", board));
@@ -132,7 +156,9 @@ public sealed class GroupsTests : IDisposable
 
         foreach (var slot in first.Groups.Skip(1).Select(g => g.Slot))
         {
-            var why = await Visitor.ReadAsync<WhyNotView>(await ines.PostAsync(NextWeek + "/groups/why-not", new WhyNotRequest(GroupsAsk.Nothing, board.Groups, child, slot.SlotId, slot.Day)));
+            var why = await Visitor.ReadAsync<WhyNotView>(
+                await ines.PostAsync(NextWeek + "/groups/why-not", new WhyNotRequest(GroupsAsk.Nothing, board.Groups, child, slot.SlotId, slot.Day))
+            );
             why.Sentence.Length.ShouldBeGreaterThan(10);
             (why.Instead?.Groups.Single(g => g.Slot == slot).Children.Any(c => c.Id == child) ?? true).ShouldBeTrue();
         }
@@ -215,7 +241,9 @@ public sealed class GroupsTests : IDisposable
         company.Children.Count.ShouldBe(26);
         company.Children.Sum(c => c.Others).ShouldBe(2 * company.Met.Count);
         company.Children.ShouldAllBe(c => c.Turns > 0 == (c.Last != null) && c.Turns >= c.Aims.Count);
-        (await ines.ReadAsync<CompanyView>(Class + "/groups/company?since=2026-11-23")).Children.Sum(c => c.Turns).ShouldBeLessThan(company.Children.Sum(c => c.Turns));
+        (await ines.ReadAsync<CompanyView>(Class + "/groups/company?since=2026-11-23"))
+            .Children.Sum(c => c.Turns)
+            .ShouldBeLessThan(company.Children.Sum(c => c.Turns));
 
         var file = await (await ines.GetAsync(Class + "/groups/file")).Content.ReadAsStringAsync();
         file.ShouldStartWith("Day,Time,Adult,Aim,Child,Strength before");
@@ -254,11 +282,26 @@ public sealed class GroupsTests : IDisposable
         var soon = _school.Db(scope).GroupCycles.Max(c => c.AcceptedAt).AddMilliseconds(1);
         foreach (var child in group.Children)
         {
-            (await ines.PostAsync(Class + "/observations", new
-            {
-                id = Guid.NewGuid(), childId = child.Id, skill = group.Skill, at = soon, setting = "Group", support = "Alone",
-                representation = "Objects", numbers = (string?)null, slip = (string?)null, strategy = (string?)null, note = (string?)null, sessionId = group.SessionId,
-            })).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+            (
+                await ines.PostAsync(
+                    Class + "/observations",
+                    new
+                    {
+                        id = Guid.NewGuid(),
+                        childId = child.Id,
+                        skill = group.Skill,
+                        at = soon,
+                        setting = "Group",
+                        support = "Alone",
+                        representation = "Objects",
+                        numbers = (string?)null,
+                        slip = (string?)null,
+                        strategy = (string?)null,
+                        note = (string?)null,
+                        sessionId = group.SessionId,
+                    }
+                )
+            ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         }
 
         var seen = (await ines.ReadAsync<AfterView>(Class + "/groups/after?weeks=1")).Weeks[0].Groups.Single(g => g.SessionId == group.SessionId);
@@ -268,5 +311,6 @@ public sealed class GroupsTests : IDisposable
         next.Changes.Where(c => group.Children.Any(m => m.Id == c.ChildId)).ShouldContain(c => c.Why.Contains("alone today"));
     }
 
-    private static string Print(GroupsView view) => string.Join("; ", view.Groups.Select(g => $"{g.Slot.Day} {g.Slot.SlotId} {g.Skill}: {string.Join(",", g.Children.Select(c => c.Id).Order())}"));
+    private static string Print(GroupsView view) =>
+        string.Join("; ", view.Groups.Select(g => $"{g.Slot.Day} {g.Slot.SlotId} {g.Skill}: {string.Join(",", g.Children.Select(c => c.Id).Order())}"));
 }

@@ -8,7 +8,8 @@ namespace Fobble.Server.Tests;
 public sealed class JobQueueTests : IAsyncLifetime
 {
     private static readonly ClassId Class = new(1);
-    private static readonly AdultId Ines = new(1), Rowan = new(2);
+    private static readonly AdultId Ines = new(1),
+        Rowan = new(2);
     private readonly JobQueue _jobs = new(TimeProvider.System, NullLogger<JobQueue>.Instance);
 
     public async ValueTask InitializeAsync() => await _jobs.StartAsync(default);

@@ -1,10 +1,10 @@
-using Fobble.Core.Sessions;
 using Fobble.Core.Activities;
 using Fobble.Core.Approaches;
 using Fobble.Core.ItemSets;
 using Fobble.Core.Mats;
 using Fobble.Core.Numbers;
 using Fobble.Core.Pictures;
+using Fobble.Core.Sessions;
 using Fobble.Core.Strategies;
 using Fobble.Server.Features.ClassApproach;
 using Fobble.Server.Features.Mats;
@@ -137,7 +137,21 @@ public class MatsTests(School school) : IClassFixture<School>
     {
         using var own = new School();
         var ines = await own.ComeInAsAsync("ines");
-        var pairs = new ApproachChoice(FrameFill.ByPairs, FrameDirection.Upright, OnesWord.Units, FewerWord.Less, TakeWord.Subtract, SentenceWord.Equation, YearWord.Reception, SymbolsWhen.FromTheStart, NumberSize.LargeEarly, YearOrder.UnitByUnit, SheetUse.None, GroupWay.Mixed, Strictness.Light);
+        var pairs = new ApproachChoice(
+            FrameFill.ByPairs,
+            FrameDirection.Upright,
+            OnesWord.Units,
+            FewerWord.Less,
+            TakeWord.Subtract,
+            SentenceWord.Equation,
+            YearWord.Reception,
+            SymbolsWhen.FromTheStart,
+            NumberSize.LargeEarly,
+            YearOrder.UnitByUnit,
+            SheetUse.None,
+            GroupWay.Mixed,
+            Strictness.Light
+        );
         (await ines.PutAsync("/api/classes/1/approach", pairs)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await ines.ReadAsync<ApproachView>("/api/classes/1/approach")).Choice.ShouldBe(pairs);
         var frame = (await ines.ReadAsync<CounterMat>($"{Mats}/counters/TenFrame?deed=Deal&first=6")).View.Picture;
@@ -145,7 +159,9 @@ public class MatsTests(School school) : IClassFixture<School>
         var kinds = await ines.ReadAsync<KindsMat>($"{Mats}/kinds?number=42");
         (kinds.Name, kinds.Number.Readings[0]).ShouldBe(("Hundreds, tens and units", "4 tens and 2 units"));
         (await ines.ReadAsync<StoryMat>($"{Mats}/story?kind=CompareDifferenceFewer&low=8&high=8&seed=1")).Lines[^1].ShouldContain("How many less");
-        (await ines.ReadAsync<StoryMat>($"{Mats}/story?kind=AddToResult&low=8&high=8&seed=1")).Steps.ShouldContain(s => s.Says == "Write the equation that was worked out.");
+        (await ines.ReadAsync<StoryMat>($"{Mats}/story?kind=AddToResult&low=8&high=8&seed=1")).Steps.ShouldContain(s =>
+            s.Says == "Write the equation that was worked out."
+        );
         (await (await own.ComeInAsAsync("tomasz")).PutAsync("/api/classes/1/approach", pairs)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
         (await ines.PutAsync("/api/classes/1/approach", new { frameFill = "BySevens" })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await ines.ReadAsync<ApproachView>("/api/classes/1/approach")).Choice.ShouldBe(pairs);
@@ -158,18 +174,34 @@ public class MatsTests(School school) : IClassFixture<School>
     public async Task Every_item_that_has_a_mat_opens_it_at_an_address_that_is_understood(ItemKind kind)
     {
         var ines = await school.ComeInAsAsync("ines");
-        var range = kind <= ItemKind.MissingAddend ? kind is ItemKind.SayOn ? new(2, 7) : new NumberRange(1, 6) : ActivityLoader.AsWritten.SelectMany(a => a.Skills).First(s => s.Items == kind).Range;
+        var range =
+            kind <= ItemKind.MissingAddend
+                ? kind is ItemKind.SayOn
+                    ? new(2, 7)
+                    : new NumberRange(1, 6)
+                : ActivityLoader.AsWritten.SelectMany(a => a.Skills).First(s => s.Items == kind).Range;
         foreach (var item in ItemCases.All(kind, range, 1).DistinctBy(i => i.Value).Take(7))
         {
             if (MatOpenings.For(kind, item) is { } address)
             {
-                var asked = address.Replace("sums?", address.Contains("op=", StringComparison.Ordinal) ? "sums?" : "sums?operation=Add&", StringComparison.Ordinal).Replace("&op=", "&operation=", StringComparison.Ordinal);
+                var asked = address
+                    .Replace("sums?", address.Contains("op=", StringComparison.Ordinal) ? "sums?" : "sums?operation=Add&", StringComparison.Ordinal)
+                    .Replace("&op=", "&operation=", StringComparison.Ordinal);
                 (await ines.GetAsync($"{Mats}/{asked}")).StatusCode.ShouldBe(HttpStatusCode.OK, $"{item.Key}: {address}");
             }
             else
             {
-                (kind is ItemKind.Give or ItemKind.CompareNumerals or ItemKind.MissingTin or ItemKind.SwappedTins or ItemKind.ShareEqually or ItemKind.CompareSums or ItemKind.ThreeAddends
-                    || (kind >= ItemKind.StoryTotal && item.Key.Contains(":3=", StringComparison.Ordinal))).ShouldBeTrue($"{kind} {item.Key}");
+                (
+                    kind
+                        is ItemKind.Give
+                            or ItemKind.CompareNumerals
+                            or ItemKind.MissingTin
+                            or ItemKind.SwappedTins
+                            or ItemKind.ShareEqually
+                            or ItemKind.CompareSums
+                            or ItemKind.ThreeAddends
+                    || (kind >= ItemKind.StoryTotal && item.Key.Contains(":3=", StringComparison.Ordinal))
+                ).ShouldBeTrue($"{kind} {item.Key}");
             }
         }
     }

@@ -48,7 +48,9 @@ public sealed class MigrationTests : IDisposable
         await db.Observations.Where(o => o.Sequence == last).ExecuteDeleteAsync();
         await ObserveAsync(db, 1, "after");
         (await db.Observations.MaxAsync(o => o.Sequence)).ShouldBeGreaterThan(last);
-        (await Should.ThrowAsync<SqliteException>(() => db.Observations.ExecuteUpdateAsync(o => o.SetProperty(x => x.Note, "other")))).Message.ShouldContain("never changed");
+        (await Should.ThrowAsync<SqliteException>(() => db.Observations.ExecuteUpdateAsync(o => o.SetProperty(x => x.Note, "other")))).Message.ShouldContain(
+            "never changed"
+        );
 
         // A child's record goes with the child, as it did before.
         await db.Children.Where(c => c.Id == 1).ExecuteDeleteAsync();
@@ -110,7 +112,8 @@ public sealed class MigrationTests : IDisposable
             }
         }
 
-        command.CommandText = $"INSERT INTO {table} ({string.Join(", ", values.Keys.Select(k => $"\"{k}\""))}) VALUES ({string.Join(", ", values.Keys.Select(k => "@" + k))})";
+        command.CommandText =
+            $"INSERT INTO {table} ({string.Join(", ", values.Keys.Select(k => $"\"{k}\""))}) VALUES ({string.Join(", ", values.Keys.Select(k => "@" + k))})";
         foreach (var (column, value) in values)
         {
             command.Parameters.Add(new SqliteParameter("@" + column, value ?? DBNull.Value));

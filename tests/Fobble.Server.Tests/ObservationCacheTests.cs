@@ -41,7 +41,15 @@ public class ObservationCacheTests(School school) : IClassFixture<School>
         var id = await AddAsync(db, DateTimeOffset.UnixEpoch.AddYears(56));
         var before = await ReadAsync(scope, 1);
         var alder = await ReadAsync(scope, 2);
-        db.Withdrawals.Add(new Withdrawal { ObservationId = id, At = DateTimeOffset.UnixEpoch, AdultId = 1, Why = "Wrong child" });
+        db.Withdrawals.Add(
+            new Withdrawal
+            {
+                ObservationId = id,
+                At = DateTimeOffset.UnixEpoch,
+                AdultId = 1,
+                Why = "Wrong child",
+            }
+        );
         await db.SaveChangesAsync();
         (await ReadAsync(scope, 1)).Count.ShouldBe(before.Count - 1);
         (await ReadAsync(scope, 2)).ShouldBeSameAs(alder);
@@ -91,27 +99,38 @@ public class ObservationCacheTests(School school) : IClassFixture<School>
         }
 
         using CancellationTokenSource done = new();
-        var reading = Enumerable.Range(0, 4).Select(_ => Task.Run(async () =>
-        {
-            var least = start;
-            while (!done.IsCancellationRequested)
-            {
-                await using var scope = school.Services.CreateAsyncScope();
-                var room = await EnterAsync(scope, 1);
-                var list = await _cache.OfAsync(room, default);
-                list.Count.ShouldBe(await room.Db.Observations.CountAsync(o => o.Child!.ClassId == 1 && o.Withdrawal == null));
-                list.Count.ShouldBeGreaterThanOrEqualTo(least);
-                least = list.Count;
-            }
-        })).ToList();
-        await Task.WhenAll(Enumerable.Range(0, writers).Select(w => Task.Run(async () =>
-        {
-            for (var i = 0; i < 15; i++)
-            {
-                await using var scope = school.Services.CreateAsyncScope();
-                await AddAsync(school.Db(scope), DateTimeOffset.UnixEpoch.AddYears(40).AddMinutes((100 * w) + i));
-            }
-        })));
+        var reading = Enumerable
+            .Range(0, 4)
+            .Select(_ =>
+                Task.Run(async () =>
+                {
+                    var least = start;
+                    while (!done.IsCancellationRequested)
+                    {
+                        await using var scope = school.Services.CreateAsyncScope();
+                        var room = await EnterAsync(scope, 1);
+                        var list = await _cache.OfAsync(room, default);
+                        list.Count.ShouldBe(await room.Db.Observations.CountAsync(o => o.Child!.ClassId == 1 && o.Withdrawal == null));
+                        list.Count.ShouldBeGreaterThanOrEqualTo(least);
+                        least = list.Count;
+                    }
+                })
+            )
+            .ToList();
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, writers)
+                .Select(w =>
+                    Task.Run(async () =>
+                    {
+                        for (var i = 0; i < 15; i++)
+                        {
+                            await using var scope = school.Services.CreateAsyncScope();
+                            await AddAsync(school.Db(scope), DateTimeOffset.UnixEpoch.AddYears(40).AddMinutes((100 * w) + i));
+                        }
+                    })
+                )
+        );
         await done.CancelAsync();
         await Task.WhenAll(reading);
         await using var last = school.Services.CreateAsyncScope();
@@ -135,8 +154,15 @@ public class ObservationCacheTests(School school) : IClassFixture<School>
     {
         var row = new ObservationRow
         {
-            Id = Guid.NewGuid(), ChildId = 5, Skill = "see.to-3", At = at, Day = DateOnly.FromDateTime(at.UtcDateTime), AdultId = 1,
-            Setting = Setting.Group, Support = Support.Alone, Representation = Representation.Objects,
+            Id = Guid.NewGuid(),
+            ChildId = 5,
+            Skill = "see.to-3",
+            At = at,
+            Day = DateOnly.FromDateTime(at.UtcDateTime),
+            AdultId = 1,
+            Setting = Setting.Group,
+            Support = Support.Alone,
+            Representation = Representation.Objects,
         };
         db.Observations.Add(row);
         await db.SaveChangesAsync();

@@ -67,14 +67,31 @@ public sealed class PathTests : IDisposable
     public async Task A_held_session_is_kept_and_its_children_are_not_placed_again()
     {
         var ines = await _school.ComeInAsAsync("ines");
-        var accepted = await Visitor.ReadAsync<GroupsView>(await ines.PostAsync(NextWeek + "/groups/accept", Board.Chosen(await Board.ProposeAsync(ines, NextWeek))));
+        var accepted = await Visitor.ReadAsync<GroupsView>(
+            await ines.PostAsync(NextWeek + "/groups/accept", Board.Chosen(await Board.ProposeAsync(ines, NextWeek)))
+        );
         var held = accepted.Groups[0];
         var child = held.Children[0].Id;
-        (await ines.PostAsync("/api/classes/1/observations", new
-        {
-            id = Guid.NewGuid(), childId = child, skill = held.Skill, at = ClipboardTests.Now, setting = "Group", support = "Alone",
-            representation = "Objects", numbers = (string?)null, slip = (string?)null, strategy = (string?)null, note = (string?)null, sessionId = held.SessionId,
-        })).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (
+            await ines.PostAsync(
+                "/api/classes/1/observations",
+                new
+                {
+                    id = Guid.NewGuid(),
+                    childId = child,
+                    skill = held.Skill,
+                    at = ClipboardTests.Now,
+                    setting = "Group",
+                    support = "Alone",
+                    representation = "Objects",
+                    numbers = (string?)null,
+                    slip = (string?)null,
+                    strategy = (string?)null,
+                    note = (string?)null,
+                    sessionId = held.SessionId,
+                }
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
 
         var again = await Board.ProposeAsync(ines, NextWeek);
         again.Groups.Single(g => g.Run).SessionId.ShouldBe(held.SessionId);
@@ -95,12 +112,31 @@ public sealed class PathTests : IDisposable
         var ines = await _school.ComeInAsAsync("ines");
         var chosen = Board.Chosen(await Board.ProposeAsync(ines, NextWeek));
         var first = chosen.Groups[0];
-        foreach (var wrong in new[]
+        foreach (
+            var wrong in new[]
+            {
+                first with
+                {
+                    Skill = "see.gone",
+                },
+                first with
+                {
+                    SlotId = 9999,
+                },
+                first with
+                {
+                    Children = [30, 31, 32],
+                },
+                first with
+                {
+                    Children = [.. chosen.Groups[1].Children],
+                },
+            }
+        )
         {
-            first with { Skill = "see.gone" }, first with { SlotId = 9999 }, first with { Children = [30, 31, 32] }, first with { Children = [.. chosen.Groups[1].Children] },
-        })
-        {
-            (await ines.PostAsync(NextWeek + "/groups/accept", chosen with { Groups = [wrong, .. chosen.Groups.Skip(1)] })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+            (await ines.PostAsync(NextWeek + "/groups/accept", chosen with { Groups = [wrong, .. chosen.Groups.Skip(1)] })).StatusCode.ShouldBe(
+                HttpStatusCode.BadRequest
+            );
         }
 
         (await ines.ReadAsync<GroupsView>(NextWeek + "/groups")).Accepted.ShouldBeFalse();
@@ -125,8 +161,12 @@ public sealed class PathTests : IDisposable
     public async Task A_closed_day_is_not_planned_and_Today_points_to_the_next_one()
     {
         var ines = await _school.ComeInAsAsync("ines");
-        (await ines.PostAsync("/api/classes/1/closures", new NewClosure("Snow", new(2026, 12, 1), new(2026, 12, 1), default, null, null, false))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await ines.PostAsync("/api/classes/1/closures", new NewClosure("Backwards", new(2026, 12, 3), new(2026, 12, 1), default, null, null, false))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (
+            await ines.PostAsync("/api/classes/1/closures", new NewClosure("Snow", new(2026, 12, 1), new(2026, 12, 1), default, null, null, false))
+        ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (
+            await ines.PostAsync("/api/classes/1/closures", new NewClosure("Backwards", new(2026, 12, 3), new(2026, 12, 1), default, null, null, false))
+        ).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         var week = await Visitor.ReadAsync<WeekView>(await ines.PostAsync(NextWeek + "/plan"));
         week.Days[1].ShouldSatisfyAllConditions(d => d.State.ShouldBe(DayState.Closed), d => d.Closed.ShouldBe("Snow"), d => d.Focus.ShouldBeNull());
         var day = await ines.ReadAsync<TodayView>("/api/classes/1/days/2026-12-01");
@@ -157,7 +197,9 @@ public sealed class PathTests : IDisposable
         (await Add(good with { AdultId = 9999 })).ShouldBe(HttpStatusCode.BadRequest);
         (await Add(good with { Weekday = DayOfWeek.Sunday })).ShouldBe(HttpStatusCode.BadRequest);
         (await Add(good)).ShouldBe(HttpStatusCode.NoContent);
-        (await ines.PutAsync("/api/classes/1/terms", new[] { new TermView("A", Core.Calendars.Season.Autumn, new(2026, 9, 1), new(2026, 8, 1)) })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (
+            await ines.PutAsync("/api/classes/1/terms", new[] { new TermView("A", Core.Calendars.Season.Autumn, new(2026, 9, 1), new(2026, 8, 1)) })
+        ).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await ines.ReadAsync<TimetableView>("/api/classes/1/timetable")).Slots.Count.ShouldBe(table.Slots.Count + 1);
     }
 

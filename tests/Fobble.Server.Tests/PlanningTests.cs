@@ -1,4 +1,3 @@
-using Fobble.Server.Hosting;
 using Fobble.Core.Activities;
 using Fobble.Core.Calendars;
 using Fobble.Core.Planning;
@@ -6,6 +5,7 @@ using Fobble.Server.Features.Planning;
 using Fobble.Server.Features.SetUp;
 using Fobble.Server.Features.Today;
 using Fobble.Server.Features.Week;
+using Fobble.Server.Hosting;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Fobble.Server.Tests;
@@ -47,7 +47,9 @@ public sealed class PlanningTests : IDisposable
         full.Plan.ShouldBeNull();
         full.Fit!.Over.ShouldBeGreaterThan(50);
         full.Ways.ShouldContain(w => w.Kind == "drop" && w.Fits && w.Dropped.Count > 20);
-        (await RefusalAsync(await ines.PostAsync($"{Plan}/drafts/{full.Id}/accept", new AcceptDraft(full.Version)), HttpStatusCode.Conflict)).ShouldContain("not ready");
+        (await RefusalAsync(await ines.PostAsync($"{Plan}/drafts/{full.Id}/accept", new AcceptDraft(full.Version)), HttpStatusCode.Conflict)).ShouldContain(
+            "not ready"
+        );
 
         var way = full.Ways.First(w => w.Kind == "one-more");
         var fits = await WorkOutAsync(ines, way.Ask);
@@ -67,7 +69,14 @@ public sealed class PlanningTests : IDisposable
         var week = await ines.ReadAsync<WeekView>("/api/classes/1/weeks/2026-11-25");
         foreach (var day in week.Days.Where(d => d.Day >= School.Today))
         {
-            plan.Lessons.Where(l => l.Day == day.Day).OrderBy(l => l.Place).Select(l => l.Skill).ShouldBe(day.Focus!.Stage == LessonStage.Check && plan.Lessons.All(l => l.Day != day.Day) ? [] : day.More.Select(m => m.Skill).Prepend(day.Focus.Skill));
+            plan.Lessons.Where(l => l.Day == day.Day)
+                .OrderBy(l => l.Place)
+                .Select(l => l.Skill)
+                .ShouldBe(
+                    day.Focus!.Stage == LessonStage.Check && plan.Lessons.All(l => l.Day != day.Day)
+                        ? []
+                        : day.More.Select(m => m.Skill).Prepend(day.Focus.Skill)
+                );
         }
 
         var tuesday = plan.Lessons.Where(l => l.Place == 1).Select(l => l.Day).First();
@@ -97,7 +106,9 @@ public sealed class PlanningTests : IDisposable
         (await maeve.SendAsync(HttpMethod.Get, $"/api/classes/2/plan/drafts/{slow.Id}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         (await ines.PostAsync($"{Plan}/drafts", usual with { BufferOneIn = 2 })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await ines.PostAsync($"{Plan}/drafts", usual with { Rounds = 4 })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        (await RefusalAsync(await ines.PostAsync($"{Plan}/drafts", usual with { Source = ScopeSource.Own, Skills = [] }), HttpStatusCode.BadRequest)).ShouldContain("take at least one skill");
+        (
+            await RefusalAsync(await ines.PostAsync($"{Plan}/drafts", usual with { Source = ScopeSource.Own, Skills = [] }), HttpStatusCode.BadRequest)
+        ).ShouldContain("take at least one skill");
         (await ines.PostAsync($"{Plan}/drafts", usual with { Source = ScopeSource.Before, PlanId = 999 })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await ines.ReadAsync<PlanView>(Plan)).Version!.Version.ShouldBe(1);
     }
@@ -107,7 +118,10 @@ public sealed class PlanningTests : IDisposable
     {
         var maeve = await _school.ComeInAsAsync("maeve");
         var scope = await maeve.ReadAsync<ScopeChoices>("/api/classes/2/plan/scope");
-        (await maeve.ReadAsync<PlanView>("/api/classes/2/plan")).ShouldSatisfyAllConditions(p => p.Version.ShouldBeNull(), p => p.Lessons.ShouldNotBeEmpty("what was taught is there"));
+        (await maeve.ReadAsync<PlanView>("/api/classes/2/plan")).ShouldSatisfyAllConditions(
+            p => p.Version.ShouldBeNull(),
+            p => p.Lessons.ShouldNotBeEmpty("what was taught is there")
+        );
         var own = await WorkOutAsync(maeve, scope.Usual with { Source = ScopeSource.Own, Skills = ["place.ten-is-one"] }, "/api/classes/2/plan");
         own.Plan!.Lessons.ShouldContain(l => l.Skill == "place.ten-is-one");
         own.Plan.Lessons.Select(l => l.Skill).Distinct().Count().ShouldBeGreaterThan(1, "what it needs comes before it");
@@ -115,7 +129,9 @@ public sealed class PlanningTests : IDisposable
         rowan.Class.ShouldBe("Rowan");
         var copied = await WorkOutAsync(maeve, scope.Usual with { Source = ScopeSource.Before, PlanId = rowan.Id }, "/api/classes/2/plan");
         var fitted = copied.Plan is null ? await WorkOutAsync(maeve, copied.Ways[0].Ask, "/api/classes/2/plan") : copied;
-        (await maeve.PostAsync($"/api/classes/2/plan/drafts/{fitted.Id}/accept", new AcceptDraft(fitted.Version))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await maeve.PostAsync($"/api/classes/2/plan/drafts/{fitted.Id}/accept", new AcceptDraft(fitted.Version))).StatusCode.ShouldBe(
+            HttpStatusCode.NoContent
+        );
         (await maeve.ReadAsync<PlanView>("/api/classes/2/plan")).Version!.What.ShouldStartWith("Planned from 25 November");
 
         // Rowan's lead does not see Alder's plan.
@@ -138,14 +154,28 @@ public sealed class PlanningTests : IDisposable
         var prices = await ines.ReadAsync<IReadOnlyList<DayPriceView>>($"{Plan}/lessons/{lesson.Skill}/{lesson.Number}/days");
         var trip = prices.First(p => p.Day == new DateOnly(2026, 12, 2));
         trip.Refused.ShouldBe("Hill railway trip: there is no lesson that day.");
-        (await RefusalAsync(await ines.PostAsync($"{Plan}/moves", new MoveLesson(1, lesson.Skill, lesson.Number, trip.Day, true)), HttpStatusCode.BadRequest)).ShouldBe(trip.Refused);
-        (await RefusalAsync(await ines.PostAsync($"{Plan}/moves", new MoveLesson(1, lesson.Skill, lesson.Number, new(2026, 11, 2), true)), HttpStatusCode.BadRequest)).ShouldContain("past");
+        (
+            await RefusalAsync(await ines.PostAsync($"{Plan}/moves", new MoveLesson(1, lesson.Skill, lesson.Number, trip.Day, true)), HttpStatusCode.BadRequest)
+        ).ShouldBe(trip.Refused);
+        (
+            await RefusalAsync(
+                await ines.PostAsync($"{Plan}/moves", new MoveLesson(1, lesson.Skill, lesson.Number, new(2026, 11, 2), true)),
+                HttpStatusCode.BadRequest
+            )
+        ).ShouldContain("past");
         var advised = prices.First(p => p.Refused is null && p.Advice.Count > 0);
-        (await RefusalAsync(await ines.PostAsync($"{Plan}/moves", new MoveLesson(1, lesson.Skill, lesson.Number, advised.Day, false)), HttpStatusCode.BadRequest)).ShouldContain(advised.Advice[0]);
+        (
+            await RefusalAsync(
+                await ines.PostAsync($"{Plan}/moves", new MoveLesson(1, lesson.Skill, lesson.Number, advised.Day, false)),
+                HttpStatusCode.BadRequest
+            )
+        ).ShouldContain(advised.Advice[0]);
         (await ines.PostAsync($"{Plan}/moves", new MoveLesson(1, "no.such", 1, advised.Day, false))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         (await ines.ReadAsync<PlanView>(Plan)).Version!.Version.ShouldBe(1, "what was refused changed nothing");
 
-        (await ines.PostAsync($"{Plan}/moves", new MoveLesson(1, lesson.Skill, lesson.Number, advised.Day, true))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PostAsync($"{Plan}/moves", new MoveLesson(1, lesson.Skill, lesson.Number, advised.Day, true))).StatusCode.ShouldBe(
+            HttpStatusCode.NoContent
+        );
         var moved = await ines.ReadAsync<PlanView>(Plan);
         moved.Lessons.ShouldContain(l => l.Skill == lesson.Skill && l.Day == advised.Day);
         moved.Version!.What.ShouldContain("by hand");
@@ -161,13 +191,19 @@ public sealed class PlanningTests : IDisposable
     {
         var ines = await _school.ComeInAsAsync("ines");
         var lesson = (await ines.ReadAsync<PlanView>(Plan)).Lessons.Where(l => !l.Past).Skip(8).First();
-        (await ines.PutAsync($"{Plan}/lessons", new ChangeLesson(1, lesson.Skill, lesson.Number, true, "Bring the lanterns."))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await ines.PutAsync($"{Plan}/lessons", new ChangeLesson(2, lesson.Skill, lesson.Number, true, new string('x', 301)))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await ines.PutAsync($"{Plan}/lessons", new ChangeLesson(1, lesson.Skill, lesson.Number, true, "Bring the lanterns."))).StatusCode.ShouldBe(
+            HttpStatusCode.NoContent
+        );
+        (await ines.PutAsync($"{Plan}/lessons", new ChangeLesson(2, lesson.Skill, lesson.Number, true, new string('x', 301)))).StatusCode.ShouldBe(
+            HttpStatusCode.BadRequest
+        );
         var usual = (await ines.ReadAsync<ScopeChoices>($"{Plan}/scope")).Usual;
         var draft = await WorkOutAsync(ines, usual with { Seed = 9 });
         draft = draft.Plan is null ? await WorkOutAsync(ines, draft.Ways[0].Ask) : draft;
         (await ines.PostAsync($"{Plan}/drafts/{draft.Id}/accept", new AcceptDraft(draft.Version))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await ines.ReadAsync<PlanView>(Plan)).Lessons.First(l => l.Day == lesson.Day && l.Skill == lesson.Skill).ShouldSatisfyAllConditions(l => l.Pinned.ShouldBeTrue(), l => l.Note.ShouldBe("Bring the lanterns."));
+        (await ines.ReadAsync<PlanView>(Plan))
+            .Lessons.First(l => l.Day == lesson.Day && l.Skill == lesson.Skill)
+            .ShouldSatisfyAllConditions(l => l.Pinned.ShouldBeTrue(), l => l.Note.ShouldBe("Bring the lanterns."));
         await ines.PostAsync($"/api/classes/1/weeks/{lesson.Day:O}/plan");
         (await ines.ReadAsync<TodayView>($"/api/classes/1/days/{lesson.Day:O}")).Notes.ShouldBe(["Bring the lanterns."]);
     }
@@ -194,7 +230,9 @@ public sealed class PlanningTests : IDisposable
 
         (await ines.PostAsync($"{Plan}/revision", snow with { Why = "" })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await ines.PostAsync($"{Plan}/revision", snow with { LostDays = [new(2020, 1, 1)] })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        (await RefusalAsync(await ines.PostAsync($"{Plan}/revision/accept", new AcceptRevision(7, around)), HttpStatusCode.Conflict)).ShouldContain("The plan has changed");
+        (await RefusalAsync(await ines.PostAsync($"{Plan}/revision/accept", new AcceptRevision(7, around)), HttpStatusCode.Conflict)).ShouldContain(
+            "The plan has changed"
+        );
         (await ines.PostAsync($"{Plan}/revision/accept", new AcceptRevision(second.Version, around))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         var after = await ines.ReadAsync<PlanView>(Plan);
         after.Lessons.Where(l => !l.Past).Select(l => (l.Skill, l.Day)).ShouldBe(second.After.Select(l => (l.Skill, l.Day)));
@@ -202,7 +240,10 @@ public sealed class PlanningTests : IDisposable
         after.Reviews.ShouldAllBe(r => !days.Contains(r.Day));
         after.Suggestions.ShouldNotContain(s => s.Kind == SuggestionKind.LostDays);
         after.Weeks.SelectMany(w => w.Days).Where(d => days.Contains(d.Day)).ShouldAllBe(d => d.Different == "Snow" && d.Places == 0 && d.School);
-        (await ines.ReadAsync<TodayView>("/api/classes/1/days/2026-12-08")).ShouldSatisfyAllConditions(t => t.Carpet.ShouldBeNull(), t => t.Different.ShouldBe("Snow"));
+        (await ines.ReadAsync<TodayView>("/api/classes/1/days/2026-12-08")).ShouldSatisfyAllConditions(
+            t => t.Carpet.ShouldBeNull(),
+            t => t.Different.ShouldBe("Snow")
+        );
         (await ines.ReadAsync<TimetableView>("/api/classes/1/timetable")).Closures.Count(c => c.Name == "Snow" && c.OfClass).ShouldBe(4);
     }
 
@@ -243,19 +284,31 @@ public sealed class PlanningTests : IDisposable
         others.ShouldAllBe(o => o.Reason.Length > 10);
         others.Count(o => o.Chosen).ShouldBe(1);
         var other = others.First(o => !o.Chosen).Activity;
-        (await ines.PutAsync($"{address}/activity", new SwapActivity(Place.Carpet, focus.Skill, focus.Activity.Id, other.Id))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await ines.PutAsync($"{address}/activity", new SwapActivity(Place.Carpet, focus.Skill, other.Id, "no-such"))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        (await ines.PutAsync($"{address}/activity", new SwapActivity(Place.Carpet, "see.to-3x", other.Id, other.Id))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        (await ines.PutAsync("/api/classes/1/days/2026-11-23/activity", new SwapActivity(Place.Transition, null, "", null))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await ines.PutAsync($"{address}/activity", new SwapActivity(Place.Carpet, focus.Skill, focus.Activity.Id, other.Id))).StatusCode.ShouldBe(
+            HttpStatusCode.NoContent
+        );
+        (await ines.PutAsync($"{address}/activity", new SwapActivity(Place.Carpet, focus.Skill, other.Id, "no-such"))).StatusCode.ShouldBe(
+            HttpStatusCode.BadRequest
+        );
+        (await ines.PutAsync($"{address}/activity", new SwapActivity(Place.Carpet, "see.to-3x", other.Id, other.Id))).StatusCode.ShouldBe(
+            HttpStatusCode.NotFound
+        );
+        (await ines.PutAsync("/api/classes/1/days/2026-11-23/activity", new SwapActivity(Place.Transition, null, "", null))).StatusCode.ShouldBe(
+            HttpStatusCode.BadRequest
+        );
         var week = await Visitor.ReadAsync<WeekView>(await ines.PostAsync("/api/classes/1/weeks/2026-11-25/plan"));
         week.Days[at].Focus!.ShouldSatisfyAllConditions(f => f.Activity.Id.ShouldBe(other.Id), f => f.Pinned.ShouldBeTrue());
         foreach (var place in new[] { Place.Choice, Place.Transition })
         {
             var ranked = await ines.ReadAsync<IReadOnlyList<Alternative>>($"{address}/alternatives?place={place}");
-            (await ines.PutAsync($"{address}/activity", new SwapActivity(place, null, ranked.First(r => r.Chosen).Activity.Id, ranked[^1].Activity.Id))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+            (
+                await ines.PutAsync($"{address}/activity", new SwapActivity(place, null, ranked.First(r => r.Chosen).Activity.Id, ranked[^1].Activity.Id))
+            ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         }
 
-        (await ines.ReadAsync<WeekView>("/api/classes/1/weeks/2026-11-25")).Days[at].ShouldSatisfyAllConditions(d => d.ChoicePinned.ShouldBeTrue(), d => d.TransitionPinned.ShouldBeTrue(), d => d.Minutes!.ShouldContain("minutes"));
+        (await ines.ReadAsync<WeekView>("/api/classes/1/weeks/2026-11-25"))
+            .Days[at]
+            .ShouldSatisfyAllConditions(d => d.ChoicePinned.ShouldBeTrue(), d => d.TransitionPinned.ShouldBeTrue(), d => d.Minutes!.ShouldContain("minutes"));
         var chosen = (await ines.ReadAsync<WeekView>("/api/classes/1/weeks/2026-11-25")).Days[at].Choice!.Id;
         (await ines.PutAsync($"{address}/activity", new SwapActivity(Place.Choice, null, chosen, null))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await ines.ReadAsync<WeekView>("/api/classes/1/weeks/2026-11-25")).Days[at].ChoicePinned.ShouldBeFalse();

@@ -32,7 +32,8 @@ public class RecordsTests(School school) : IClassFixture<School>
     {
         var ines = await school.ComeInAsAsync("ines");
         var name = (await ines.ReadAsync<Grid>("/api/classes/1/grid")).Children[0];
-        var good = $"Child,Skill,Day,Support,Seen by,Note\r\n{name.Name},strategy.choose,2026-11-20,Alone,Old spreadsheet,\"said why, twice\"\r\n{name.Name},Choose a way,23.11.2026,not yet,,\r\n";
+        var good =
+            $"Child,Skill,Day,Support,Seen by,Note\r\n{name.Name},strategy.choose,2026-11-20,Alone,Old spreadsheet,\"said why, twice\"\r\n{name.Name},Choose a way,23.11.2026,not yet,,\r\n";
         var bad = good + $"{name.Name},strategy.choose,2026-12-24,Alone,,\r\nNobody,strategy.choose,2026-11-20,Perhaps,,\r\n";
         var refused = await ines.PostCsvAsync("/api/classes/1/records/csv", bad);
         refused.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
@@ -40,7 +41,10 @@ public class RecordsTests(School school) : IClassFixture<School>
         faults.Select(f => (f.Row, f.Column)).ShouldBe([(4, "Day"), (5, "Child"), (5, "Support")]);
         Seen(name.Id, "strategy.choose").ShouldBe(0);
         (await Visitor.ReadAsync<RecordsPreview>(await ines.PostCsvAsync("/api/classes/1/records/csv", good))).New.ShouldBe(2);
-        (await Visitor.ReadAsync<RecordsPreview>(await ines.PostCsvAsync("/api/classes/1/records/csv", good))).ShouldSatisfyAllConditions(p => p.New.ShouldBe(0), p => p.Known.ShouldBe(2));
+        (await Visitor.ReadAsync<RecordsPreview>(await ines.PostCsvAsync("/api/classes/1/records/csv", good))).ShouldSatisfyAllConditions(
+            p => p.New.ShouldBe(0),
+            p => p.Known.ShouldBe(2)
+        );
         Seen(name.Id, "strategy.choose").ShouldBe(2);
         var cell = await ines.ReadAsync<Cell>($"/api/classes/1/children/{name.Id}/skills/strategy.choose");
         cell.Seen.Select(s => (s.By, s.Note)).ShouldBe([("Ines Okonjo", null), ("Old spreadsheet", "said why, twice")]);
@@ -53,7 +57,10 @@ public class RecordsTests(School school) : IClassFixture<School>
         var tap = ClipboardTests.Tap(child: 14);
         await ines.PostAsync("/api/classes/1/observations", tap);
         await ines.PostAsync($"/api/classes/1/observations/{tap.Id}/withdraw", new { why = "Wrong child" });
-        var lines = (await (await ines.GetAsync("/api/classes/1/records/statements?from=2026-11-25")).Content.ReadAsStringAsync()).Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(l => JsonDocument.Parse(l).RootElement).ToList();
+        var lines = (await (await ines.GetAsync("/api/classes/1/records/statements?from=2026-11-25")).Content.ReadAsStringAsync())
+            .Split('\n', StringSplitOptions.RemoveEmptyEntries)
+            .Select(l => JsonDocument.Parse(l).RootElement)
+            .ToList();
         var at = lines.FindIndex(l => l.TryGetProperty("id", out var id) && id.GetString() == $"{tap.Id}");
         lines[at].GetProperty("actor").GetProperty("account").GetProperty("name").GetString().ShouldBe("child-14");
         lines[at].GetProperty("result").GetProperty("success").GetBoolean().ShouldBeTrue();
@@ -71,12 +78,20 @@ public class RecordsTests(School school) : IClassFixture<School>
         var before = await ines.ReadAsync<ChildView>("/api/classes/1/children/15");
         var file = await (await ines.GetAsync("/api/classes/1/children/15/file")).Content.ReadAsStringAsync();
         var preview = await Visitor.ReadAsync<ChildFilePreview>(await PostJsonAsync(maeve, "/api/classes/2/child-file/preview", file));
-        preview.ShouldSatisfyAllConditions(p => p.CanBeTaken.ShouldBeTrue(), p => p.New.ShouldBe(before.SeenInAll), p => p.JoinsChildId.ShouldBeNull(), p => p.FromSchool.ShouldBe("Lantern Hill School"));
+        preview.ShouldSatisfyAllConditions(
+            p => p.CanBeTaken.ShouldBeTrue(),
+            p => p.New.ShouldBe(before.SeenInAll),
+            p => p.JoinsChildId.ShouldBeNull(),
+            p => p.FromSchool.ShouldBe("Lantern Hill School")
+        );
         var there = (await Visitor.ReadAsync<TakenChild>(await PostJsonAsync(maeve, "/api/classes/2/child-file", file))).ChildId;
         (await Visitor.ReadAsync<TakenChild>(await PostJsonAsync(maeve, "/api/classes/2/child-file", file))).ChildId.ShouldBe(there);
         var after = await maeve.ReadAsync<ChildView>($"/api/classes/2/children/{there}");
         after.SeenInAll.ShouldBe(before.SeenInAll);
-        after.Strands.SelectMany(s => s.Skills).Select(s => (s.Id, s.Strength)).ShouldBe(before.Strands.SelectMany(s => s.Skills).Select(s => (s.Id, s.Strength)));
+        after
+            .Strands.SelectMany(s => s.Skills)
+            .Select(s => (s.Id, s.Strength))
+            .ShouldBe(before.Strands.SelectMany(s => s.Skills).Select(s => (s.Id, s.Strength)));
         after.Seen.Single(s => s.WithdrawnWhy is not null).WithdrawnWhy.ShouldBe("Wrong child (Ines Okonjo)");
         after.Seen.ShouldAllBe(s => s.BroughtBy == "Maeve Castellane");
     }
@@ -84,8 +99,14 @@ public class RecordsTests(School school) : IClassFixture<School>
     [Theory]
     [InlineData("{}", "no child’s file")]
     [InlineData("not json", "damaged")]
-    [InlineData("{\"format\":\"fobble-child\",\"version\":2,\"made\":\"2026-11-25\",\"from\":{\"school\":\"a\",\"class\":\"b\"},\"child\":{\"givenName\":\"A\",\"familyName\":\"B\"},\"skills\":[],\"observations\":[],\"checks\":[]}", "version 2")]
-    [InlineData("{\"format\":\"fobble-child\",\"version\":1,\"made\":\"2026-11-25\",\"from\":{\"school\":\"a\",\"class\":\"b\"},\"child\":{\"givenName\":\" \",\"familyName\":\"B\"},\"skills\":[],\"observations\":[],\"checks\":[]}", "name is missing")]
+    [InlineData(
+        "{\"format\":\"fobble-child\",\"version\":2,\"made\":\"2026-11-25\",\"from\":{\"school\":\"a\",\"class\":\"b\"},\"child\":{\"givenName\":\"A\",\"familyName\":\"B\"},\"skills\":[],\"observations\":[],\"checks\":[]}",
+        "version 2"
+    )]
+    [InlineData(
+        "{\"format\":\"fobble-child\",\"version\":1,\"made\":\"2026-11-25\",\"from\":{\"school\":\"a\",\"class\":\"b\"},\"child\":{\"givenName\":\" \",\"familyName\":\"B\"},\"skills\":[],\"observations\":[],\"checks\":[]}",
+        "name is missing"
+    )]
     public async Task A_damaged_childs_file_is_refused_with_a_reason_and_adds_nobody(string file, string reason)
     {
         var maeve = await school.ComeInAsAsync("maeve");
@@ -116,11 +137,37 @@ public class RecordsTests(School school) : IClassFixture<School>
     {
         var (ines, tomasz) = (await school.ComeInAsAsync("ines"), await school.ComeInAsAsync("tomasz"));
         using var scope = school.Scope();
-        var session = school.Db(scope).GroupSessions.Where(s => s.ClassId == 1 && s.Day == School.Today).Select(s => new { s.Id, s.Skill, Children = s.Members.Select(m => m.ChildId).ToList() }).First();
+        var session = school
+            .Db(scope)
+            .GroupSessions.Where(s => s.ClassId == 1 && s.Day == School.Today)
+            .Select(s => new
+            {
+                s.Id,
+                s.Skill,
+                Children = s.Members.Select(m => m.ChildId).ToList(),
+            })
+            .First();
         foreach (var (child, i) in session.Children.Select((c, i) => (c, i)))
         {
-            await ines.PostAsync("/api/classes/1/observations", ClipboardTests.Tap(child) with { Skill = session.Skill, SessionId = session.Id, Strategy = null });
-            await tomasz.PostAsync("/api/classes/1/observations", ClipboardTests.Tap(child) with { Skill = session.Skill, SessionId = session.Id, Strategy = null, Support = i == 0 ? Support.NotYet : Support.Alone });
+            await ines.PostAsync(
+                "/api/classes/1/observations",
+                ClipboardTests.Tap(child) with
+                {
+                    Skill = session.Skill,
+                    SessionId = session.Id,
+                    Strategy = null,
+                }
+            );
+            await tomasz.PostAsync(
+                "/api/classes/1/observations",
+                ClipboardTests.Tap(child) with
+                {
+                    Skill = session.Skill,
+                    SessionId = session.Id,
+                    Strategy = null,
+                    Support = i == 0 ? Support.NotYet : Support.Alone,
+                }
+            );
         }
 
         (await ines.ReadAsync<List<CodedSession>>("/api/classes/1/agreement")).ShouldContain(s => s.SessionId == session.Id);
@@ -136,7 +183,8 @@ public class RecordsTests(School school) : IClassFixture<School>
     {
         var tomasz = await school.ComeInAsAsync("tomasz");
         await using var watching = await ConnectAsync("ines");
-        TaskCompletionSource<JustSeen> heard = new(), other = new();
+        TaskCompletionSource<JustSeen> heard = new(),
+            other = new();
         TaskCompletionSource<Guid> gone = new();
         watching.On<JustSeen>("seen", seen => heard.TrySetResult(seen));
         watching.On<Guid>("withdrawn", id => gone.TrySetResult(id));
@@ -178,12 +226,15 @@ public class RecordsTests(School school) : IClassFixture<School>
     private async Task<HubConnection> ConnectAsync(string adult)
     {
         var visitor = await school.ComeInAsAsync(adult);
-        var connection = new HubConnectionBuilder().WithUrl("http://localhost/live", options =>
-        {
-            options.HttpMessageHandlerFactory = _ => school.Server.CreateHandler();
-            options.Headers["Cookie"] = visitor.Cookies;
-            options.Transports = Microsoft.AspNetCore.Http.Connections.HttpTransportType.LongPolling;
-        }).AddJsonProtocol(options => options.PayloadSerializerOptions = School.Json).Build();
+        var connection = new HubConnectionBuilder()
+            .WithUrl("http://localhost/live", options =>
+            {
+                options.HttpMessageHandlerFactory = _ => school.Server.CreateHandler();
+                options.Headers["Cookie"] = visitor.Cookies;
+                options.Transports = Microsoft.AspNetCore.Http.Connections.HttpTransportType.LongPolling;
+            })
+            .AddJsonProtocol(options => options.PayloadSerializerOptions = School.Json)
+            .Build();
         await connection.StartAsync();
         return connection;
     }
@@ -194,7 +245,8 @@ public class RecordsTests(School school) : IClassFixture<School>
         return school.Db(scope).Observations.Count(o => o.ChildId == child && o.Skill == skill);
     }
 
-    private static Task<HttpResponseMessage> PostJsonAsync(Visitor visitor, string path, string json) => visitor.SendAsync(HttpMethod.Post, path, new StringContent(json, Encoding.UTF8, "application/json"));
+    private static Task<HttpResponseMessage> PostJsonAsync(Visitor visitor, string path, string json) =>
+        visitor.SendAsync(HttpMethod.Post, path, new StringContent(json, Encoding.UTF8, "application/json"));
 
     private static async Task<string> WordsAsync(HttpResponseMessage response)
     {

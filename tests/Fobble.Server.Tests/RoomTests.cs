@@ -1,5 +1,5 @@
-using Fobble.Core.Numbers;
 using Fobble.Core.Evidence;
+using Fobble.Core.Numbers;
 using Fobble.Core.Skills;
 using Fobble.Server.Features.Activities;
 using Fobble.Server.Features.ClassApproach;
@@ -31,9 +31,31 @@ public sealed class RoomTests : IDisposable
 
         // Nothing but the class has been read yet: the children, the evidence and the calendar are still of the moment of entering.
         var ines = await _school.ComeInAsAsync("ines");
-        NewObservation seen = new(Guid.NewGuid(), 1, "count.say-5", ClipboardTests.Now.AddMinutes(-5), Setting.Choice, Support.Alone, Representation.Spoken, null, null, null, null, null);
+        NewObservation seen = new(
+            Guid.NewGuid(),
+            1,
+            "count.say-5",
+            ClipboardTests.Now.AddMinutes(-5),
+            Setting.Choice,
+            Support.Alone,
+            Representation.Spoken,
+            null,
+            null,
+            null,
+            null,
+            null
+        );
         (await ines.PostAsync($"{Class}/observations", seen)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        _school.Db(scope).Children.Add(new Data.Model.Child { ClassId = 1, GivenName = "Late", FamilyName = "Comer" });
+        _school
+            .Db(scope)
+            .Children.Add(
+                new Data.Model.Child
+                {
+                    ClassId = 1,
+                    GivenName = "Late",
+                    FamilyName = "Comer",
+                }
+            );
         await _school.Db(scope).SaveChangesAsync();
 
         (await room.ChildrenAsync(default)).ShouldNotContain(c => c.Name.StartsWith("Late", StringComparison.Ordinal));
@@ -48,7 +70,9 @@ public sealed class RoomTests : IDisposable
     {
         await using var scope = _school.Services.CreateAsyncScope();
         await using var room = await scope.ServiceProvider.GetRequiredService<ClassRooms>().OpenAsync(new(1), default);
-        await Should.ThrowAsync<Microsoft.Data.Sqlite.SqliteException>(() => room.Db.Children.Where(c => c.Id == 1).ExecuteUpdateAsync(c => c.SetProperty(x => x.GivenName, "Nobody")));
+        await Should.ThrowAsync<Microsoft.Data.Sqlite.SqliteException>(() =>
+            room.Db.Children.Where(c => c.Id == 1).ExecuteUpdateAsync(c => c.SetProperty(x => x.GivenName, "Nobody"))
+        );
     }
 
     [Fact]
@@ -57,7 +81,10 @@ public sealed class RoomTests : IDisposable
         await using var scope = _school.Services.CreateAsyncScope();
         var db = _school.Db(scope);
         await db.Database.OpenConnectionAsync();
-        (await db.Database.SqlQueryRaw<int>("SELECT synchronous AS Value FROM pragma_synchronous").SingleAsync()).ShouldBe(2, "FULL, by SQLite's documentation of PRAGMA synchronous");
+        (await db.Database.SqlQueryRaw<int>("SELECT synchronous AS Value FROM pragma_synchronous").SingleAsync()).ShouldBe(
+            2,
+            "FULL, by SQLite's documentation of PRAGMA synchronous"
+        );
         (await db.Database.SqlQueryRaw<int>("SELECT foreign_keys AS Value FROM pragma_foreign_keys").SingleAsync()).ShouldBe(1);
     }
 
@@ -110,7 +137,9 @@ public sealed class RoomTests : IDisposable
         async Task<string> LibraryAsync() => await (await ines.GetAsync($"{Class}/activities")).Content.ReadAsStringAsync();
         var before = await LibraryAsync();
         var choice = (await ines.ReadAsync<ApproachView>($"{Class}/approach")).Choice;
-        (await ines.PutAsync($"{Class}/approach", choice with { OnesWord = choice.OnesWord == OnesWord.Ones ? OnesWord.Units : OnesWord.Ones })).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (
+            await ines.PutAsync($"{Class}/approach", choice with { OnesWord = choice.OnesWord == OnesWord.Ones ? OnesWord.Units : OnesWord.Ones })
+        ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         var after = await LibraryAsync();
         after.ShouldNotBe(before);
         (await ines.PutAsync($"{Class}/approach", choice)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
@@ -121,7 +150,9 @@ public sealed class RoomTests : IDisposable
     public async Task A_fault_is_told_by_a_number_that_stands_in_the_log()
     {
         Kept log = new();
-        await using var broken = _school.WithWebHostBuilder(b => b.UseSetting("Logging:LogLevel:Default", "Error").ConfigureTestServices(s => s.AddSingleton<ILoggerProvider>(log)));
+        await using var broken = _school.WithWebHostBuilder(b =>
+            b.UseSetting("Logging:LogLevel:Default", "Error").ConfigureTestServices(s => s.AddSingleton<ILoggerProvider>(log))
+        );
         var client = broken.CreateClient();
         (await client.GetAsync(new Uri("/api/account/", UriKind.Relative))).EnsureSuccessStatusCode();
         await using (var scope = broken.Services.CreateAsyncScope())
@@ -149,10 +180,9 @@ public sealed class RoomTests : IDisposable
 
         public bool IsEnabled(LogLevel logLevel) => true;
 
-        public void Log<TState>(LogLevel logLevel, EventId eventId, TState state, Exception? exception, Func<TState, Exception?, string> formatter) => Lines.Add(formatter(state, exception));
+        public void Log<TState>(LogLevel logLevel, EventId eventId, TState state, Exception? exception, Func<TState, Exception?, string> formatter) =>
+            Lines.Add(formatter(state, exception));
 
-        public void Dispose()
-        {
-        }
+        public void Dispose() { }
     }
 }

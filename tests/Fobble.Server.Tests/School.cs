@@ -27,9 +27,7 @@ public sealed class School : WebApplicationFactory<Program>
     private readonly string _now;
 
     public School()
-        : this(demo: true)
-    {
-    }
+        : this(demo: true) { }
 
     private School(bool demo, bool fresh = false, string now = UsualNow)
     {
@@ -73,7 +71,16 @@ public sealed class School : WebApplicationFactory<Program>
     /// <summary>A browser that has opened the first page: it has the cookies, and sends the token back.</summary>
     public async Task<Visitor> VisitAsync()
     {
-        var visitor = new Visitor(CreateClient(new WebApplicationFactoryClientOptions { BaseAddress = new Uri("http://localhost"), HandleCookies = true, AllowAutoRedirect = false }));
+        var visitor = new Visitor(
+            CreateClient(
+                new WebApplicationFactoryClientOptions
+                {
+                    BaseAddress = new Uri("http://localhost"),
+                    HandleCookies = true,
+                    AllowAutoRedirect = false,
+                }
+            )
+        );
         await visitor.StateAsync();
         return visitor;
     }
@@ -177,11 +184,13 @@ public sealed class Visitor(HttpClient client)
 
     public Task<HttpResponseMessage> GetAsync(string path) => SendAsync(HttpMethod.Get, path);
 
-    public Task<HttpResponseMessage> PostAsync(string path, object? body = null) => SendAsync(HttpMethod.Post, path, body is null ? null : JsonContent.Create(body, options: School.Json));
+    public Task<HttpResponseMessage> PostAsync(string path, object? body = null) =>
+        SendAsync(HttpMethod.Post, path, body is null ? null : JsonContent.Create(body, options: School.Json));
 
     public Task<HttpResponseMessage> PutAsync(string path, object body) => SendAsync(HttpMethod.Put, path, JsonContent.Create(body, options: School.Json));
 
-    public Task<HttpResponseMessage> PostCsvAsync(string path, string csv) => SendAsync(HttpMethod.Post, path, new StringContent(csv, Encoding.UTF8, "text/csv"));
+    public Task<HttpResponseMessage> PostCsvAsync(string path, string csv) =>
+        SendAsync(HttpMethod.Post, path, new StringContent(csv, Encoding.UTF8, "text/csv"));
 
     public async Task<T> ReadAsync<T>(string path) => await ReadAsync<T>(await GetAsync(path));
 

@@ -11,7 +11,14 @@ namespace Fobble.Server.Tests;
 /// <summary>A school from nothing: what it starts with, and what its lead can change.</summary>
 public sealed class SetUpTests : IDisposable
 {
-    private static readonly FirstStart Lead = new("Rosalind Achterberg", "rosalind@kettle-lane.example", "nine wagons uphill", "Kettle Lane School", "Willow", null);
+    private static readonly FirstStart Lead = new(
+        "Rosalind Achterberg",
+        "rosalind@kettle-lane.example",
+        "nine wagons uphill",
+        "Kettle Lane School",
+        "Willow",
+        null
+    );
     private readonly School _school = School.Empty();
 
     public void Dispose() => _school.Dispose();
@@ -76,7 +83,11 @@ public sealed class SetUpTests : IDisposable
     public async Task Terms_are_replaced_as_a_whole_and_a_refused_change_keeps_the_old_ones()
     {
         var lead = await BeginAsync();
-        TermView[] overlapping = [new("A", Core.Calendars.Season.Autumn, new(2026, 9, 1), new(2026, 12, 1)), new("B", Core.Calendars.Season.Spring, new(2026, 12, 1), new(2027, 3, 1))];
+        TermView[] overlapping =
+        [
+            new("A", Core.Calendars.Season.Autumn, new(2026, 9, 1), new(2026, 12, 1)),
+            new("B", Core.Calendars.Season.Spring, new(2026, 12, 1), new(2027, 3, 1)),
+        ];
         (await lead.PutAsync("/api/classes/1/terms", overlapping)).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await lead.PutAsync("/api/classes/1/terms", Array.Empty<TermView>())).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await lead.ReadAsync<TimetableView>("/api/classes/1/timetable")).Terms.Count.ShouldBe(3);

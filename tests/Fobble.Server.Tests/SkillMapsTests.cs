@@ -66,9 +66,20 @@ public class SkillMapsTests(School school) : IClassFixture<School>
     {
         var ines = await school.ComeInAsAsync("ines");
         var skill = await ines.ReadAsync<MapSkillView>($"{Map}/skills/bond.hidden-5");
-        (await ines.PutAsync($"{Map}/skills/bond.hidden-5", Of(skill) with { When = Season.Summer, Words = ["peep", " lid "], Needs = ["bond.split-4"] })).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (
+            await ines.PutAsync($"{Map}/skills/bond.hidden-5", Of(skill) with { When = Season.Summer, Words = ["peep", " lid "], Needs = ["bond.split-4"] })
+        ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await ines.ReadAsync<MapSkillView>($"{Map}/skills/bond.hidden-5")).When.ShouldBe(Season.Summer);
-        (await ines.PutAsync($"{Map}/skills/bond.recall-5", Of(await ines.ReadAsync<MapSkillView>($"{Map}/skills/bond.recall-5")) with { Words = ["peep", " lid "], Needs = ["bond.all-5"] })).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (
+            await ines.PutAsync(
+                $"{Map}/skills/bond.recall-5",
+                Of(await ines.ReadAsync<MapSkillView>($"{Map}/skills/bond.recall-5")) with
+                {
+                    Words = ["peep", " lid "],
+                    Needs = ["bond.all-5"],
+                }
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         var changed = await ines.ReadAsync<MapSkillView>($"{Map}/skills/bond.recall-5");
         (changed.Changed, changed.Words, changed.Needs.Single().Id).ShouldBe((true, ["peep", "lid"], "bond.all-5"), Comparer);
         var all = await ines.ReadAsync<MapSkillView>($"{Map}/skills/bond.all-5");
@@ -79,24 +90,43 @@ public class SkillMapsTests(School school) : IClassFixture<School>
         (await (await school.ComeInAsAsync("tomasz")).PutAsync($"{Map}/skills/bond.all-5", Of(all))).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
     }
 
-    private static readonly IEqualityComparer<(bool, IReadOnlyList<string>, string)> Comparer =
-        EqualityComparer<(bool, IReadOnlyList<string>, string)>.Create((a, b) => a.Item1 == b.Item1 && a.Item2.SequenceEqual(b.Item2) && a.Item3 == b.Item3);
+    private static readonly IEqualityComparer<(bool, IReadOnlyList<string>, string)> Comparer = EqualityComparer<(bool, IReadOnlyList<string>, string)>.Create(
+        (a, b) => a.Item1 == b.Item1 && a.Item2.SequenceEqual(b.Item2) && a.Item3 == b.Item3
+    );
 
     [Fact]
     public async Task A_skill_of_theschools_own_is_added_recorded_and_kept_while_records_speak_of_it()
     {
         var ines = await school.ComeInAsAsync("ines");
-        NewMapSkill lemons = new("count", "Count lemons", "I can count lemons.", ["count.how-many-5"], Season.Autumn, 1, 8, [Representation.Objects], "Touches each", "Squeezes one", "Touched each", ["lemon"]);
+        NewMapSkill lemons = new(
+            "count",
+            "Count lemons",
+            "I can count lemons.",
+            ["count.how-many-5"],
+            Season.Autumn,
+            1,
+            8,
+            [Representation.Objects],
+            "Touches each",
+            "Squeezes one",
+            "Touched each",
+            ["lemon"]
+        );
         var added = await Visitor.ReadAsync<MapSkillAdded>(await ines.PostAsync($"{Map}/skills", lemons));
         added.Id.ShouldBe("own.count-lemons");
         (await ines.ReadAsync<Grid>("/api/classes/1/grid")).Skills.ShouldContain(s => s.Id == added.Id);
         (await Visitor.SaysAsync(await ines.PostAsync($"{Map}/skills", lemons with { ICan = "Counts lemons" }))).ShouldContain("should begin with 'I can'");
-        (await Visitor.SaysAsync(await ines.PostAsync($"{Map}/skills", lemons with { Needs = ["count.gone"] }))).ShouldContain("There is no skill 'count.gone'");
+        (await Visitor.SaysAsync(await ines.PostAsync($"{Map}/skills", lemons with { Needs = ["count.gone"] }))).ShouldContain(
+            "There is no skill 'count.gone'"
+        );
         (await Visitor.SaysAsync(await ines.PostAsync($"{Map}/skills", lemons with { Low = 9 }))).ShouldContain("the smaller first");
 
         // No activity serves it: it is neither planned nor grouped, and nothing falls over.
         (await ines.PostAsync("/api/classes/1/weeks/2026-12-02/plan")).StatusCode.ShouldBe(HttpStatusCode.OK);
-        (await ines.PostAsync("/api/classes/1/weeks/2026-12-02/groups/proposal", Fobble.Server.Features.Groups.GroupsAsk.Nothing)).StatusCode.ShouldBeOneOf(HttpStatusCode.OK, HttpStatusCode.BadRequest);
+        (await ines.PostAsync("/api/classes/1/weeks/2026-12-02/groups/proposal", Fobble.Server.Features.Groups.GroupsAsk.Nothing)).StatusCode.ShouldBeOneOf(
+            HttpStatusCode.OK,
+            HttpStatusCode.BadRequest
+        );
         (await ines.SendAsync(HttpMethod.Delete, $"{Map}/skills/{added.Id}/change")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await ines.GetAsync($"{Map}/skills/{added.Id}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
     }
@@ -133,7 +163,8 @@ public class SkillMapsTests(School school) : IClassFixture<School>
         (await PreviewAsync(ines, Encoding.UTF8.GetBytes(csv))).Changed.ShouldBeEmpty();
     }
 
-    private static async Task<MapFilePreview> PreviewAsync(Visitor ines, byte[] file) => await Visitor.ReadAsync<MapFilePreview>(await SendFileAsync(ines, file, "/preview"));
+    private static async Task<MapFilePreview> PreviewAsync(Visitor ines, byte[] file) =>
+        await Visitor.ReadAsync<MapFilePreview>(await SendFileAsync(ines, file, "/preview"));
 
     private static Task<HttpResponseMessage> SendFileAsync(Visitor ines, byte[] file, string end) =>
         ines.SendAsync(HttpMethod.Post, $"{Map}/file{end}", new ByteArrayContent(file) { Headers = { { "Content-Type", "application/octet-stream" } } });

@@ -48,7 +48,9 @@ public sealed class SydneyTests : IDisposable
     public async Task A_check_answered_at_nine_in_the_morning_is_evidence_of_that_day()
     {
         var ines = await InSydneyAsync();
-        var check = (await Visitor.ReadAsync<IReadOnlyList<StartedCheck>>(await ines.PostAsync($"{Class}/baseline/", new StartChecks([1], "count"))))[0].CheckId;
+        var check = (await Visitor.ReadAsync<IReadOnlyList<StartedCheck>>(await ines.PostAsync($"{Class}/baseline/", new StartChecks([1], "count"))))[
+            0
+        ].CheckId;
         var question = (await ines.ReadAsync<CheckView>($"{Class}/baseline/{check}")).Question!;
         NewAnswer answer = new(Guid.NewGuid(), question.Skill, Nine, Support.Alone, question.ShownIn[0], null, null);
         (await ines.PostAsync($"{Class}/baseline/{check}/answers", answer)).IsSuccessStatusCode.ShouldBeTrue();
@@ -67,11 +69,20 @@ public sealed class SydneyTests : IDisposable
         // Ten past midnight on 1 July in Sydney is ten hours ahead of UTC; with today's eleven it would be taken for the evening before.
         DateTimeOffset early = new(2026, 6, 30, 14, 10, 0, TimeSpan.Zero);
         var id = Guid.NewGuid();
-        db.Observations.Add(new()
-        {
-            Id = id, ChildId = 1, Skill = "count.say-5", At = early, Day = SchoolZone.Named("Australia/Sydney")!.DayOf(early), AdultId = 1, Setting = Setting.Choice, Support = Support.Alone,
-            Representation = Representation.Spoken,
-        });
+        db.Observations.Add(
+            new()
+            {
+                Id = id,
+                ChildId = 1,
+                Skill = "count.say-5",
+                At = early,
+                Day = SchoolZone.Named("Australia/Sydney")!.DayOf(early),
+                AdultId = 1,
+                Setting = Setting.Choice,
+                Support = Support.Alone,
+                Representation = Representation.Spoken,
+            }
+        );
         await db.SaveChangesAsync();
         (await ines.ReadAsync<TrailView>($"{Class}/trail?from=2026-07-01&to=2026-07-01")).Entries.ShouldContain(e => e.Seen.Id == id);
         (await ines.ReadAsync<TrailView>($"{Class}/trail?from=2026-06-30&to=2026-06-30")).Entries.ShouldNotContain(e => e.Seen.Id == id);

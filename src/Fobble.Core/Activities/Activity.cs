@@ -36,7 +36,9 @@ public sealed record SheetChoice(SheetKind Kind, SheetVariant Variant)
         var words = text.Split('/');
         var offer = SheetOffer.Of(ContentFile.Word<SheetKind>(where, words[0]));
         var variant = words.Length > 1 ? ContentFile.Word<SheetVariant>(where, words[1]) : offer.Variants[0];
-        return offer.Variants.Contains(variant) ? new(offer.Kind, variant) : throw new RefusedException("activity", $"{where}: {offer.Name} are not to be had as '{words[1]}'.");
+        return offer.Variants.Contains(variant)
+            ? new(offer.Kind, variant)
+            : throw new RefusedException("activity", $"{where}: {offer.Name} are not to be had as '{words[1]}'.");
     }
 
     public override string ToString() => $"{ContentFile.Dashed(Kind)}/{ContentFile.Dashed(Variant)}";
@@ -52,7 +54,9 @@ public sealed record Game(IReadOnlyList<Die> Dice, DiceOperation Operation, int 
 {
     /// <summary>Minutes within which four games of five are over (rule R7); null where it may never end.</summary>
     public int? MinutesFor(int players) =>
-        new Race(new Throws(Dice, Operation), Target, Exact, Math.Clamp(players, 1, Race.MostPlayers)).Length() is { } length ? Math.Max(1, (int)Math.Ceiling(GameLength.Minutes(length.Eighty))) : null;
+        new Race(new Throws(Dice, Operation), Target, Exact, Math.Clamp(players, 1, Race.MostPlayers)).Length() is { } length
+            ? Math.Max(1, (int)Math.Ceiling(GameLength.Minutes(length.Eighty)))
+            : null;
 }
 
 /// <summary>Something to do with children, complete: an adult who has never seen it can run it from this.</summary>
@@ -83,7 +87,8 @@ public sealed record Activity(
     string Harder,
     string Sheet,
     SheetChoice SheetPrint,
-    string Mat)
+    string Mat
+)
 {
     public ActivitySkill? For(SkillId skill) => Skills.FirstOrDefault(s => s.Skill == skill);
 

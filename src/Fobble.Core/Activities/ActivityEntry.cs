@@ -1,6 +1,5 @@
 namespace Fobble.Core.Activities;
 
-
 /// <summary>An activity as it is written: in a content file, in one that is handed on, in the form in which a teacher changes it.</summary>
 public sealed record ActivityEntry
 {
@@ -46,29 +45,55 @@ public sealed record ActivityEntry
 
     public string Mat { get; init; } = "";
 
-    public static ActivityEntry Of(Activity activity) => new()
-    {
-        Id = activity.Id.Value,
-        Name = activity.Name,
-        Parts = [.. activity.Parts],
-        Purpose = activity.Purpose,
-        Places = [.. activity.Places.Select(ContentFile.Dashed)],
-        GroupSize = $"{activity.GroupSize}",
-        Minutes = activity.Game is null ? activity.Minutes : 0,
-        Game = activity.Game is { } game ? new() { Dice = [.. game.Dice.Select(d => $"{d}")], Operation = ContentFile.Dashed(game.Operation), Target = game.Target, Exact = game.Exact } : null,
-        Quiet = activity.Quiet,
-        Skills = [.. activity.Skills.Select(s => new ActivitySkillEntry { Id = s.Skill.Value, Items = ContentFile.Dashed(s.Items), Range = $"{s.Range}" })],
-        Materials = [.. activity.Materials.Select(m => new MaterialEntry { Item = m.Item.Id.Value, Amount = m.Amount.Formula, Alike = m.Alike, Print = m.Print is { } print ? $"{print}" : null })],
-        Prepare = [.. activity.Prepare],
-        Steps = [.. activity.Steps],
-        Say = [.. activity.Say],
-        LookFor = [.. activity.LookFor],
-        Easier = activity.Easier,
-        Harder = activity.Harder,
-        Sheet = activity.Sheet,
-        Print = $"{activity.SheetPrint}",
-        Mat = activity.Mat,
-    };
+    public static ActivityEntry Of(Activity activity) =>
+        new()
+        {
+            Id = activity.Id.Value,
+            Name = activity.Name,
+            Parts = [.. activity.Parts],
+            Purpose = activity.Purpose,
+            Places = [.. activity.Places.Select(ContentFile.Dashed)],
+            GroupSize = $"{activity.GroupSize}",
+            Minutes = activity.Game is null ? activity.Minutes : 0,
+            Game = activity.Game is { } game
+                ? new()
+                {
+                    Dice = [.. game.Dice.Select(d => $"{d}")],
+                    Operation = ContentFile.Dashed(game.Operation),
+                    Target = game.Target,
+                    Exact = game.Exact,
+                }
+                : null,
+            Quiet = activity.Quiet,
+            Skills =
+            [
+                .. activity.Skills.Select(s => new ActivitySkillEntry
+                {
+                    Id = s.Skill.Value,
+                    Items = ContentFile.Dashed(s.Items),
+                    Range = $"{s.Range}",
+                }),
+            ],
+            Materials =
+            [
+                .. activity.Materials.Select(m => new MaterialEntry
+                {
+                    Item = m.Item.Id.Value,
+                    Amount = m.Amount.Formula,
+                    Alike = m.Alike,
+                    Print = m.Print is { } print ? $"{print}" : null,
+                }),
+            ],
+            Prepare = [.. activity.Prepare],
+            Steps = [.. activity.Steps],
+            Say = [.. activity.Say],
+            LookFor = [.. activity.LookFor],
+            Easier = activity.Easier,
+            Harder = activity.Harder,
+            Sheet = activity.Sheet,
+            Print = $"{activity.SheetPrint}",
+            Mat = activity.Mat,
+        };
 }
 
 public sealed record ActivitySkillEntry
@@ -101,4 +126,3 @@ public sealed record GameEntry
 
     public bool Exact { get; init; }
 }
-

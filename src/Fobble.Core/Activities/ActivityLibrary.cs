@@ -16,7 +16,9 @@ public sealed class ActivityLibrary
         ArgumentNullException.ThrowIfNull(activities);
         List<string> faults = [.. activities.GroupBy(a => a.Id).Where(g => g.Count() > 1).Select(g => $"{g.Key} is there {g.Count()} times")];
         faults.AddRange(activities.SelectMany(a => a.Skills.Where(s => !map.Has(s.Skill)).Select(s => $"{a.Id} serves {s.Skill}, which does not exist")));
-        faults.AddRange(activities.SelectMany(a => a.Skills.Where(s => ItemCases.All(s.Items, s.Range, 1).Count == 0).Select(s => $"{a.Id} has no items for {s.Skill}")));
+        faults.AddRange(
+            activities.SelectMany(a => a.Skills.Where(s => ItemCases.All(s.Items, s.Range, 1).Count == 0).Select(s => $"{a.Id} has no items for {s.Skill}"))
+        );
         if (faults.Count > 0)
         {
             throw new RefusedException("activity", "The activities have faults: " + string.Join("; ", faults) + ".");
@@ -24,7 +26,12 @@ public sealed class ActivityLibrary
 
         Activities = activities;
         _byId = activities.ToDictionary(a => a.Id);
-        Unserved = [.. ((Place[])[Place.Carpet, Place.Group]).SelectMany(place => map.Skills.Where(s => For(s.Id, place).Count == 0).Select(s => $"{s.Id} has no activity for {place}"))];
+        Unserved =
+        [
+            .. ((Place[])[Place.Carpet, Place.Group]).SelectMany(place =>
+                map.Skills.Where(s => For(s.Id, place).Count == 0).Select(s => $"{s.Id} has no activity for {place}")
+            ),
+        ];
     }
 
     public IReadOnlyList<Activity> Activities { get; }
@@ -38,7 +45,8 @@ public sealed class ActivityLibrary
     public Activity? Find(ActivityId id) => _byId.GetValueOrDefault(id);
 
     /// <summary>Skills for which there is something to do in a place.</summary>
-    public IReadOnlySet<SkillId> ServedIn(Place place) => Activities.Where(a => a.Places.Contains(place)).SelectMany(a => a.Skills.Select(s => s.Skill)).ToHashSet();
+    public IReadOnlySet<SkillId> ServedIn(Place place) =>
+        Activities.Where(a => a.Places.Contains(place)).SelectMany(a => a.Skills.Select(s => s.Skill)).ToHashSet();
 
     /// <summary>Activities for a skill in a place, those made for fewest skills (the most pointed) first.</summary>
     public IReadOnlyList<Activity> For(SkillId skill, Place place) =>
@@ -51,7 +59,11 @@ public sealed class ActivityLibrary
         _ = new ActivityLibrary(map, activities);
         foreach (var activity in activities)
         {
-            RefusedException.Unless(activity.Id.Value.Length <= LongestName && activity.Name.Length <= LongestName, "activity", $"A name has at most {LongestName} letters: {activity.Name[..Math.Min(20, activity.Name.Length)]} … has more.");
+            RefusedException.Unless(
+                activity.Id.Value.Length <= LongestName && activity.Name.Length <= LongestName,
+                "activity",
+                $"A name has at most {LongestName} letters: {activity.Name[..Math.Min(20, activity.Name.Length)]} … has more."
+            );
         }
     }
 

@@ -15,7 +15,9 @@ public static class ActivityLoader
     public static ActivityLibrary Shipped(SkillMap map)
     {
         ActivityLibrary library = new(map, [.. AsWritten.Select(a => a.InWords(Wording.Usual))]);
-        return library.Unserved.Count == 0 ? library : throw new RefusedException("activity", $"The activities have faults: {string.Join("; ", library.Unserved)}.");
+        return library.Unserved.Count == 0
+            ? library
+            : throw new RefusedException("activity", $"The activities have faults: {string.Join("; ", library.Unserved)}.");
     }
 
     /// <summary>The activities that ship with Fobble, with the places for a class's words left open.</summary>
@@ -23,7 +25,11 @@ public static class ActivityLoader
 
     /// <exception cref="RefusedException">A file can't be read, a field is missing or an activity does not fit the map; says which.</exception>
     public static IReadOnlyList<Activity> Read(SkillMap map, IEnumerable<(string Name, string Text)> files) =>
-        [.. files.SelectMany(f => ContentFile.Read<List<ActivityEntry>?>(f.Name, f.Text) ?? throw new RefusedException("activity", $"{f.Name} is empty.")).Select(entry => ToActivity(map, entry))];
+        [
+            .. files
+                .SelectMany(f => ContentFile.Read<List<ActivityEntry>?>(f.Name, f.Text) ?? throw new RefusedException("activity", $"{f.Name} is empty."))
+                .Select(entry => ToActivity(map, entry)),
+        ];
 
     /// <summary>The file in which activities are handed on; <see cref="Read"/> takes it back unchanged.</summary>
     public static string Write(IEnumerable<Activity> activities) => ContentFile.Write(activities.Select(ActivityEntry.Of).ToList());
@@ -34,12 +40,26 @@ public static class ActivityLoader
     {
         ArgumentNullException.ThrowIfNull(map);
         ArgumentNullException.ThrowIfNull(entry);
-        foreach (var (what, empty) in new (string, bool)[]
-        {
-            ("id", entry.Id.Length == 0), ("name", entry.Name.Length == 0), ("purpose", entry.Purpose.Length == 0), ("parts", entry.Parts.Count == 0), ("places", entry.Places.Count == 0),
-            ("skills", entry.Skills.Count == 0), ("steps", entry.Steps.Count == 0), ("say", entry.Say.Count == 0), ("lookFor", entry.LookFor.Count == 0), ("easier", entry.Easier.Length == 0),
-            ("harder", entry.Harder.Length == 0), ("sheet", entry.Sheet.Length == 0), ("print", entry.Print.Length == 0), ("mat", entry.Mat.Length == 0), ("minutes (or a game)", entry.Minutes < 1 && entry.Game is null),
-        })
+        foreach (
+            var (what, empty) in new (string, bool)[]
+            {
+                ("id", entry.Id.Length == 0),
+                ("name", entry.Name.Length == 0),
+                ("purpose", entry.Purpose.Length == 0),
+                ("parts", entry.Parts.Count == 0),
+                ("places", entry.Places.Count == 0),
+                ("skills", entry.Skills.Count == 0),
+                ("steps", entry.Steps.Count == 0),
+                ("say", entry.Say.Count == 0),
+                ("lookFor", entry.LookFor.Count == 0),
+                ("easier", entry.Easier.Length == 0),
+                ("harder", entry.Harder.Length == 0),
+                ("sheet", entry.Sheet.Length == 0),
+                ("print", entry.Print.Length == 0),
+                ("mat", entry.Mat.Length == 0),
+                ("minutes (or a game)", entry.Minutes < 1 && entry.Game is null),
+            }
+        )
         {
             if (empty)
             {
@@ -53,8 +73,17 @@ public static class ActivityLoader
         }
 
         var groupSize = NumberRange.Parse(entry.GroupSize);
-        var game = entry.Game is { } g ? new Game([.. g.Dice.Select(Die.Parse)], g.Operation is { } word ? ContentFile.Word<DiceOperation>(entry.Id, word) : DiceOperation.Add, g.Target, g.Exact) : null;
-        var minutes = game is null ? entry.Minutes : game.MinutesFor(groupSize.High) ?? throw new RefusedException("activity", $"Activity {entry.Id}: with these dice the game may never end.");
+        var game = entry.Game is { } g
+            ? new Game(
+                [.. g.Dice.Select(Die.Parse)],
+                g.Operation is { } word ? ContentFile.Word<DiceOperation>(entry.Id, word) : DiceOperation.Add,
+                g.Target,
+                g.Exact
+            )
+            : null;
+        var minutes = game is null
+            ? entry.Minutes
+            : game.MinutesFor(groupSize.High) ?? throw new RefusedException("activity", $"Activity {entry.Id}: with these dice the game may never end.");
         return new Activity(
             new ActivityId(entry.Id),
             entry.Name,
@@ -75,7 +104,8 @@ public static class ActivityLoader
             entry.Harder,
             entry.Sheet,
             SheetChoice.Parse(entry.Id, entry.Print),
-            entry.Mat);
+            entry.Mat
+        );
     }
 
     // A skill without a range of its own takes the map's; without items of its own, the activity's, then those that another activity has
@@ -87,15 +117,23 @@ public static class ActivityLoader
         var range = skill.Range is { } text ? NumberRange.Parse(text) : known.Range;
         var word = skill.Items ?? entry.Items;
         var kind = word is null ? KindFor(id) : ContentFile.Word<ItemKind>(entry.Id, word);
-        return new ActivitySkill(id, kind ?? ContentFile.Word<ItemKind>(entry.Id, entry.Skills.Select(s => s.Items).FirstOrDefault(i => i is not null) ?? "(what is asked is missing)"), range);
+        return new ActivitySkill(
+            id,
+            kind ?? ContentFile.Word<ItemKind>(entry.Id, entry.Skills.Select(s => s.Items).FirstOrDefault(i => i is not null) ?? "(what is asked is missing)"),
+            range
+        );
     }
 
     // While what ships is itself being read there is nothing to look in yet.
-    private static ItemKind? KindFor(SkillId id) => ShippedActivities.IsValueCreated ? AsWritten.Select(a => a.For(id)?.Items).FirstOrDefault(k => k is not null) : null;
+    private static ItemKind? KindFor(SkillId id) =>
+        ShippedActivities.IsValueCreated ? AsWritten.Select(a => a.For(id)?.Items).FirstOrDefault(k => k is not null) : null;
 
-    private static Material ToMaterial(string where, MaterialEntry entry) => new(
-        CupboardCatalogue.Shipped.Find(new(entry.Item)) ?? throw new RefusedException("activity", $"Activity {where}: there is no item '{entry.Item}' in the cupboard."),
-        new Amount(entry.Amount),
-        entry.Alike,
-        entry.Print is { } print ? SheetChoice.Parse(where, print) : null);
+    private static Material ToMaterial(string where, MaterialEntry entry) =>
+        new(
+            CupboardCatalogue.Shipped.Find(new(entry.Item))
+                ?? throw new RefusedException("activity", $"Activity {where}: there is no item '{entry.Item}' in the cupboard."),
+            new Amount(entry.Amount),
+            entry.Alike,
+            entry.Print is { } print ? SheetChoice.Parse(where, print) : null
+        );
 }

@@ -7,7 +7,17 @@ namespace Fobble.Core.Activities;
 /// <param name="Text">Words and numbers, such as "hidden part to 7".</param>
 /// <param name="Minutes">At most this long, for the children asked for.</param>
 /// <param name="Without">An item that is not there.</param>
-public sealed record ActivityQuestion(string? Text, int? Minutes, int? Children, Place? Place, SkillId? Skill, int? Part, bool NothingToPrint, bool OnlyOwned, Cupboard.ItemId? Without);
+public sealed record ActivityQuestion(
+    string? Text,
+    int? Minutes,
+    int? Children,
+    Place? Place,
+    SkillId? Skill,
+    int? Part,
+    bool NothingToPrint,
+    bool OnlyOwned,
+    Cupboard.ItemId? Without
+);
 
 /// <summary>An activity that answers a question, and the skill for which it does.</summary>
 public sealed record ActivityFound(Activity Activity, ActivitySkill Skill);
@@ -20,25 +30,36 @@ public static class ActivitySearch
     /// <param name="isOwned">Whether the cupboard holds everything for this many children, stand-ins included.</param>
     /// <param name="isPrinted">Whether something would have to be printed.</param>
     public static IReadOnlyList<ActivityFound> Answers(
-        ActivityLibrary library, SkillMap map, ActivityQuestion question, Func<ActivityFound, bool> isOwned, Func<ActivityFound, bool> isPrinted)
+        ActivityLibrary library,
+        SkillMap map,
+        ActivityQuestion question,
+        Func<ActivityFound, bool> isOwned,
+        Func<ActivityFound, bool> isPrinted
+    )
     {
         ArgumentNullException.ThrowIfNull(library);
         ArgumentNullException.ThrowIfNull(map);
         ArgumentNullException.ThrowIfNull(question);
-        var words = (question.Text ?? "").ToLowerInvariant().Split([' ', ',', '.', '?'], StringSplitOptions.RemoveEmptyEntries).Where(w => !Fillers.Contains(w)).ToList();
+        var words = (question.Text ?? "")
+            .ToLowerInvariant()
+            .Split([' ', ',', '.', '?'], StringSplitOptions.RemoveEmptyEntries)
+            .Where(w => !Fillers.Contains(w))
+            .ToList();
         var numbers = words.Select(w => int.TryParse(w, NumberStyles.None, CultureInfo.InvariantCulture, out var n) ? n : (int?)null).OfType<int>().ToList();
         words.RemoveAll(w => w.All(char.IsAsciiDigit));
         return
         [
-            .. library.Activities
-                .Where(a => question.Minutes is not { } most || a.MinutesFor(question.Children ?? a.GroupSize.High) <= most)
+            .. library
+                .Activities.Where(a => question.Minutes is not { } most || a.MinutesFor(question.Children ?? a.GroupSize.High) <= most)
                 .Where(a => question.Children is not { } children || a.GroupSize.Contains(children))
                 .Where(a => question.Place is not { } place || a.Places.Contains(place))
                 .Where(a => question.Part is not { } part || a.Parts.Contains(part))
                 .Where(a => question.Without is not { } item || a.Materials.All(m => m.Item.Id != item))
                 .Select(a => (Activity: a, Best: BestSkill(a, map, question.Skill, words, numbers)))
                 .Where(p => p.Best is not null)
-                .OrderByDescending(p => p.Best!.Value.Worth).ThenBy(p => p.Activity.Skills.Count).ThenBy(p => p.Activity.Name, StringComparer.Ordinal)
+                .OrderByDescending(p => p.Best!.Value.Worth)
+                .ThenBy(p => p.Activity.Skills.Count)
+                .ThenBy(p => p.Activity.Name, StringComparer.Ordinal)
                 .Select(p => new ActivityFound(p.Activity, p.Best!.Value.Skill))
                 .Where(f => !question.NothingToPrint || !isPrinted(f))
                 .Where(f => !question.OnlyOwned || isOwned(f)),
@@ -48,9 +69,14 @@ public static class ActivitySearch
     private static (ActivitySkill Skill, int Worth)? BestSkill(Activity activity, SkillMap map, SkillId? wanted, List<string> words, List<int> numbers)
     {
         var about = $"{activity.Name} {activity.Purpose}".ToLowerInvariant();
-        var options = activity.Skills
-            .Where(s => map.Has(s.Skill) && !map[s.Skill].Hidden && (wanted is null || s.Skill == wanted) && numbers.All(s.Range.Contains))
-            .Select(s => (Skill: s, Text: $"{map[s.Skill].Short} {map[s.Skill].ICan}".ToLowerInvariant() + (s.Items == ItemSets.ItemKind.HiddenPart ? " hidden part" : "")))
+        var options = activity
+            .Skills.Where(s => map.Has(s.Skill) && !map[s.Skill].Hidden && (wanted is null || s.Skill == wanted) && numbers.All(s.Range.Contains))
+            .Select(s =>
+                (
+                    Skill: s,
+                    Text: $"{map[s.Skill].Short} {map[s.Skill].ICan}".ToLowerInvariant() + (s.Items == ItemSets.ItemKind.HiddenPart ? " hidden part" : "")
+                )
+            )
             .Where(o => words.All(w => o.Text.Contains(w, StringComparison.Ordinal) || about.Contains(w, StringComparison.Ordinal)))
             .Select(o => (o.Skill, Worth: words.Count(w => o.Text.Contains(w, StringComparison.Ordinal))))
             .ToList();

@@ -24,7 +24,13 @@ public sealed record Amount
         {
             var expression = new Expression(Formula)
             {
-                Parameters = { ["n"] = (double)n, ["children"] = (double)children, ["pairs"] = Math.Ceiling(children / 2.0), ["groups"] = (double)groups },
+                Parameters =
+                {
+                    ["n"] = (double)n,
+                    ["children"] = (double)children,
+                    ["pairs"] = Math.Ceiling(children / 2.0),
+                    ["groups"] = (double)groups,
+                },
             };
             var amount = Convert.ToDouble(expression.Evaluate());
             return amount > 0 && amount < 10_000 ? (int)Math.Ceiling(amount) : throw new RefusedException("amount", $"'{Formula}' comes to {amount}.");

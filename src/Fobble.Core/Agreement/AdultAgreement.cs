@@ -20,7 +20,8 @@ public sealed record Interval(double Value, double Low, double High)
         return new(share, hits == 0 ? 0 : middle - half, hits == of ? 1 : middle + half);
     }
 
-    internal static Interval Around(double value, double standardError) => new(value, Math.Max(-1, value - (Z * standardError)), Math.Min(1, value + (Z * standardError)));
+    internal static Interval Around(double value, double standardError) =>
+        new(value, Math.Max(-1, value - (Z * standardError)), Math.Min(1, value + (Z * standardError)));
 }
 
 /// <summary>What one adult and another noted of the same moment.</summary>
@@ -55,7 +56,13 @@ public sealed record AdultAgreement(int Pairs, IReadOnlyList<IReadOnlyList<int>>
         var kappa = KappaOf(table, (_, _) => 0);
         var weighted = KappaOf(table, (i, j) => 1 - ((double)((i - j) * (i - j)) / ((levels - 1) * (levels - 1))));
         return new(
-            pairs.Count, [.. Enumerable.Range(0, levels).Select(i => (IReadOnlyList<int>)[.. Enumerable.Range(0, levels).Select(j => table[i, j])])], percent, kappa, weighted, SentenceFor(pairs.Count, percent, weighted));
+            pairs.Count,
+            [.. Enumerable.Range(0, levels).Select(i => (IReadOnlyList<int>)[.. Enumerable.Range(0, levels).Select(j => table[i, j])])],
+            percent,
+            kappa,
+            weighted,
+            SentenceFor(pairs.Count, percent, weighted)
+        );
     }
 
     /// <summary>Kappa of a square table of counts.</summary>
@@ -94,7 +101,9 @@ public sealed record AdultAgreement(int Pairs, IReadOnlyList<IReadOnlyList<int>>
     private static string SentenceFor(int pairs, Interval percent, Interval? weighted)
     {
         var same = $"The same in {Words.Percent(percent.Value)} of {Words.Count(pairs, "moment", "moments")}";
-        var beyond = weighted is { } w ? $"; beyond chance, near misses counted in part, {w.Value.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture)} of 1" : "";
+        var beyond = weighted is { } w
+            ? $"; beyond chance, near misses counted in part, {w.Value.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture)} of 1"
+            : "";
         return same + beyond + (pairs < FewPairs ? $". With fewer than {Words.Number(FewPairs)} moments that can be luck either way." : ".");
     }
 }

@@ -13,14 +13,19 @@ public sealed record CodedMoment(int Child, int Adult, string? Numbers, Support 
 public static class Pairing
 {
     /// <param name="moments">In order of time.</param>
-    public static (IReadOnlyList<(CodedMoment First, CodedMoment Second)> Pairs, int Unpaired) Of(IReadOnlyList<CodedMoment> moments, int firstAdult, int secondAdult)
+    public static (IReadOnlyList<(CodedMoment First, CodedMoment Second)> Pairs, int Unpaired) Of(
+        IReadOnlyList<CodedMoment> moments,
+        int firstAdult,
+        int secondAdult
+    )
     {
         ArgumentNullException.ThrowIfNull(moments);
         List<(CodedMoment, CodedMoment)> pairs = [];
         var unpaired = 0;
         foreach (var child in moments.GroupBy(m => m.Child))
         {
-            List<CodedMoment> first = [.. child.Where(m => m.Adult == firstAdult)], second = [.. child.Where(m => m.Adult == secondAdult)];
+            List<CodedMoment> first = [.. child.Where(m => m.Adult == firstAdult)],
+                second = [.. child.Where(m => m.Adult == secondAdult)];
             foreach (var moment in first.Where(m => m.Numbers is not null).ToList())
             {
                 if (second.FindIndex(m => m.Numbers == moment.Numbers) is >= 0 and var at)

@@ -17,7 +17,10 @@ public readonly record struct BaselineAnswer(SkillId Skill, Support Support)
         ArgumentNullException.ThrowIfNull(evidence);
         return
         [
-            .. evidence.Map.Skills.Where(s => s.Strand != exceptStrand).Select(s => (s.Id, evidence[child, s.Id].Strength)).Where(p => p.Strength is >= Strength.Secure or Strength.Tried)
+            .. evidence
+                .Map.Skills.Where(s => s.Strand != exceptStrand)
+                .Select(s => (s.Id, evidence[child, s.Id].Strength))
+                .Where(p => p.Strength is >= Strength.Secure or Strength.Tried)
                 .Select(p => new BaselineAnswer(p.Id, p.Strength >= Strength.Secure ? Support.Alone : Support.Together)),
         ];
     }

@@ -37,7 +37,11 @@ public sealed class BaselineCheck
     /// <param name="shift">What is known of the child's general level, in levels (see <see cref="BaselineSettings.ShiftFor"/>).</param>
     /// <param name="materials">The things that each skill's question is asked with: between questions as good, the one with the things at hand is asked.</param>
     public BaselineState After(
-        IReadOnlyList<BaselineAnswer> answers, IReadOnlyList<BaselineAnswer>? known = null, double shift = 0, IReadOnlyDictionary<SkillId, string>? materials = null)
+        IReadOnlyList<BaselineAnswer> answers,
+        IReadOnlyList<BaselineAnswer>? known = null,
+        double shift = 0,
+        IReadOnlyDictionary<SkillId, string>? materials = null
+    )
     {
         ArgumentNullException.ThrowIfNull(answers);
         var (held, not) = (new double[_map.Count], new double[_map.Count]);
@@ -55,7 +59,10 @@ public sealed class BaselineCheck
         double[] chances = [.. columns.Select(c => c.Sum(word => (double)System.Numerics.BitOperations.PopCount(word)) / particles.Count)];
         var asked = answers.Select(a => place.TryGetValue(a.Skill, out var i) ? i : -1).ToHashSet();
         var sure = _inScope.Select((within, i) => (within, i)).Where(p => p.within).Average(p => Math.Max(chances[p.i], 1 - chances[p.i]));
-        var done = answers.Count >= _settings.MostQuestions || (answers.Count >= _settings.FewestQuestions && sure >= _settings.SureEnough) || asked.Count >= _inScope.Count(s => s);
+        var done =
+            answers.Count >= _settings.MostQuestions
+            || (answers.Count >= _settings.FewestQuestions && sure >= _settings.SureEnough)
+            || asked.Count >= _inScope.Count(s => s);
         var last = answers.Count > 0 && place.TryGetValue(answers[^1].Skill, out var before) ? before : (int?)null;
         return new BaselineState(Map, chances, sure, done, done ? null : Map.Skills[MostTelling(columns, chances, asked, last, materials)].Id);
     }
@@ -114,10 +121,13 @@ public sealed class BaselineCheck
 
         // As good as the best within what particles can tell apart: then the things that lie on the table already, then the same strand.
         var best = telling.Max();
-        return Enumerable.Range(0, _map.Count).Where(j => !asked.Contains(j) && _inScope[j] && telling[j] >= 0.97 * best)
+        return Enumerable
+            .Range(0, _map.Count)
+            .Where(j => !asked.Contains(j) && _inScope[j] && telling[j] >= 0.97 * best)
             .OrderByDescending(j => last is { } l && materials is not null && SameThings(l, j, materials))
             .ThenByDescending(j => last is { } l && _map.StrandOf[l] == _map.StrandOf[j])
-            .ThenByDescending(j => telling[j]).First();
+            .ThenByDescending(j => telling[j])
+            .First();
     }
 
     private bool SameThings(int one, int other, IReadOnlyDictionary<SkillId, string> materials) =>

@@ -10,11 +10,25 @@ namespace Fobble.Core.Baseline;
 
 /// <summary>One question as the adult needs it: what to lay out, what to say, what counts as right.</summary>
 /// <param name="Items">The case to ask with, and a second one in case the first was unclear; empty for a skill that no activity serves.</param>
-public sealed record BaselineQuestion(Skill Skill, IReadOnlyList<SetOut> LayOut, IReadOnlyList<Item> Items, IReadOnlyList<string> Right, IReadOnlyList<Caution> Cautions)
+public sealed record BaselineQuestion(
+    Skill Skill,
+    IReadOnlyList<SetOut> LayOut,
+    IReadOnlyList<Item> Items,
+    IReadOnlyList<string> Right,
+    IReadOnlyList<Caution> Cautions
+)
 {
     private const int Cases = 2;
 
-    public static BaselineQuestion For(SkillId skill, ChildId child, ClassEvidence evidence, ActivityLibrary library, Approach approach, ClassCares cares, ulong seed)
+    public static BaselineQuestion For(
+        SkillId skill,
+        ChildId child,
+        ClassEvidence evidence,
+        ActivityLibrary library,
+        Approach approach,
+        ClassCares cares,
+        ulong seed
+    )
     {
         ArgumentNullException.ThrowIfNull(evidence);
         ArgumentNullException.ThrowIfNull(library);
@@ -34,7 +48,10 @@ public sealed record BaselineQuestion(Skill Skill, IReadOnlyList<SetOut> LayOut,
     public static IReadOnlyDictionary<SkillId, string> Materials(SkillMap map, ActivityLibrary library)
     {
         ArgumentNullException.ThrowIfNull(map);
-        return map.Skills.ToDictionary(s => s.Id, s => string.Join('+', (ActivityFor(s.Id, library)?.Items ?? []).Select(i => i.Id.Value).Order(StringComparer.Ordinal)));
+        return map.Skills.ToDictionary(
+            s => s.Id,
+            s => string.Join('+', (ActivityFor(s.Id, library)?.Items ?? []).Select(i => i.Id.Value).Order(StringComparer.Ordinal))
+        );
     }
 
     private static Activity? ActivityFor(SkillId skill, ActivityLibrary library) => library.For(skill, Place.Group) is [var first, ..] ? first : null;

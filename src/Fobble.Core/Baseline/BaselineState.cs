@@ -48,15 +48,24 @@ public sealed class BaselineState
     public string SureInWords => $"about {Math.Min(MostShownSure, (int)Math.Round(Sure * 100))} % sure";
 
     public IReadOnlyList<StrandReach> Reach =>
-    [
-        .. Map.Strands.Select(strand =>
-        {
-            var own = Skills.Where(s => Map[s.Skill].Strand == strand.Id).ToList();
-            var held = own.Where(s => s.Held).ToList();
-            SkillId? upTo = held.Count > 0 ? held[^1].Skill : null;
-            return new StrandReach(strand.Id, held.Count, own.Count, own.Count == 0 ? 1 : own.Average(s => s.Sure), upTo, SentenceFor(held.Count, own.Count, upTo));
-        }).Where(r => r.Of > 0),
-    ];
+        [
+            .. Map
+                .Strands.Select(strand =>
+                {
+                    var own = Skills.Where(s => Map[s.Skill].Strand == strand.Id).ToList();
+                    var held = own.Where(s => s.Held).ToList();
+                    SkillId? upTo = held.Count > 0 ? held[^1].Skill : null;
+                    return new StrandReach(
+                        strand.Id,
+                        held.Count,
+                        own.Count,
+                        own.Count == 0 ? 1 : own.Average(s => s.Sure),
+                        upTo,
+                        SentenceFor(held.Count, own.Count, upTo)
+                    );
+                })
+                .Where(r => r.Of > 0),
+        ];
 
     private string SentenceFor(int held, int of, SkillId? upTo) =>
         held == 0 ? "Likely at its beginning."
@@ -74,7 +83,8 @@ public sealed class BaselineState
             .. Skills.Select(s =>
                 no.Contains(s.Skill) || Map.AllNeeds(s.Skill).Overlaps(no) ? new Inferred(s.Skill, 0, false)
                 : yes.Contains(s.Skill) ? new Inferred(s.Skill, 1, true)
-                : s),
+                : s
+            ),
         ];
     }
 

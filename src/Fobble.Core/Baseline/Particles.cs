@@ -255,7 +255,12 @@ internal sealed class Particles
         {
             var to = strands[s] + (_settings.StrandSpread * random.NextNormal());
             var prior = LogPrior(s, to, state);
-            if (Accept(((Square((strands[s] - theta) / _settings.StrandSpread) - Square((to - theta) / _settings.StrandSpread)) / 2) + prior - _priors[s], random))
+            if (
+                Accept(
+                    ((Square((strands[s] - theta) / _settings.StrandSpread) - Square((to - theta) / _settings.StrandSpread)) / 2) + prior - _priors[s],
+                    random
+                )
+            )
             {
                 (strands[s], _priors[s]) = (to, prior);
             }

@@ -46,7 +46,11 @@ public sealed record Closure(string Name, DateOnly First, DateOnly Last)
         refusals.Check("name", !string.IsNullOrWhiteSpace(Name), "Say what for.");
         refusals.Check("last", Last >= First, "It does not end before it begins.");
         refusals.Check("kind", Enum.IsDefined(Kind), "There is no such kind of day.");
-        refusals.Check("openUntil", Kind != ClosureKind.HalfDay || OpenFrom is not null || OpenUntil is not null, "A half day says from when, or until when, there is school.");
+        refusals.Check(
+            "openUntil",
+            Kind != ClosureKind.HalfDay || OpenFrom is not null || OpenUntil is not null,
+            "A half day says from when, or until when, there is school."
+        );
         refusals.Check("openFrom", !(OpenFrom >= OpenUntil), "School begins before it ends.");
         refusals.ThrowIfAny();
     }
@@ -94,7 +98,10 @@ public sealed class SchoolCalendar
     {
         _ = new SchoolCalendar(terms, []);
         RefusedException.Unless(
-            terms is { Count: > 0 } && terms.All(t => !string.IsNullOrWhiteSpace(t.Name) && t.Last.DayNumber - t.First.DayNumber <= LongestTerm), "terms", "Give each term a name, and not more than a year.");
+            terms is { Count: > 0 } && terms.All(t => !string.IsNullOrWhiteSpace(t.Name) && t.Last.DayNumber - t.First.DayNumber <= LongestTerm),
+            "terms",
+            "Give each term a name, and not more than a year."
+        );
     }
 
     public IReadOnlyList<Term> Terms { get; }
@@ -116,7 +123,8 @@ public sealed class SchoolCalendar
     public DateOnly TermBegan(DateOnly day) => Terms.LastOrDefault(t => t.First <= day)?.First ?? day;
 
     /// <summary>The first day of the school year, which begins with an autumn term; of the first term where there is none before the day.</summary>
-    public DateOnly YearBegan(DateOnly day) => (Terms.LastOrDefault(t => t.First <= day && t.Season == Season.Autumn) ?? Terms.FirstOrDefault(t => t.First <= day))?.First ?? day;
+    public DateOnly YearBegan(DateOnly day) =>
+        (Terms.LastOrDefault(t => t.First <= day && t.Season == Season.Autumn) ?? Terms.FirstOrDefault(t => t.First <= day))?.First ?? day;
 
     /// <summary>The last school day before that day; null when there is none.</summary>
     public DateOnly? Before(DateOnly day)
@@ -151,18 +159,33 @@ public sealed class SchoolCalendar
     public Season SeasonOf(DateOnly day) => Terms.LastOrDefault(t => t.First <= day)?.Season ?? Season.Autumn;
 
     /// <summary>What is different about a day; null where nothing is. A closure tells more than a trip, a trip more than a half day.</summary>
-    public Closure? Different(DateOnly day) => Closures.Where(c => c.Covers(day)).MinBy(c => c.Kind switch { ClosureKind.Closed => 0, ClosureKind.NoLessons => 1, _ => 2 });
+    public Closure? Different(DateOnly day) =>
+        Closures
+            .Where(c => c.Covers(day))
+            .MinBy(c =>
+                c.Kind switch
+                {
+                    ClosureKind.Closed => 0,
+                    ClosureKind.NoLessons => 1,
+                    _ => 2,
+                }
+            );
 
     /// <summary>Whether a day has lessons at all: a school day that is no trip and was not lost.</summary>
     public bool HasLessons(DateOnly day) => IsSchoolDay(day) && Different(day) is null or { Kind: ClosureKind.HalfDay };
 
     /// <summary>Whether a lesson of so many minutes can be held then: on a school day, not on a trip, within the open part of a half day.</summary>
     public bool Holds(DateOnly day, TimeOnly start, int minutes) =>
-        IsSchoolDay(day) && Closures.Where(c => c.Covers(day)).All(c => c.Kind switch
-        {
-            ClosureKind.HalfDay => !(start < c.OpenFrom) && !(start.AddMinutes(minutes) > c.OpenUntil),
-            _ => false,
-        });
+        IsSchoolDay(day)
+        && Closures
+            .Where(c => c.Covers(day))
+            .All(c =>
+                c.Kind switch
+                {
+                    ClosureKind.HalfDay => !(start < c.OpenFrom) && !(start.AddMinutes(minutes) > c.OpenUntil),
+                    _ => false,
+                }
+            );
 
     /// <summary>The school days from one day to another, both included.</summary>
     public IEnumerable<DateOnly> Days(DateOnly from, DateOnly to)

@@ -10,7 +10,10 @@ public sealed record SchoolZone(TimeZoneInfo Zone)
     public static SchoolZone Universal { get; } = new(TimeZoneInfo.Utc);
 
     /// <summary>Its name in the IANA data base, as browsers know it too.</summary>
-    public string Id => Zone.HasIanaId ? Zone.Id : TimeZoneInfo.TryConvertWindowsIdToIanaId(Zone.Id, out var iana) ? iana : Zone.Id;
+    public string Id =>
+        Zone.HasIanaId ? Zone.Id
+        : TimeZoneInfo.TryConvertWindowsIdToIanaId(Zone.Id, out var iana) ? iana
+        : Zone.Id;
 
     /// <summary>The zone of that name; null where there is none.</summary>
     public static SchoolZone? Named(string id) => TimeZoneInfo.TryFindSystemTimeZoneById(id, out var zone) ? new(zone) : null;

@@ -38,7 +38,10 @@ public sealed record Die
         }
         catch (Exception wrong) when (wrong is FormatException or RefusedException or OverflowException)
         {
-            throw new RefusedException("dice", $"'{text}' is no die. Write it like 1-6, or face by face like 0,1,1,2,2,3: up to {MostFaces} faces, each from 0 to 99.");
+            throw new RefusedException(
+                "dice",
+                $"'{text}' is no die. Write it like 1-6, or face by face like 0,1,1,2,2,3: up to {MostFaces} faces, each from 0 to 99."
+            );
         }
     }
 
@@ -48,7 +51,12 @@ public sealed record Die
     private static IEnumerable<int> FacesOf(string part)
     {
         var ends = part.Split('-');
-        var (low, high) = (int.Parse(ends[0], NumberStyles.None, CultureInfo.InvariantCulture), int.Parse(ends[^1], NumberStyles.None, CultureInfo.InvariantCulture));
-        return ends.Length <= 2 && low <= high && high - low < MostFaces ? Enumerable.Range(low, high - low + 1) : throw new RefusedException("dice", "The smaller number comes first.");
+        var (low, high) = (
+            int.Parse(ends[0], NumberStyles.None, CultureInfo.InvariantCulture),
+            int.Parse(ends[^1], NumberStyles.None, CultureInfo.InvariantCulture)
+        );
+        return ends.Length <= 2 && low <= high && high - low < MostFaces
+            ? Enumerable.Range(low, high - low + 1)
+            : throw new RefusedException("dice", "The smaller number comes first.");
     }
 }

@@ -57,7 +57,8 @@ public sealed record Race(Throws Throws, int Target, bool Exact, int Players)
         }
 
         double turns = 0;
-        int? eighty = null, ninetyFive = null;
+        int? eighty = null,
+            ninetyFive = null;
         for (var turn = 0; turn < (open.Count - 1) * Players; turn++)
         {
             // Some players have had one turn more than the others.

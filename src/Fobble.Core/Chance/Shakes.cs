@@ -26,7 +26,11 @@ public static class Shakes
         var all = Bonds.IntoWells(things, wells).Select(parts => new ShakenSplit(parts, WaysOf(parts) * Math.Pow(wells, -things)));
         return whereMatters
             ? [.. all]
-            : [.. all.GroupBy(s => string.Join("+", s.Parts.OrderDescending())).Select(g => new ShakenSplit([.. g.First().Parts.OrderDescending()], g.Sum(s => s.Share)))];
+            :
+            [
+                .. all.GroupBy(s => string.Join("+", s.Parts.OrderDescending()))
+                    .Select(g => new ShakenSplit([.. g.First().Parts.OrderDescending()], g.Sum(s => s.Share))),
+            ];
     }
 
     /// <summary>Every split into inside and outside of a ring that each thing hits with the chance <paramref name="inside"/>: the binomial distribution.</summary>
@@ -38,7 +42,12 @@ public static class Shakes
             throw new RefusedException("inside", "The chance to land inside lies between 0 and 1.");
         }
 
-        return [.. Bonds.Ordered(things).Select(s => new ShakenSplit([s.First, s.Second], WaysOf([s.First, s.Second]) * Math.Pow(inside, s.First) * Math.Pow(1 - inside, s.Second)))];
+        return
+        [
+            .. Bonds
+                .Ordered(things)
+                .Select(s => new ShakenSplit([s.First, s.Second], WaysOf([s.First, s.Second]) * Math.Pow(inside, s.First) * Math.Pow(1 - inside, s.Second))),
+        ];
     }
 
     /// <summary>
@@ -67,7 +76,8 @@ public static class Shakes
     {
         var shakes = ToSeeAll(splits);
         var said = shakes < 1000 ? $"about {shakes:0}" : "over a thousand";
-        return $"To see all {splits.Count} ways takes {said} shakes." + (shakes > MostInASession ? " That is more than a session holds: make the rare ones on purpose." : "");
+        return $"To see all {splits.Count} ways takes {said} shakes."
+            + (shakes > MostInASession ? " That is more than a session holds: make the rare ones on purpose." : "");
     }
 
     // In how many ways the things can fall so: n! / (a! b! …), built up well by well so that it stays a whole number.

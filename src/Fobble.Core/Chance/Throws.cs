@@ -78,7 +78,9 @@ public sealed class Throws
         var outside = Results.Where(r => r.Result >= 0 && !range.Contains(r.Result)).ToList();
         if (outside.Count > 0)
         {
-            warnings.Add($"Leaves the range {range}: {OfAll(outside.Sum(r => r.Ways))}, for instance {Facts.First(f => f.Result == outside[^1].Result).Fact} = {outside[^1].Result}.");
+            warnings.Add(
+                $"Leaves the range {range}: {OfAll(outside.Sum(r => r.Ways))}, for instance {Facts.First(f => f.Result == outside[^1].Result).Fact} = {outside[^1].Result}."
+            );
         }
 
         return warnings;
@@ -87,5 +89,11 @@ public sealed class Throws
     private string OfAll(long ways) => $"{ways} of {All} throws";
 
     private static IEnumerable<int[]> Faces(IReadOnlyList<Die> dice) =>
-        dice.Aggregate((IEnumerable<int[]>)[[]], (all, die) => all.SelectMany(faces => die.Faces.Select(face => (int[])[.. faces, face])));
+        dice.Aggregate(
+            (IEnumerable<int[]>)
+                [
+                    [],
+                ],
+            (all, die) => all.SelectMany(faces => die.Faces.Select(face => (int[])[.. faces, face]))
+        );
 }

@@ -42,13 +42,19 @@ public static class Cautions
 
         if (cares.Mouths)
         {
-            Add("Small part", "Small parts, and someone here puts things in their mouth: count them out and back in, never leave them lying.", i => IsSmallPart(i) && !IsSmallBall(i));
+            Add("Small part", "Small parts, and someone here puts things in their mouth: count them out and back in, never leave them lying.", i =>
+                IsSmallPart(i) && !IsSmallBall(i)
+            );
             Add("Small ball", "Small balls, and someone here puts things in their mouth: use balls of 45 mm or more.", IsSmallBall);
         }
 
         foreach (var allergen in cares.Allergies.Order())
         {
-            Add(char.ToUpperInvariant(NameOf(allergen)[0]) + NameOf(allergen)[1..], $"Someone in this class has to keep away from {NameOf(allergen)}: use something else.", i => i.Contains.Contains(allergen));
+            Add(
+                char.ToUpperInvariant(NameOf(allergen)[0]) + NameOf(allergen)[1..],
+                $"Someone in this class has to keep away from {NameOf(allergen)}: use something else.",
+                i => i.Contains.Contains(allergen)
+            );
         }
 
         foreach (var hazard in Enum.GetValues<Hazard>())
@@ -87,30 +93,33 @@ public static class Cautions
         return item.Shape == ItemShape.Ball && item.Size.Count > 0 && item.Size.Max() < SmallBallAcross;
     }
 
-    public static string NameOf(Allergen allergen) => allergen switch
-    {
-        Allergen.Gluten => "wheat and gluten",
-        Allergen.Molluscs => "molluscs and shells",
-        _ => $"{allergen}".ToLowerInvariant(),
-    };
+    public static string NameOf(Allergen allergen) =>
+        allergen switch
+        {
+            Allergen.Gluten => "wheat and gluten",
+            Allergen.Molluscs => "molluscs and shells",
+            _ => $"{allergen}".ToLowerInvariant(),
+        };
 
-    private static string NameOf(Hazard hazard) => hazard switch
-    {
-        Hazard.RawPulses => "Raw pulses",
-        Hazard.ButtonCell => "Button cell",
-        Hazard.Trip => "On the floor",
-        _ => $"{hazard}",
-    };
+    private static string NameOf(Hazard hazard) =>
+        hazard switch
+        {
+            Hazard.RawPulses => "Raw pulses",
+            Hazard.ButtonCell => "Button cell",
+            Hazard.Trip => "On the floor",
+            _ => $"{hazard}",
+        };
 
-    private static string TextOf(Hazard hazard) => hazard switch
-    {
-        Hazard.RawPulses => "Raw dried pulses, red kidney beans above all, make people ill if eaten: nobody tastes, all are counted back in.",
-        Hazard.Food => "Food as counters: hands washed, nothing eaten that was handled, and the allergy list read again on the day.",
-        Hazard.Magnet => "Magnets: one that is swallowed is an emergency. Only whole ones, counted back in.",
-        Hazard.ButtonCell => "Button cells: the flap screwed shut; one that is swallowed is an emergency.",
-        Hazard.Glass => "Glass: an adult carries and opens it.",
-        Hazard.Hot => "Hot: adults only.",
-        Hazard.Sharp => "Blades and laminators: adults only, put away before the children come.",
-        _ => "On the floor: keep the way clear, nobody runs.",
-    };
+    private static string TextOf(Hazard hazard) =>
+        hazard switch
+        {
+            Hazard.RawPulses => "Raw dried pulses, red kidney beans above all, make people ill if eaten: nobody tastes, all are counted back in.",
+            Hazard.Food => "Food as counters: hands washed, nothing eaten that was handled, and the allergy list read again on the day.",
+            Hazard.Magnet => "Magnets: one that is swallowed is an emergency. Only whole ones, counted back in.",
+            Hazard.ButtonCell => "Button cells: the flap screwed shut; one that is swallowed is an emergency.",
+            Hazard.Glass => "Glass: an adult carries and opens it.",
+            Hazard.Hot => "Hot: adults only.",
+            Hazard.Sharp => "Blades and laminators: adults only, put away before the children come.",
+            _ => "On the floor: keep the way clear, nobody runs.",
+        };
 }

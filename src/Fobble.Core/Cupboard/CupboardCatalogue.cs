@@ -33,7 +33,10 @@ public sealed class CupboardCatalogue
 
     private static CupboardItem ToItem(ItemEntry entry)
     {
-        var id = entry.Id.Length > 0 && entry.Name.Length > 0 ? entry.Id : throw new RefusedException("item", $"An item of the cupboard lacks id or name: '{entry.Id}{entry.Name}'.");
+        var id =
+            entry.Id.Length > 0 && entry.Name.Length > 0
+                ? entry.Id
+                : throw new RefusedException("item", $"An item of the cupboard lacks id or name: '{entry.Id}{entry.Name}'.");
         return new(
             new(id),
             entry.Name,
@@ -45,7 +48,8 @@ public sealed class CupboardCatalogue
             [.. entry.Contains.Select(a => ContentFile.Word<Allergen>(id, a))],
             [.. entry.Hazards.Select(h => ContentFile.Word<Hazard>(id, h))],
             entry.UsedUp,
-            entry.Prepare);
+            entry.Prepare
+        );
     }
 
 #pragma warning disable CA1812 // Made by the YAML reader.

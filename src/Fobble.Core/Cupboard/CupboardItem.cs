@@ -98,7 +98,8 @@ public sealed record CupboardItem(
     IReadOnlyList<Allergen> Contains,
     IReadOnlyList<Hazard> Hazards,
     bool UsedUp,
-    int PrepareMinutes)
+    int PrepareMinutes
+)
 {
     /// <summary>The name inside a sentence.</summary>
     public string InSentence => char.ToLowerInvariant(Name[0]) + Name[1..];
@@ -107,6 +108,8 @@ public sealed record CupboardItem(
     public bool LooksLike(CupboardItem other)
     {
         ArgumentNullException.ThrowIfNull(other);
-        return Shape == other.Shape && string.Equals(Colour, other.Colour, StringComparison.OrdinalIgnoreCase) && Size.Order().SequenceEqual(other.Size.Order());
+        return Shape == other.Shape
+            && string.Equals(Colour, other.Colour, StringComparison.OrdinalIgnoreCase)
+            && Size.Order().SequenceEqual(other.Size.Order());
     }
 }

@@ -24,8 +24,14 @@ public sealed record Supplied(Need Need, int Own, int ShortBy, IReadOnlyList<Sta
             return null;
         }
 
-        var taken = StandIns.Count == 0 ? "" : $" {(Own == 0 || StandIns.Sum(s => s.Amount) == Need.Amount ? "Take" : "Add")} {string.Join(" and ", StandIns.Select(s => $"{s.Amount} {s.Item.InSentence}"))} instead.";
-        var missing = StillShort == 0 ? "" : StandIns.Count == 0 ? " Nothing in the cupboard stands in." : $" Still {StillShort} short.";
+        var taken =
+            StandIns.Count == 0
+                ? ""
+                : $" {(Own == 0 || StandIns.Sum(s => s.Amount) == Need.Amount ? "Take" : "Add")} {string.Join(" and ", StandIns.Select(s => $"{s.Amount} {s.Item.InSentence}"))} instead.";
+        var missing =
+            StillShort == 0 ? ""
+            : StandIns.Count == 0 ? " Nothing in the cupboard stands in."
+            : $" Still {StillShort} short.";
         return $"Short by {ShortBy}.{taken}{missing}";
     }
 }
@@ -47,7 +53,11 @@ public sealed class Supply(IReadOnlyList<StockLine> stock)
             return new(need, own, 0, [], 0);
         }
 
-        var others = _kinds.Where(k => k.Purpose == need.Item.Purpose && k.Id != need.Item.Id && Left(k) > 0).OrderByDescending(Left).ThenBy(k => k.Id.Value, StringComparer.Ordinal).ToList();
+        var others = _kinds
+            .Where(k => k.Purpose == need.Item.Purpose && k.Id != need.Item.Id && Left(k) > 0)
+            .OrderByDescending(Left)
+            .ThenBy(k => k.Id.Value, StringComparer.Ordinal)
+            .ToList();
 
         // Where all have to look alike, a whole set of something else is better than a mixture.
         if (need.Alike && !others.Any(o => o.LooksLike(need.Item)) && others.FirstOrDefault(o => Left(o) >= need.Amount) is { } whole)

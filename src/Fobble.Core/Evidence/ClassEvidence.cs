@@ -16,8 +16,14 @@ public sealed class ClassEvidence
     /// <param name="observations">The class's observations, none withdrawn, in order of time.</param>
     /// <param name="inferred">What baseline checks take to be there or not, of children who had one.</param>
     public ClassEvidence(
-        SkillMap map, SchoolCalendar calendar, EvidenceSettings settings, IReadOnlyList<ChildId> children, IEnumerable<Observation> observations, DateOnly today,
-        IReadOnlyDictionary<ChildId, Inference>? inferred = null)
+        SkillMap map,
+        SchoolCalendar calendar,
+        EvidenceSettings settings,
+        IReadOnlyList<ChildId> children,
+        IEnumerable<Observation> observations,
+        DateOnly today,
+        IReadOnlyDictionary<ChildId, Inference>? inferred = null
+    )
     {
         ArgumentNullException.ThrowIfNull(map);
         ArgumentNullException.ThrowIfNull(children);
@@ -54,7 +60,8 @@ public sealed class ClassEvidence
     public IReadOnlyList<Observation> Seen(ChildId child, SkillId skill) => _seen[child][Map.IndexOf(skill)];
 
     /// <summary>Skills that a child is secure in, or has kept.</summary>
-    public IReadOnlySet<SkillId> SecureSkills(ChildId child) => Map.Skills.Select(s => s.Id).Where(id => this[child, id].Strength >= Strength.Secure).ToHashSet();
+    public IReadOnlySet<SkillId> SecureSkills(ChildId child) =>
+        Map.Skills.Select(s => s.Id).Where(id => this[child, id].Strength >= Strength.Secure).ToHashSet();
 
     public Judgement Judgement(ChildId child, SkillId skill)
     {
@@ -77,7 +84,9 @@ public sealed class ClassEvidence
     /// there already: the outer fringe of what the child knows (Doignon and Falmagne 1999).
     /// </summary>
     public bool IsReady(ChildId child, SkillId skill) =>
-        this[child, skill].Strength < Strength.Secure && !LikelyHas(child, skill) && Map[skill].Needs.All(need => this[child, need].Strength >= Strength.Nearly || LikelyHas(child, need));
+        this[child, skill].Strength < Strength.Secure
+        && !LikelyHas(child, skill)
+        && Map[skill].Needs.All(need => this[child, need].Strength >= Strength.Nearly || LikelyHas(child, need));
 
     /// <summary>Ready as far as can be told, but on something that is inferred and not seen.</summary>
     public bool IsReadyByGuess(ChildId child, SkillId skill) => IsReady(child, skill) && Map[skill].Needs.Any(need => LikelyHas(child, need));
@@ -87,33 +96,40 @@ public sealed class ClassEvidence
 
     /// <summary>Everything that is to be looked at again, the most doubtful first.</summary>
     public IReadOnlyList<(ChildId Child, SkillId Skill)> LookAgain =>
-        [.. Children.SelectMany(child => Map.Skills.Where(s => this[child, s.Id].LookAgain).Select(s => (child, s.Id))).OrderBy(due => this[due.child, due.Id].Belief)];
+        [
+            .. Children
+                .SelectMany(child => Map.Skills.Where(s => this[child, s.Id].LookAgain).Select(s => (child, s.Id)))
+                .OrderBy(due => this[due.child, due.Id].Belief),
+        ];
 
     /// <summary>
     /// Whom to look at again first: of each child the skill most in doubt, the most doubtful children first, so that the list is a
     /// handful of children and not one child's whole record.
     /// </summary>
     public IReadOnlyList<(ChildId Child, SkillId Skill)> DueForAnotherLook(int most) =>
-    [
-        .. Children
-            .Select(child => (child, skill: Map.Skills.Where(s => this[child, s.Id].LookAgain).MinBy(s => this[child, s.Id].Belief)))
-            .Where(due => due.skill is not null)
-            .OrderBy(due => this[due.child, due.skill!.Id].Belief)
-            .Take(most)
-            .Select(due => (due.child, due.skill!.Id)),
-    ];
+        [
+            .. Children
+                .Select(child => (child, skill: Map.Skills.Where(s => this[child, s.Id].LookAgain).MinBy(s => this[child, s.Id].Belief)))
+                .Where(due => due.skill is not null)
+                .OrderBy(due => this[due.child, due.skill!.Id].Belief)
+                .Take(most)
+                .Select(due => (due.child, due.skill!.Id)),
+        ];
 
     /// <summary>Why a child is or is not ready for a skill.</summary>
     public string ReadyBecause(ChildId child, SkillId skill)
     {
         var likely = Map[skill].Needs.Where(need => LikelyHas(child, need)).Select(need => Map[need].InSentence).ToList();
-        var missing = Map[skill].Needs.Where(need => this[child, need].Strength < Strength.Nearly && !LikelyHas(child, need)).Select(need => Map[need].InSentence).ToList();
-        return this[child, skill].Strength >= Strength.Secure
-            ? "Has it already."
+        var missing = Map[skill]
+            .Needs.Where(need => this[child, need].Strength < Strength.Nearly && !LikelyHas(child, need))
+            .Select(need => Map[need].InSentence)
+            .ToList();
+        return this[child, skill].Strength >= Strength.Secure ? "Has it already."
             : LikelyHas(child, skill) ? "Has it already, as far as the check can tell: see it once to be sure."
-            : likely.Count > 0 && missing.Count == 0 ? $"Ready, as a guess to confirm: {Words.List(likely)} {(likely.Count == 1 ? "is" : "are")} inferred and not seen yet."
-            : missing.Count > 0
-                ? $"Not ready yet: needs {Words.List(missing)} first."
-                : Map[skill].Needs.Count == 0 ? "Ready: it needs nothing before it." : $"Ready: has {Words.List([.. Map[skill].Needs.Select(n => Map[n].InSentence)])}.";
+            : likely.Count > 0 && missing.Count == 0
+                ? $"Ready, as a guess to confirm: {Words.List(likely)} {(likely.Count == 1 ? "is" : "are")} inferred and not seen yet."
+            : missing.Count > 0 ? $"Not ready yet: needs {Words.List(missing)} first."
+            : Map[skill].Needs.Count == 0 ? "Ready: it needs nothing before it."
+            : $"Ready: has {Words.List([.. Map[skill].Needs.Select(n => Map[n].InSentence)])}.";
     }
 }

@@ -41,27 +41,30 @@ public sealed record EvidenceSettings
 
     public Strictness Strictness { get; init; } = Strictness.Usual;
 
-    public SecureRule Secure => Strictness switch
-    {
-        Strictness.Strict => new(Alone: 4, Days: 3, Representations: 2, Belief: 0.90),
-        Strictness.Light => new(Alone: 2, Days: 2, Representations: 1, Belief: 0.80),
-        _ => new(Alone: 3, Days: 2, Representations: 2, Belief: 0.85),
-    };
+    public SecureRule Secure =>
+        Strictness switch
+        {
+            Strictness.Strict => new(Alone: 4, Days: 3, Representations: 2, Belief: 0.90),
+            Strictness.Light => new(Alone: 2, Days: 2, Representations: 1, Belief: 0.80),
+            _ => new(Alone: 3, Days: 2, Representations: 2, Belief: 0.85),
+        };
 
-    public Likelihood For(Support support) => support switch
-    {
-        Support.Alone => Alone,
-        Support.Prompted => Prompted,
-        Support.Together => Together,
-        _ => NotYet,
-    };
+    public Likelihood For(Support support) =>
+        support switch
+        {
+            Support.Alone => Alone,
+            Support.Prompted => Prompted,
+            Support.Together => Together,
+            _ => NotYet,
+        };
 
-    public double LearningIn(Setting setting) => setting switch
-    {
-        Setting.Choice => LearnChoice,
-        Setting.Baseline => 0,
-        _ => LearnTaught,
-    };
+    public double LearningIn(Setting setting) =>
+        setting switch
+        {
+            Setting.Choice => LearnChoice,
+            Setting.Baseline => 0,
+            _ => LearnTaught,
+        };
 }
 
 /// <summary>Of the last five: this many alone, on this many school days, in this many representations, with at least this belief.</summary>

@@ -16,7 +16,8 @@ internal static class Explanation
         DateOnly? lastAlone,
         DateOnly? firstSecure,
         SchoolCalendar calendar,
-        DateOnly today)
+        DateOnly today
+    )
     {
         var alone = observations.TakeLast(5).Count(o => o.Counted(skill) == Support.Alone);
         var missing = clauses.Where(c => !c.Holds).Select(c => c.StillToCome).ToList();
@@ -26,7 +27,8 @@ internal static class Explanation
             Strength.Tried => "Tried: so far only together with an adult, or not yet.",
             Strength.Prompted => $"With a prompt in the last three; not alone of late.{StillToCome(missing)}",
             Strength.Nearly => $"Nearly: alone {Words.Times(alone)} of the last {Words.Number(Math.Min(5, observations.Count))}.{StillToCome(missing)}",
-            Strength.Secure => $"Secure since {Words.Date(firstSecure!.Value)}: alone {Words.Times(alone)} of the last {Words.Number(Math.Min(5, observations.Count))}.",
+            Strength.Secure =>
+                $"Secure since {Words.Date(firstSecure!.Value)}: alone {Words.Times(alone)} of the last {Words.Number(Math.Min(5, observations.Count))}.",
             _ => $"Kept: secure since {Words.Date(firstSecure!.Value)}, and alone again on {Words.Date(lastAlone!.Value)}.",
         };
         return mark.LookAgain ? $"{sentence} Look again: {LookAgain(mark, lastAlone, calendar, today)}" : sentence;
@@ -59,12 +61,13 @@ public static class Words
 
     public static string Percent(double share) => $"{Math.Round(share * 100)} %";
 
-    public static string Times(int number) => number switch
-    {
-        1 => "once",
-        2 => "twice",
-        _ => $"{Number(number)} times",
-    };
+    public static string Times(int number) =>
+        number switch
+        {
+            1 => "once",
+            2 => "twice",
+            _ => $"{Number(number)} times",
+        };
 
     /// <summary>The representation the child has not shown alone yet.</summary>
     public static string NextWay(Skill skill, IReadOnlyList<Observation> observations)
@@ -74,22 +77,24 @@ public static class Words
         return Of(next);
     }
 
-    public static string Of(Representation representation) => representation switch
-    {
-        Representation.Objects => "with objects",
-        Representation.Fingers => "on fingers",
-        Representation.Picture => "with a drawing",
-        Representation.Spoken => "in words",
-        _ => "with numerals",
-    };
+    public static string Of(Representation representation) =>
+        representation switch
+        {
+            Representation.Objects => "with objects",
+            Representation.Fingers => "on fingers",
+            Representation.Picture => "with a drawing",
+            Representation.Spoken => "in words",
+            _ => "with numerals",
+        };
 
-    public static string Of(Support support) => support switch
-    {
-        Support.Alone => "alone",
-        Support.Prompted => "with a prompt",
-        Support.Together => "together",
-        _ => "not yet",
-    };
+    public static string Of(Support support) =>
+        support switch
+        {
+            Support.Alone => "alone",
+            Support.Prompted => "with a prompt",
+            Support.Together => "together",
+            _ => "not yet",
+        };
 
     public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 

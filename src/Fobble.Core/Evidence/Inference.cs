@@ -21,9 +21,10 @@ public readonly record struct InferredSkill(DateOnly Day, double Chance)
 
     public bool Likely => Chance >= LikelyFrom;
 
-    public string Sentence => Likely
-        ? $"Not seen yet. The check of {Words.Date(Day)} takes it to be there (about {Words.Percent(Math.Min(Chance, MostShownSure))} sure)."
-        : $"Not seen yet. The check of {Words.Date(Day)} could not take it to be there.";
+    public string Sentence =>
+        Likely
+            ? $"Not seen yet. The check of {Words.Date(Day)} takes it to be there (about {Words.Percent(Math.Min(Chance, MostShownSure))} sure)."
+            : $"Not seen yet. The check of {Words.Date(Day)} could not take it to be there.";
 }
 
 /// <summary>A change of strength on a day.</summary>

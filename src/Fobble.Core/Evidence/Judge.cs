@@ -32,7 +32,8 @@ public sealed class Judge(SchoolCalendar calendar, EvidenceSettings settings)
             lastAlone,
             clauses,
             mark.LookAgain ? Explanation.LookAgain(mark, lastAlone, calendar, today) : null,
-            Explanation.Of(skill, observations, mark, clauses, lastAlone, weighed.FirstSecure, calendar, today));
+            Explanation.Of(skill, observations, mark, clauses, lastAlone, weighed.FirstSecure, calendar, today)
+        );
     }
 
     /// <summary>How strength went up and down, each change on the day of the observation that made it.</summary>
@@ -58,7 +59,8 @@ public sealed class Judge(SchoolCalendar calendar, EvidenceSettings settings)
             if (strength == Strength.Secure)
             {
                 firstSecure ??= observations[i].Day;
-                strength = calendar.SchoolDaysBetween(firstSecure.Value, lastAlone ?? firstSecure.Value) >= settings.KeptAfter ? Strength.Kept : Strength.Secure;
+                strength =
+                    calendar.SchoolDaysBetween(firstSecure.Value, lastAlone ?? firstSecure.Value) >= settings.KeptAfter ? Strength.Kept : Strength.Secure;
             }
 
             if (steps is not null && strength != (steps.Count > 0 ? steps[^1].Strength : Strength.NotSeen))
@@ -100,7 +102,11 @@ public sealed class Judge(SchoolCalendar calendar, EvidenceSettings settings)
     {
         var (alone, days, shown) = Tally(skill, observations, count);
         var rule = settings.Secure;
-        return alone >= rule.Alone && days >= rule.Days && shown >= RepresentationsAsked(skill) && belief >= rule.Belief && observations[count - 1].Support != Support.NotYet;
+        return alone >= rule.Alone
+            && days >= rule.Days
+            && shown >= RepresentationsAsked(skill)
+            && belief >= rule.Belief
+            && observations[count - 1].Support != Support.NotYet;
     }
 
     // Of the last five up to count: how many alone, on how many days, in how many representations. No allocation: the grid runs this for every cell.
@@ -135,11 +141,29 @@ public sealed class Judge(SchoolCalendar calendar, EvidenceSettings settings)
         ];
         if (ways > 1)
         {
-            clauses.Add(new($"shown in {Words.Number(ways)} ways", shown >= ways, $"shown in {Words.More(ways - shown, "way", "ways")}, such as {Words.NextWay(skill, observations)}"));
+            clauses.Add(
+                new(
+                    $"shown in {Words.Number(ways)} ways",
+                    shown >= ways,
+                    $"shown in {Words.More(ways - shown, "way", "ways")}, such as {Words.NextWay(skill, observations)}"
+                )
+            );
         }
 
-        clauses.Add(new("the last not a “not yet”", observations.Count > 0 && observations[^1].Support != Support.NotYet, observations.Count == 0 ? "seen once" : "once again after the last “not yet”"));
-        clauses.Add(new($"belief {Words.Percent(rule.Belief)} or more", belief >= rule.Belief, $"a little more evidence (belief was {Words.Percent(belief)} of {Words.Percent(rule.Belief)})"));
+        clauses.Add(
+            new(
+                "the last not a “not yet”",
+                observations.Count > 0 && observations[^1].Support != Support.NotYet,
+                observations.Count == 0 ? "seen once" : "once again after the last “not yet”"
+            )
+        );
+        clauses.Add(
+            new(
+                $"belief {Words.Percent(rule.Belief)} or more",
+                belief >= rule.Belief,
+                $"a little more evidence (belief was {Words.Percent(belief)} of {Words.Percent(rule.Belief)})"
+            )
+        );
         return clauses;
     }
 

@@ -30,7 +30,8 @@ public sealed record Judgement(
     DateOnly? LastAlone,
     IReadOnlyList<Clause> Clauses,
     string? Doubt,
-    string Sentence)
+    string Sentence
+)
 {
     public bool Has => Strength >= Strength.Nearly;
 

@@ -34,12 +34,12 @@ public sealed record Observation(
     Representation Representation,
     string? Numbers = null,
     string? SlipId = null,
-    string? StrategyId = null)
+    string? StrategyId = null
+)
 {
     /// <summary>
     /// The support that counts as evidence: doing it alone by a way that the skill does not ask for (counting all where seeing is
     /// the skill) counts as prompted.
     /// </summary>
-    public Support Counted(Skill skill) =>
-        Support == Support.Alone && skill.Strategies.Any(s => s.Id == StrategyId && !s.Asked) ? Support.Prompted : Support;
+    public Support Counted(Skill skill) => Support == Support.Alone && skill.Strategies.Any(s => s.Id == StrategyId && !s.Asked) ? Support.Prompted : Support;
 }

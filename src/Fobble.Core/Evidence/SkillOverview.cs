@@ -6,7 +6,14 @@ namespace Fobble.Core.Evidence;
 /// <param name="Likely">Have it as far as a check can tell; nobody has seen it.</param>
 /// <param name="NotYet">Neither have it nor are ready.</param>
 /// <param name="Middle">The strength that half of the class has at least.</param>
-public sealed record SkillOverview(IReadOnlyList<ChildId> Has, IReadOnlyList<ChildId> Ready, IReadOnlyList<ChildId> Likely, IReadOnlyList<ChildId> NotYet, Strength Middle, string Sentence);
+public sealed record SkillOverview(
+    IReadOnlyList<ChildId> Has,
+    IReadOnlyList<ChildId> Ready,
+    IReadOnlyList<ChildId> Likely,
+    IReadOnlyList<ChildId> NotYet,
+    Strength Middle,
+    string Sentence
+);
 
 public static class SkillOverviews
 {
@@ -18,7 +25,12 @@ public static class SkillOverviews
         var likely = evidence.Children.Where(c => evidence.LikelyHas(c, skill)).ToList();
         var strengths = evidence.Children.Select(c => evidence[c, skill].Strength).Order().ToList();
         return new(
-            has, ready, likely, [.. evidence.Children.Except(has).Except(ready).Except(likely)], strengths.Count == 0 ? Strength.NotSeen : strengths[(strengths.Count - 1) / 2],
-            $"{Words.Capital(Words.Count(has.Count, "child has", "children have"))} it, {Words.Count(ready.Count, "is", "are")} ready.");
+            has,
+            ready,
+            likely,
+            [.. evidence.Children.Except(has).Except(ready).Except(likely)],
+            strengths.Count == 0 ? Strength.NotSeen : strengths[(strengths.Count - 1) / 2],
+            $"{Words.Capital(Words.Count(has.Count, "child has", "children have"))} it, {Words.Count(ready.Count, "is", "are")} ready."
+        );
     }
 }

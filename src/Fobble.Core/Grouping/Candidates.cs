@@ -19,7 +19,8 @@ public sealed record GroupingBrief(
     IReadOnlyList<SkillId> Focus,
     IReadOnlyList<PastGroup> Past,
     IReadOnlyDictionary<ChildId, IReadOnlySet<int>> AwayIn,
-    IReadOnlySet<ChildId> Excluded)
+    IReadOnlySet<ChildId> Excluded
+)
 {
     /// <summary>Whether groups are of one next step, or have one who has it among those who nearly do.</summary>
     public GroupWay Way { get; init; }
@@ -64,23 +65,31 @@ public static class Candidates
         var map = brief.Evidence.Map;
         var skills = map.Skills.Where(s => brief.Teachable?.Contains(s.Id) ?? true).ToList();
         var urgency = skills.ToDictionary(s => s.Id, s => UrgencyOf(s.Id, brief));
-        var shown = skills.Where(s => brief.Way == GroupWay.Mixed && brief.Evidence.Children.Count(c => brief.Evidence.IsReady(c, s.Id) && brief.Evidence[c, s.Id].Strength >= Strength.Tried) >= FewestToShow).Select(s => s.Id).ToHashSet();
+        var shown = skills
+            .Where(s =>
+                brief.Way == GroupWay.Mixed
+                && brief.Evidence.Children.Count(c => brief.Evidence.IsReady(c, s.Id) && brief.Evidence[c, s.Id].Strength >= Strength.Tried) >= FewestToShow
+            )
+            .Select(s => s.Id)
+            .ToHashSet();
         return
         [
-            .. brief.Evidence.Children.Where(c => !brief.Excluded.Contains(c)).Select(child =>
-            {
-                var fairness = FairnessOf(child, brief);
-                var worths = skills
-                    .Where(s => !brief.Done.Contains((child, s.Id)))
-                    .Select(s => (s.Id, Base: BaseOf(child, s.Id, brief), Shows: shown.Contains(s.Id) && Has(child, s.Id, brief.Evidence)))
-                    .Where(w => w.Base > 0 || w.Shows)
-                    .ToDictionary(w => w.Id, w => WorthOf(w.Shows ? ShowsBase : w.Base, urgency[w.Id], fairness) with { Shows = w.Shows });
-                return new Candidate(child, worths, fairness, brief.AwayIn.GetValueOrDefault(child, Nowhere), SlipsOf(child, worths.Keys, brief.Evidence))
+            .. brief
+                .Evidence.Children.Where(c => !brief.Excluded.Contains(c))
+                .Select(child =>
                 {
-                    Reach = ReachOf(child, worths.Keys, brief.Evidence),
-                    NeedsAdultNear = brief.NeedAdultNear.Contains(child),
-                };
-            }),
+                    var fairness = FairnessOf(child, brief);
+                    var worths = skills
+                        .Where(s => !brief.Done.Contains((child, s.Id)))
+                        .Select(s => (s.Id, Base: BaseOf(child, s.Id, brief), Shows: shown.Contains(s.Id) && Has(child, s.Id, brief.Evidence)))
+                        .Where(w => w.Base > 0 || w.Shows)
+                        .ToDictionary(w => w.Id, w => WorthOf(w.Shows ? ShowsBase : w.Base, urgency[w.Id], fairness) with { Shows = w.Shows });
+                    return new Candidate(child, worths, fairness, brief.AwayIn.GetValueOrDefault(child, Nowhere), SlipsOf(child, worths.Keys, brief.Evidence))
+                    {
+                        Reach = ReachOf(child, worths.Keys, brief.Evidence),
+                        NeedsAdultNear = brief.NeedAdultNear.Contains(child),
+                    };
+                }),
         ];
     }
 
@@ -141,11 +150,26 @@ public static class Candidates
     }
 
     private static Dictionary<SkillId, string> SlipsOf(ChildId child, IEnumerable<SkillId> skills, ClassEvidence evidence) =>
-        skills.Select(s => (Skill: s, Slip: evidence.Seen(child, s) is [.., var last] ? last.SlipId : null)).Where(p => p.Slip is not null).ToDictionary(p => p.Skill, p => p.Slip!);
+        skills
+            .Select(s => (Skill: s, Slip: evidence.Seen(child, s) is [.., var last] ? last.SlipId : null))
+            .Where(p => p.Slip is not null)
+            .ToDictionary(p => p.Skill, p => p.Slip!);
 
     private static Dictionary<SkillId, int> ReachOf(ChildId child, IEnumerable<SkillId> skills, ClassEvidence evidence) =>
-        skills.Select(s => (Skill: s, Most: MostIn(evidence.Seen(child, s) is [.., var last] ? last.Numbers : null))).Where(p => p.Most is not null)
-            .ToDictionary(p => p.Skill, p => p.Most switch { <= 5 => 5, <= 10 => 10, <= 20 => 20, _ => 100 });
+        skills
+            .Select(s => (Skill: s, Most: MostIn(evidence.Seen(child, s) is [.., var last] ? last.Numbers : null)))
+            .Where(p => p.Most is not null)
+            .ToDictionary(
+                p => p.Skill,
+                p =>
+                    p.Most switch
+                    {
+                        <= 5 => 5,
+                        <= 10 => 10,
+                        <= 20 => 20,
+                        _ => 100,
+                    }
+            );
 
     // The largest number of a case such as "5=2+3" or "12".
     private static int? MostIn(string? numbers)

@@ -54,7 +54,10 @@ internal sealed class ColumnModel
         foreach (var kind in _kinds)
         {
             Queue<int> places = new(kind.Counts.SelectMany(c => Enumerable.Range(0, (int)solver.Value(c.Value)).Select(_ => free[c.Key].Dequeue())));
-            groups.AddRange(kind.Columns.Where(i => solver.BooleanValue(_chosen[i])).Select(i => new FormedGroup(_columns[i].Skill, places.Dequeue(), [.. ChildrenOf(_columns[i])])));
+            groups.AddRange(
+                kind.Columns.Where(i => solver.BooleanValue(_chosen[i]))
+                    .Select(i => new FormedGroup(_columns[i].Skill, places.Dequeue(), [.. ChildrenOf(_columns[i])]))
+            );
         }
 
         return [.. groups.OrderBy(g => g.Slot)];
@@ -73,11 +76,26 @@ internal sealed class ColumnModel
     // Columns that can stand in the same places are of one kind, by skill where a rule asks for it: so many of a kind go to each class of places.
     private void AddPlaces()
     {
-        var told = _problem.Rules.Wishes.OfType<AimWish>().Select(a => a.Skill).Concat(_problem.Rules.Clashes.SelectMany(c => new[] { c.Item1, c.Item2 })).ToHashSet();
-        foreach (var kind in Enumerable.Range(0, _columns.Count).GroupBy(i => (Places: string.Join(',', _slots.For(_columns[i].Skill, ChildrenOf(_columns[i]))), Skill: told.Contains(_columns[i].Skill) ? _columns[i].Skill : (SkillId?)null)))
+        var told = _problem
+            .Rules.Wishes.OfType<AimWish>()
+            .Select(a => a.Skill)
+            .Concat(_problem.Rules.Clashes.SelectMany(c => new[] { c.Item1, c.Item2 }))
+            .ToHashSet();
+        foreach (
+            var kind in Enumerable
+                .Range(0, _columns.Count)
+                .GroupBy(i =>
+                    (
+                        Places: string.Join(',', _slots.For(_columns[i].Skill, ChildrenOf(_columns[i]))),
+                        Skill: told.Contains(_columns[i].Skill) ? _columns[i].Skill : (SkillId?)null
+                    )
+                )
+        )
         {
             List<int> columns = [.. kind];
-            var counts = _slots.For(_columns[columns[0]].Skill, ChildrenOf(_columns[columns[0]])).ToDictionary(c => c, c => Model.NewIntVar(0, _slots.Classes[c].Count, ""));
+            var counts = _slots
+                .For(_columns[columns[0]].Skill, ChildrenOf(_columns[columns[0]]))
+                .ToDictionary(c => c, c => Model.NewIntVar(0, _slots.Classes[c].Count, ""));
             Model.Add(LinearExpr.Sum(columns.Select(i => _chosen[i])) == LinearExpr.Sum(counts.Values));
             _kinds.Add(new(kind.Key.Skill, columns, counts));
         }
@@ -167,7 +185,12 @@ internal sealed class ColumnModel
     }
 
     private LinearExpr With(ChildId child, SkillId? skill) =>
-        LinearExpr.Sum(Enumerable.Range(0, _columns.Count).Where(i => (skill is null || _columns[i].Skill == skill) && _columns[i].Members.Any(m => _open[m].Child == child)).Select(i => _chosen[i]));
+        LinearExpr.Sum(
+            Enumerable
+                .Range(0, _columns.Count)
+                .Where(i => (skill is null || _columns[i].Skill == skill) && _columns[i].Members.Any(m => _open[m].Child == child))
+                .Select(i => _chosen[i])
+        );
 
     private LinearExpr In(IReadOnlyList<int> classes, SkillId? skill) =>
         LinearExpr.Sum(_kinds.Where(k => skill is null || k.Skill == skill).SelectMany(k => k.Counts.Where(c => classes.Contains(c.Key)).Select(c => c.Value)));

@@ -29,14 +29,26 @@ public static class Company
         ArgumentNullException.ThrowIfNull(past);
         ArgumentNullException.ThrowIfNull(names);
         var known = children.ToHashSet();
-        var met = past.SelectMany(g => PairsOf([.. g.Children.Where(known.Contains)])).GroupBy(p => p).Select(g => new PairMet(g.Key, g.Count()))
-            .OrderBy(p => p.Pair.First).ThenBy(p => p.Pair.Second).ToList();
-        List<ChildTurns> turns = [.. children.Select(child => new ChildTurns(
-            child, past.Count(g => g.Children.Contains(child)), met.Count(p => p.Pair.First == child || p.Pair.Second == child), past.LastOrDefault(g => g.Children.Contains(child))?.Day))];
+        var met = past.SelectMany(g => PairsOf([.. g.Children.Where(known.Contains)]))
+            .GroupBy(p => p)
+            .Select(g => new PairMet(g.Key, g.Count()))
+            .OrderBy(p => p.Pair.First)
+            .ThenBy(p => p.Pair.Second)
+            .ToList();
+        List<ChildTurns> turns =
+        [
+            .. children.Select(child => new ChildTurns(
+                child,
+                past.Count(g => g.Children.Contains(child)),
+                met.Count(p => p.Pair.First == child || p.Pair.Second == child),
+                past.LastOrDefault(g => g.Children.Contains(child))?.Day
+            )),
+        ];
         return new(turns, met, [.. TurnWarnings(turns, names), .. TogetherWarnings(turns, met, names)]);
     }
 
-    private static IEnumerable<ChildPair> PairsOf(IReadOnlyList<ChildId> children) => children.SelectMany((one, i) => children.Skip(i + 1).Select(other => new ChildPair(one, other)));
+    private static IEnumerable<ChildPair> PairsOf(IReadOnlyList<ChildId> children) =>
+        children.SelectMany((one, i) => children.Skip(i + 1).Select(other => new ChildPair(one, other)));
 
     private static IEnumerable<string> TurnWarnings(List<ChildTurns> turns, GroupNames names)
     {
@@ -72,11 +84,13 @@ public static class Company
             circles.Add([.. touched.SelectMany(c => c), pair.First, pair.Second]);
         }
 
-        return circles.OrderBy(c => c.Min()).Select(circle =>
-        {
-            var own = always.Where(p => circle.Contains(p.Pair.First)).ToList();
-            var times = circle.Count == 2 ? $": {own[0].Times} times, of {Math.Min(turnsOf[own[0].Pair.First], turnsOf[own[0].Pair.Second])} groups" : "";
-            return $"{Words.List([.. circle.Order().Select(names.Child)])} nearly always sit together{times}. “New company” in the wishes, or keeping a pair apart for a while, gives them other children to work with.";
-        });
+        return circles
+            .OrderBy(c => c.Min())
+            .Select(circle =>
+            {
+                var own = always.Where(p => circle.Contains(p.Pair.First)).ToList();
+                var times = circle.Count == 2 ? $": {own[0].Times} times, of {Math.Min(turnsOf[own[0].Pair.First], turnsOf[own[0].Pair.Second])} groups" : "";
+                return $"{Words.List([.. circle.Order().Select(names.Child)])} nearly always sit together{times}. “New company” in the wishes, or keeping a pair apart for a while, gives them other children to work with.";
+            });
     }
 }

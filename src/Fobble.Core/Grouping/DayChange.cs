@@ -23,7 +23,13 @@ public static class DayChange
     /// <param name="groups">All groups of the week that are still to come.</param>
     /// <param name="today">Places of the day.</param>
     /// <param name="away">Children who are away on the day.</param>
-    public static DayChanged Around(GroupingProblem problem, IReadOnlyList<FormedGroup> groups, IReadOnlySet<int> today, IReadOnlySet<ChildId> away, GroupNames names)
+    public static DayChanged Around(
+        GroupingProblem problem,
+        IReadOnlyList<FormedGroup> groups,
+        IReadOnlySet<int> today,
+        IReadOnlySet<ChildId> away,
+        GroupNames names
+    )
     {
         ArgumentNullException.ThrowIfNull(problem);
         ArgumentNullException.ThrowIfNull(groups);
@@ -35,7 +41,8 @@ public static class DayChange
         List<string> sentences = [];
         foreach (var (before, i) in groups.Select((g, i) => (g, i)).Where(p => p.g.Children.Any(c => Away(c, p.g))))
         {
-            var gone = $"{Words.List([.. before.Children.Where(c => Away(c, before)).Select(names.Child)])} {(before.Children.Count(c => Away(c, before)) == 1 ? "is" : "are")} away";
+            var gone =
+                $"{Words.List([.. before.Children.Where(c => Away(c, before)).Select(names.Child)])} {(before.Children.Count(c => Away(c, before)) == 1 ? "is" : "are")} away";
             List<string> come = [];
             while (now[i].Children.Count < problem.Rules.MinSize && SomebodyFor(i) is { } move)
             {
@@ -51,14 +58,17 @@ public static class DayChange
                 continue;
             }
 
-            sentences.Add(left.Count switch
-            {
-                0 => $"{gone}: this table is free.",
-                1 => $"{gone}: {names.Child(left[0])} is left alone on {names.Skill(before.Skill)}, and comes first next time if the group is not held.",
-                _ when come.Count > 0 => $"{gone}: {Words.List(come)} {(come.Count == 1 ? "comes" : "come")} to {names.Skill(before.Skill)} instead.",
-                _ when left.Count >= problem.Rules.MinSize => $"{gone}: the other {Words.Number(left.Count)} go on with {names.Skill(before.Skill)}.",
-                _ => $"{gone}: {Words.List([.. left.Select(names.Child)])} go on as {Words.Number(left.Count)}; nobody else is ready for {names.Skill(before.Skill)} and free.",
-            });
+            sentences.Add(
+                left.Count switch
+                {
+                    0 => $"{gone}: this table is free.",
+                    1 => $"{gone}: {names.Child(left[0])} is left alone on {names.Skill(before.Skill)}, and comes first next time if the group is not held.",
+                    _ when come.Count > 0 => $"{gone}: {Words.List(come)} {(come.Count == 1 ? "comes" : "come")} to {names.Skill(before.Skill)} instead.",
+                    _ when left.Count >= problem.Rules.MinSize => $"{gone}: the other {Words.Number(left.Count)} go on with {names.Skill(before.Skill)}.",
+                    _ =>
+                        $"{gone}: {Words.List([.. left.Select(names.Child)])} go on as {Words.Number(left.Count)}; nobody else is ready for {names.Skill(before.Skill)} and free.",
+                }
+            );
         }
 
         return new(now, moves, sentences);
@@ -66,18 +76,39 @@ public static class DayChange
         // Nobody who sits at another table of the day is moved for it; who has no turn comes first, then what gains most points.
         DayMove? SomebodyFor(int table)
         {
-            return candidates.Values.Where(c => c.Worths.ContainsKey(now[table].Skill) && !c.AwayIn.Contains(now[table].Slot) && !groups.Any(g => today.Contains(g.Slot) && g.Children.Contains(c.Child)))
+            return candidates
+                .Values.Where(c =>
+                    c.Worths.ContainsKey(now[table].Skill)
+                    && !c.AwayIn.Contains(now[table].Slot)
+                    && !groups.Any(g => today.Contains(g.Slot) && g.Children.Contains(c.Child))
+                )
                 .Select(c => (Child: c.Child, From: now.FindIndex(g => g.Children.Contains(c.Child))))
                 .Where(p => p.From < 0 || now[p.From].Children.Count > Math.Max(FewestAtATable, problem.Rules.MinSize))
                 .Select(p => (Move: new DayMove(p.Child, p.From < 0 ? null : now[p.From].Slot, now[table].Slot), After: HandMove.Apply(now, p.Child, table)))
                 .Where(p => NothingNewBroken(p.After))
-                .OrderBy(p => p.Move.From is null ? 0 : 1).ThenByDescending(p => GroupScore.Of(problem, p.After)).ThenBy(p => p.Move.Child).Select(p => p.Move).FirstOrDefault();
+                .OrderBy(p => p.Move.From is null ? 0 : 1)
+                .ThenByDescending(p => GroupScore.Of(problem, p.After))
+                .ThenBy(p => p.Move.Child)
+                .Select(p => p.Move)
+                .FirstOrDefault();
         }
 
-        int? AnotherTableFor(ChildId child, int table) => Enumerable.Range(0, now.Count)
-            .Where(i => i != table && today.Contains(now[i].Slot) && now[i].Children.Count is > 0 && now[i].Children.Count < problem.Rules.MaxSize && candidates.TryGetValue(child, out var candidate) && candidate.Worths.ContainsKey(now[i].Skill))
-            .Select(i => (i, After: HandMove.Apply(now, child, i))).Where(p => NothingNewBroken(p.After))
-            .OrderByDescending(p => GroupScore.Of(problem, p.After)).Select(p => (int?)p.i).FirstOrDefault();
+        int? AnotherTableFor(ChildId child, int table) =>
+            Enumerable
+                .Range(0, now.Count)
+                .Where(i =>
+                    i != table
+                    && today.Contains(now[i].Slot)
+                    && now[i].Children.Count is > 0
+                    && now[i].Children.Count < problem.Rules.MaxSize
+                    && candidates.TryGetValue(child, out var candidate)
+                    && candidate.Worths.ContainsKey(now[i].Skill)
+                )
+                .Select(i => (i, After: HandMove.Apply(now, child, i)))
+                .Where(p => NothingNewBroken(p.After))
+                .OrderByDescending(p => GroupScore.Of(problem, p.After))
+                .Select(p => (int?)p.i)
+                .FirstOrDefault();
 
         // Sizes are looked after above: a table that gets somebody may still be too small.
         bool NothingNewBroken(IReadOnlyList<FormedGroup> after)

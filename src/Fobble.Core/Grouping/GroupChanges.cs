@@ -12,25 +12,29 @@ public static class GroupChanges
     /// <summary>Children whose aim is another, or who come in or fall out, from one set of groups to another.</summary>
     public static IReadOnlyList<(ChildId Child, SkillId? From, SkillId? To)> Aims(IReadOnlyList<FormedGroup> before, IReadOnlyList<FormedGroup> after)
     {
-        static Dictionary<ChildId, SkillId> AimOf(IReadOnlyList<FormedGroup> groups) => groups.SelectMany(g => g.Children.Select(c => (c, g.Skill))).DistinctBy(p => p.c).ToDictionary(p => p.c, p => p.Skill);
+        static Dictionary<ChildId, SkillId> AimOf(IReadOnlyList<FormedGroup> groups) =>
+            groups.SelectMany(g => g.Children.Select(c => (c, g.Skill))).DistinctBy(p => p.c).ToDictionary(p => p.c, p => p.Skill);
         var (from, to) = (AimOf(before), AimOf(after));
         return
         [
-            .. from.Keys.Union(to.Keys).Order()
+            .. from
+                .Keys.Union(to.Keys)
+                .Order()
                 .Select(c => (c, From: from.TryGetValue(c, out var was) ? (SkillId?)was : null, To: to.TryGetValue(c, out var now) ? (SkillId?)now : null))
                 .Where(m => m.From != m.To),
         ];
     }
 
     /// <param name="since">When the groups before were accepted: what was seen later is what can have changed things.</param>
-    public static IReadOnlyList<GroupChange> Between(
-        IReadOnlyList<PastGroup> before, DateTimeOffset since, IReadOnlyList<FormedGroup> now, GroupingBrief brief)
+    public static IReadOnlyList<GroupChange> Between(IReadOnlyList<PastGroup> before, DateTimeOffset since, IReadOnlyList<FormedGroup> now, GroupingBrief brief)
     {
         ArgumentNullException.ThrowIfNull(brief);
         return
         [
-            .. brief.Evidence.Children
-                .Select(child => (child, from: before.FirstOrDefault(g => g.Children.Contains(child))?.Skill, to: now.FirstOrDefault(g => g.Children.Contains(child))?.Skill))
+            .. brief
+                .Evidence.Children.Select(child =>
+                    (child, from: before.FirstOrDefault(g => g.Children.Contains(child))?.Skill, to: now.FirstOrDefault(g => g.Children.Contains(child))?.Skill)
+                )
                 .Where(c => c.from != c.to || (c.from is { } aim && News(c.child, aim, since, brief).Count > 0))
                 .Select(c => new GroupChange(c.child, c.from, c.to, Why(c.child, c.from, c.to, since, brief))),
         ];
@@ -58,7 +62,10 @@ public static class GroupChanges
             Strength.Prompted => "it comes with a prompt.",
             _ => "it needs more time.",
         };
-        var then = from == to ? "It stays the next step that gains most." : to is { } next ? Reasons.ForChild(child, next, brief) : "Had a turn; children who wait longer go first.";
+        var then =
+            from == to ? "It stays the next step that gains most."
+            : to is { } next ? Reasons.ForChild(child, next, brief)
+            : "Had a turn; children who wait longer go first.";
         return news.Count == 0 ? $"Nothing new on {skill.InSentence}. {then}" : $"{told}{status} {then}";
     }
 }

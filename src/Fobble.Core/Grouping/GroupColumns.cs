@@ -189,8 +189,10 @@ internal sealed class GroupColumns
 
                 var met = chosen.Sum(c => _met[skill.Members[c], skill.Members[own]]);
                 var (moreSlips, moreReach) = (slips | skill.Slip[own], reach | skill.Reach[own]);
-                var cost = (GroupScore.PairMet(_problem.Rules) * met)
-                    + (GroupScore.FurtherSlip(_problem.Rules) * (Further(moreSlips) - Further(slips))) + (GroupScore.FurtherReach(_problem.Rules) * (Further(moreReach) - Further(reach)));
+                var cost =
+                    (GroupScore.PairMet(_problem.Rules) * met)
+                    + (GroupScore.FurtherSlip(_problem.Rules) * (Further(moreSlips) - Further(slips)))
+                    + (GroupScore.FurtherReach(_problem.Rules) * (Further(moreReach) - Further(reach)));
                 chosen.Add(own);
                 Go(i + 1, over + gain[i] - cost, points + skill.Worth[own] - cost, moreSlips, moreReach, shows + skill.Shows[own]);
                 chosen.RemoveAt(chosen.Count - 1);
@@ -212,11 +214,13 @@ internal sealed class GroupColumns
         var slips = members.Select(i => _open[i].Slips.GetValueOrDefault(skill)).OfType<string>().Distinct().ToList();
         var reaches = members.Where(i => _open[i].Reach.ContainsKey(skill)).Select(i => _open[i].Reach[skill]).Distinct().ToList();
         return new(
-            skill, members,
+            skill,
+            members,
             [.. members.Select(i => _open[i].Worths[skill].Total + GroupScore.CostOfLeavingOut(_open[i], _problem.Rules))],
             [.. members.Select(i => _open[i].Slips.TryGetValue(skill, out var slip) ? 1 << slips.IndexOf(slip) : 0)],
             [.. members.Select(i => _open[i].Reach.TryGetValue(skill, out var most) ? 1 << reaches.IndexOf(most) : 0)],
-            [.. members.Select(i => _open[i].Worths[skill].Shows ? 1 : 0)]);
+            [.. members.Select(i => _open[i].Worths[skill].Shows ? 1 : 0)]
+        );
     }
 
     /// <param name="Members">Places of the candidates for whom the skill is possible.</param>

@@ -27,14 +27,23 @@ public static class GroupOutcomes
         ArgumentNullException.ThrowIfNull(group);
         ArgumentNullException.ThrowIfNull(evidence);
         ArgumentNullException.ThrowIfNull(names);
-        List<ChildOutcome> children = [.. group.Children.Where(evidence.Children.Contains).Select(child =>
-        {
-            var steps = evidence.StepsOf(child, group.Skill);
-            Strength Until(DateOnly day) => steps.LastOrDefault(s => s.Day <= day)?.Strength ?? Strength.NotSeen;
-            return new ChildOutcome(
-                child, Until(group.Day.AddDays(-1)), Until(group.Day), evidence[child, group.Skill].Strength,
-                evidence.Seen(child, group.Skill).Any(o => o.Day == group.Day && o.Setting == Setting.Group));
-        })];
+        List<ChildOutcome> children =
+        [
+            .. group
+                .Children.Where(evidence.Children.Contains)
+                .Select(child =>
+                {
+                    var steps = evidence.StepsOf(child, group.Skill);
+                    Strength Until(DateOnly day) => steps.LastOrDefault(s => s.Day <= day)?.Strength ?? Strength.NotSeen;
+                    return new ChildOutcome(
+                        child,
+                        Until(group.Day.AddDays(-1)),
+                        Until(group.Day),
+                        evidence[child, group.Skill].Strength,
+                        evidence.Seen(child, group.Skill).Any(o => o.Day == group.Day && o.Setting == Setting.Group)
+                    );
+                }),
+        ];
         return new(group, children, InWords(children, names));
     }
 
@@ -54,7 +63,10 @@ public static class GroupOutcomes
         parts.AddRange(reached.Count > 0 ? [$"{Named(reached)} {(reached.Count == 1 ? "is" : "are")} secure now"] : []);
         parts.AddRange(stronger.Count > 0 ? [$"{Named(stronger)} got further that day"] : []);
         parts.AddRange(weaker.Count > 0 ? [$"{Named(weaker)} had it less firmly than before"] : []);
-        var carried = open.Count == 0 ? " Nobody has to go on with it." : open.Count == children.Count ? " It is carried over for all." : " " + Words.Stopped($"Carried over: {Named(open)}");
+        var carried =
+            open.Count == 0 ? " Nobody has to go on with it."
+            : open.Count == children.Count ? " It is carried over for all."
+            : " " + Words.Stopped($"Carried over: {Named(open)}");
         return (parts.Count == 0 ? "No strength has changed." : Words.Stopped(Words.Capital(Words.List(parts)))) + carried;
     }
 }

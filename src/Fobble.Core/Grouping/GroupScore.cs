@@ -41,7 +41,10 @@ public static class GroupScore
         var met = problem.MetLately.Sum(past => Pairs(past.Count(group.Children.Contains)));
         var slips = members.Select(c => c.Slips.GetValueOrDefault(group.Skill)).OfType<string>().Distinct().Count();
         var reach = members.Select(c => c.Reach.TryGetValue(group.Skill, out var most) ? (int?)most : null).OfType<int>().Distinct().Count();
-        return worth - (PairMet(problem.Rules) * met) - (FurtherSlip(problem.Rules) * Math.Max(0, slips - 1)) - (FurtherReach(problem.Rules) * Math.Max(0, reach - 1));
+        return worth
+            - (PairMet(problem.Rules) * met)
+            - (FurtherSlip(problem.Rules) * Math.Max(0, slips - 1))
+            - (FurtherReach(problem.Rules) * Math.Max(0, reach - 1));
     }
 
     private static int Pairs(int children) => children * (children - 1) / 2;
@@ -57,11 +60,15 @@ public static class GroupScore
         {
             if (group.Children.Count < rules.MinSize || group.Children.Count > rules.MaxSize)
             {
-                broken.Add($"{Words.Count(group.Children.Count, "child", "children")} on {names.Skill(group.Skill)}; a group has {rules.MinSize} to {rules.MaxSize}");
+                broken.Add(
+                    $"{Words.Count(group.Children.Count, "child", "children")} on {names.Skill(group.Skill)}; a group has {rules.MinSize} to {rules.MaxSize}"
+                );
             }
 
             var members = group.Children.Where(candidates.ContainsKey).Select(c => candidates[c]).ToList();
-            broken.AddRange(members.Where(c => !c.Worths.ContainsKey(group.Skill)).Select(c => $"{names.Skill(group.Skill)} is no next step for {names.Child(c.Child)}"));
+            broken.AddRange(
+                members.Where(c => !c.Worths.ContainsKey(group.Skill)).Select(c => $"{names.Skill(group.Skill)} is no next step for {names.Child(c.Child)}")
+            );
             broken.AddRange(members.Where(c => c.AwayIn.Contains(group.Slot)).Select(c => $"{names.Child(c.Child)} is out of class then"));
             if (members.Count(c => c.Worths.GetValueOrDefault(group.Skill)?.Shows ?? false) > 1)
             {
@@ -84,7 +91,12 @@ public static class GroupScore
     }
 
     /// <summary>Rules that are broken after a change and were not before it, as often as they are: one group that broke a rule excuses no second.</summary>
-    public static IReadOnlyList<string> NewlyBroken(GroupingProblem problem, IReadOnlyList<FormedGroup> before, IReadOnlyList<FormedGroup> after, GroupNames names)
+    public static IReadOnlyList<string> NewlyBroken(
+        GroupingProblem problem,
+        IReadOnlyList<FormedGroup> before,
+        IReadOnlyList<FormedGroup> after,
+        GroupNames names
+    )
     {
         var more = Broken(problem, after, names).ToList();
         foreach (var sentence in Broken(problem, before, names))
@@ -101,7 +113,9 @@ public static class GroupScore
         ArgumentNullException.ThrowIfNull(problem);
         GroupNames told = new(c => $"{c}", s => $"{s}", a => $"{a}", s => $"{s}");
         return BrokenBeside(problem with { Rules = problem.Rules with { Wishes = [] } }, groups, told).Count == 0
-            && problem.Rules.Wishes.All(w => w.Holds(problem, groups) || (w is not (TurnWish or SeatWish or AimWish or WorkWish) && !w.Holds(problem, problem.Fixed)));
+            && problem.Rules.Wishes.All(w =>
+                w.Holds(problem, groups) || (w is not (TurnWish or SeatWish or AimWish or WorkWish) && !w.Holds(problem, problem.Fixed))
+            );
     }
 
     private static IEnumerable<string> TooMuchAtOnce(GroupingProblem problem, IReadOnlyList<FormedGroup> groups, GroupNames names)
@@ -113,7 +127,11 @@ public static class GroupScore
                 yield return $"{Words.Count(moment.Count, "group", "groups")} at one time; there is room for {Words.Number(problem.Rules.MostAtOnce.Value)}";
             }
 
-            foreach (var (one, other) in moment.SelectMany((one, i) => moment.Skip(i + 1).Select(other => (one, other))).Where(p => problem.Rules.Clash(p.one.Skill, p.other.Skill)))
+            foreach (
+                var (one, other) in moment
+                    .SelectMany((one, i) => moment.Skip(i + 1).Select(other => (one, other)))
+                    .Where(p => problem.Rules.Clash(p.one.Skill, p.other.Skill))
+            )
             {
                 yield return $"not enough things for {names.Skill(one.Skill)} and {names.Skill(other.Skill)} at the same time";
             }

@@ -32,13 +32,55 @@ public sealed record GroupWeights
     /// <summary>Every weight with its plain name and what it does.</summary>
     public static IReadOnlyList<WeightInfo> All { get; } =
     [
-        new("near", "Nearly there", "Higher: groups for skills that a child does with a prompt come before groups for something quite new.", w => w.Near, (w, v) => w with { Near = v }),
-        new("lessons", "This week’s lessons", "Higher: groups for what the carpet lessons need, and for skills that many others wait for.", w => w.Lessons, (w, v) => w with { Lessons = v }),
-        new("turns", "Long since a turn", "Higher: who has waited longest comes first, whatever they are working on.", w => w.Turns, (w, v) => w with { Turns = v }),
-        new("lookAgain", "Look again", "Higher: skills that were there once and may have faded get a group sooner.", w => w.LookAgain, (w, v) => w with { LookAgain = v }),
-        new("company", "New company", "Higher: children who sat together in the last three sets of groups are put with others.", w => w.Company, (w, v) => w with { Company = v }),
-        new("slips", "Same slip", "Higher: children who slip in the same way sit together, so that one way of helping serves all.", w => w.Slips, (w, v) => w with { Slips = v }),
-        new("numbers", "Same numbers", "Higher: children who work with numbers of the same size sit together.", w => w.Numbers, (w, v) => w with { Numbers = v }),
+        new(
+            "near",
+            "Nearly there",
+            "Higher: groups for skills that a child does with a prompt come before groups for something quite new.",
+            w => w.Near,
+            (w, v) => w with { Near = v }
+        ),
+        new(
+            "lessons",
+            "This week’s lessons",
+            "Higher: groups for what the carpet lessons need, and for skills that many others wait for.",
+            w => w.Lessons,
+            (w, v) => w with { Lessons = v }
+        ),
+        new(
+            "turns",
+            "Long since a turn",
+            "Higher: who has waited longest comes first, whatever they are working on.",
+            w => w.Turns,
+            (w, v) => w with { Turns = v }
+        ),
+        new(
+            "lookAgain",
+            "Look again",
+            "Higher: skills that were there once and may have faded get a group sooner.",
+            w => w.LookAgain,
+            (w, v) => w with { LookAgain = v }
+        ),
+        new(
+            "company",
+            "New company",
+            "Higher: children who sat together in the last three sets of groups are put with others.",
+            w => w.Company,
+            (w, v) => w with { Company = v }
+        ),
+        new(
+            "slips",
+            "Same slip",
+            "Higher: children who slip in the same way sit together, so that one way of helping serves all.",
+            w => w.Slips,
+            (w, v) => w with { Slips = v }
+        ),
+        new(
+            "numbers",
+            "Same numbers",
+            "Higher: children who work with numbers of the same size sit together.",
+            w => w.Numbers,
+            (w, v) => w with { Numbers = v }
+        ),
     ];
 
     /// <summary>So many points as a weight makes of them.</summary>

@@ -73,7 +73,9 @@ public static class Grouper
     {
         SlotClasses slots = new(problem);
         List<Candidate> open = [.. problem.Open];
-        GroupColumns columns = new(problem, Math.Min(slots.Free.Count, open.Count / problem.Rules.MinSize), (skill, members) => slots.Allows(skill, [.. members.Select(m => open[m])]));
+        GroupColumns columns = new(problem, Math.Min(slots.Free.Count, open.Count / problem.Rules.MinSize), (skill, members) =>
+            slots.Allows(skill, [.. members.Select(m => open[m])])
+        );
         columns.Generate(stop);
         stop.ThrowIfCancellationRequested();
 
@@ -115,7 +117,14 @@ public static class Grouper
 
     // Complete: there is nothing better among these columns. What was worked is taken off the work.
     private static (GroupingResult? Best, bool Complete, int Bound) Choose(
-        GroupingProblem problem, SlotClasses slots, IReadOnlyList<GroupColumn> columns, int without, ref double work, IReadOnlyList<FormedGroup> hint, CancellationToken stop)
+        GroupingProblem problem,
+        SlotClasses slots,
+        IReadOnlyList<GroupColumn> columns,
+        int without,
+        ref double work,
+        IReadOnlyList<FormedGroup> hint,
+        CancellationToken stop
+    )
     {
         ColumnModel model = new(problem, slots, columns);
         model.Hint(hint);
@@ -126,7 +135,11 @@ public static class Grouper
         stop.ThrowIfCancellationRequested();
         return status switch
         {
-            CpSolverStatus.Optimal or CpSolverStatus.Feasible => (ResultOf(problem, model.Read(solver)), status == CpSolverStatus.Optimal, (int)Math.Floor(solver.BestObjectiveBound + 1e-6) + without),
+            CpSolverStatus.Optimal or CpSolverStatus.Feasible => (
+                ResultOf(problem, model.Read(solver)),
+                status == CpSolverStatus.Optimal,
+                (int)Math.Floor(solver.BestObjectiveBound + 1e-6) + without
+            ),
             CpSolverStatus.Infeasible => (null, true, int.MinValue),
             CpSolverStatus.Unknown => (null, false, int.MaxValue),
             _ => throw Invalid(),
@@ -176,7 +189,10 @@ public static class Grouper
     // A malformed string ends the process, so it is built here only and held by a test. Work is counted by the solver in its own
     // units, about a second each, and not by the clock: that keeps the answer the same on slow machines.
     internal static string Parameters(double work, int linear = 2) =>
-        string.Create(CultureInfo.InvariantCulture, $"num_workers:1 random_seed:7 linearization_level:{linear} cp_model_probing_level:0 max_deterministic_time:{work:0.0}");
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"num_workers:1 random_seed:7 linearization_level:{linear} cp_model_probing_level:0 max_deterministic_time:{work:0.0}"
+        );
 
     // No child can bring more than its best, and what is fixed is known.
     private static int MostThinkable(GroupingProblem problem) =>
@@ -186,22 +202,44 @@ public static class Grouper
 
     private static GroupingProblem WithOptions(GroupingProblem problem, Func<Candidate, int, int, bool> keep)
     {
-        var wished = problem.Rules.Wishes.Select(w => w switch { AimWish aim => aim.Skill, WorkWish work => work.Skill, _ => default }).ToHashSet();
+        var wished = problem
+            .Rules.Wishes.Select(w =>
+                w switch
+                {
+                    AimWish aim => aim.Skill,
+                    WorkWish work => work.Skill,
+                    _ => default,
+                }
+            )
+            .ToHashSet();
         return problem with
         {
             Children =
             [
-                .. problem.Children.Select(c => c with
-                {
-                    Worths = c.Worths.OrderByDescending(w => w.Value.Total).ThenBy(w => w.Key).Where((w, rank) => wished.Contains(w.Key) || keep(c, rank, BestOf(c) - w.Value.Total)).ToDictionary(w => w.Key, w => w.Value),
-                }),
+                .. problem.Children.Select(c =>
+                    c with
+                    {
+                        Worths = c
+                            .Worths.OrderByDescending(w => w.Value.Total)
+                            .ThenBy(w => w.Key)
+                            .Where((w, rank) => wished.Contains(w.Key) || keep(c, rank, BestOf(c) - w.Value.Total))
+                            .ToDictionary(w => w.Key, w => w.Value),
+                    }
+                ),
             ],
         };
     }
 
     private static GroupingResult? Better(GroupingProblem problem, GroupingResult? first, GroupingResult? second)
     {
-        if ((first is null ? second : second is null || second.Score < first.Score ? first : second) is not { } best)
+        if (
+            (
+                first is null ? second
+                : second is null || second.Score < first.Score ? first
+                : second
+            )
+            is not { } best
+        )
         {
             return null;
         }
@@ -214,7 +252,14 @@ public static class Grouper
         new([], [.. problem.Children.Select(c => c.Child)], GroupScore.Of(problem, []), false, MostThinkable(problem)) { Conflict = conflict };
 
     // Null where nothing was found: no set keeps all wishes, or the work did not reach.
-    private static GroupingResult? Solve(GroupingProblem whole, GroupingProblem problem, double work, IReadOnlyList<FormedGroup> hint, IProgress<GroupingProgress>? progress, CancellationToken stop)
+    private static GroupingResult? Solve(
+        GroupingProblem whole,
+        GroupingProblem problem,
+        double work,
+        IReadOnlyList<FormedGroup> hint,
+        IProgress<GroupingProgress>? progress,
+        CancellationToken stop
+    )
     {
         stop.ThrowIfCancellationRequested();
         var model = new GroupingModel(problem);

@@ -60,7 +60,8 @@ internal sealed class GroupingModel
     public int BoundFrom(double bound) => (int)Math.Floor(bound + 1e-6) + _constant;
 
     /// <summary>Wishes that together are enough to make the model impossible.</summary>
-    public IReadOnlyList<Wish> Core(CpSolver solver) => [.. solver.SufficientAssumptionsForInfeasibility().Where(_assumed.ContainsKey).Select(i => _assumed[i])];
+    public IReadOnlyList<Wish> Core(CpSolver solver) =>
+        [.. solver.SufficientAssumptionsForInfeasibility().Where(_assumed.ContainsKey).Select(i => _assumed[i])];
 
     /// <summary>Starts the search from groups that are known to be possible.</summary>
     public void Hint(IReadOnlyList<FormedGroup> groups)
@@ -84,10 +85,17 @@ internal sealed class GroupingModel
         var free = _slots.Classes.Select(c => new Queue<int>(c)).ToList();
         return
         [
-            .. _problem.Fixed.Concat(_copies.Where(copy => value(copy.Open)).Select(copy => new FormedGroup(
-                copy.Skill,
-                free[copy.InClass.FindIndex(c => value(c))].Dequeue(),
-                [.. copy.Members.Where(m => value(m.Value)).Select(m => m.Key.Child).Order()]))).OrderBy(g => g.Slot),
+            .. _problem
+                .Fixed.Concat(
+                    _copies
+                        .Where(copy => value(copy.Open))
+                        .Select(copy => new FormedGroup(
+                            copy.Skill,
+                            free[copy.InClass.FindIndex(c => value(c))].Dequeue(),
+                            [.. copy.Members.Where(m => value(m.Value)).Select(m => m.Key.Child).Order()]
+                        ))
+                )
+                .OrderBy(g => g.Slot),
         ];
     }
 
@@ -101,7 +109,12 @@ internal sealed class GroupingModel
             var ready = _open.Where(c => c.Worths.ContainsKey(skill)).ToList();
             for (var k = 0; k < Math.Min(ready.Count / min, _slots.Free.Count); k++)
             {
-                var copy = new Copy(skill, Model.NewBoolVar(""), ready.Skip(k).ToDictionary(c => c, _ => Model.NewBoolVar("")), [.. _slots.Classes.Select(_ => Model.NewBoolVar(""))]);
+                var copy = new Copy(
+                    skill,
+                    Model.NewBoolVar(""),
+                    ready.Skip(k).ToDictionary(c => c, _ => Model.NewBoolVar("")),
+                    [.. _slots.Classes.Select(_ => Model.NewBoolVar(""))]
+                );
                 var size = LinearExpr.Sum(copy.Members.Values);
                 Model.Add(size >= min * copy.Open);
                 Model.Add(size <= max * copy.Open);
@@ -247,16 +260,18 @@ internal sealed class GroupingModel
                 continue;
             }
 
-            var present = kinds.Select(kind =>
-            {
-                var there = Model.NewBoolVar("");
-                foreach (var (_, member) in kind)
+            var present = kinds
+                .Select(kind =>
                 {
-                    Model.AddImplication(member, there);
-                }
+                    var there = Model.NewBoolVar("");
+                    foreach (var (_, member) in kind)
+                    {
+                        Model.AddImplication(member, there);
+                    }
 
-                return there;
-            }).ToList();
+                    return there;
+                })
+                .ToList();
             var further = Model.NewIntVar(0, kinds.Count - 1, "");
             Model.Add(further >= LinearExpr.Sum(present) - 1);
             _objective.AddTerm(further, -cost);
@@ -279,7 +294,9 @@ internal sealed class GroupingModel
     {
         foreach (var other in _problem.Unlike)
         {
-            var same = other.SelectMany(g => g.Children.SelectMany(child => PlacesOf(child).Where(p => p.Copy.Skill == g.Skill).Select(p => p.Member))).ToList();
+            var same = other
+                .SelectMany(g => g.Children.SelectMany(child => PlacesOf(child).Where(p => p.Copy.Skill == g.Skill).Select(p => p.Member)))
+                .ToList();
             Model.Add(LinearExpr.Sum(same) <= _problem.MostAlike(other));
         }
     }
@@ -335,10 +352,17 @@ internal sealed class GroupingModel
 
                 break;
             case RunsWish runs:
-                Must(LinearExpr.Sum(_copies.Where(c => !runs.Skills.Contains(c.Skill)).SelectMany(c => _slots.Of(s => s.Adult == runs.Adult).Select(i => c.InClass[i]))) == 0);
+                Must(
+                    LinearExpr.Sum(
+                        _copies.Where(c => !runs.Skills.Contains(c.Skill)).SelectMany(c => _slots.Of(s => s.Adult == runs.Adult).Select(i => c.InClass[i]))
+                    ) == 0
+                );
                 break;
             case MostForAdultWish most:
-                Must(LinearExpr.Sum(_copies.SelectMany(c => _slots.Of(s => s.Adult == most.Adult).Select(i => c.InClass[i]))) <= most.Most - _problem.Fixed.Count(g => _problem.Slots[g.Slot].Adult == most.Adult));
+                Must(
+                    LinearExpr.Sum(_copies.SelectMany(c => _slots.Of(s => s.Adult == most.Adult).Select(i => c.InClass[i])))
+                        <= most.Most - _problem.Fixed.Count(g => _problem.Slots[g.Slot].Adult == most.Adult)
+                );
                 break;
             case TurnWish turn:
                 Must(LinearExpr.Sum(PlacesOf(turn.Child).Select(p => p.Member)) == 1);
@@ -361,7 +385,9 @@ internal sealed class GroupingModel
     }
 
     private List<(Copy Copy, BoolVar Member)> PlacesOf(ChildId child) =>
-        _candidates.TryGetValue(child, out var candidate) ? [.. _copies.Where(c => c.Members.ContainsKey(candidate)).Select(c => (c, c.Members[candidate]))] : [];
+        _candidates.TryGetValue(child, out var candidate)
+            ? [.. _copies.Where(c => c.Members.ContainsKey(candidate)).Select(c => (c, c.Members[candidate]))]
+            : [];
 
     private BoolVar? Member(Copy copy, ChildId child) => _candidates.TryGetValue(child, out var candidate) ? copy.Members.GetValueOrDefault(candidate) : null;
 

@@ -25,7 +25,8 @@ public sealed record Candidate(
     IReadOnlyDictionary<SkillId, Worth> Worths,
     int Fairness,
     IReadOnlySet<int> AwayIn,
-    IReadOnlyDictionary<SkillId, string> Slips)
+    IReadOnlyDictionary<SkillId, string> Slips
+)
 {
     /// <summary>The largest size of number the child was last seen with on a skill (5, 10, 20 or 100), where there is one.</summary>
     public IReadOnlyDictionary<SkillId, int> Reach { get; init; } = new Dictionary<SkillId, int>();
@@ -85,7 +86,12 @@ public readonly record struct ChildPair
 
 /// <summary>Forms groups for one cycle: at most one group a slot, one skill a group, each child in at most one group.</summary>
 /// <param name="MetLately">The groups of the last cycles: two of their children who meet again cost points.</param>
-public sealed record GroupingProblem(IReadOnlyList<Candidate> Children, IReadOnlyList<GroupSlot> Slots, GroupRules Rules, IReadOnlyList<IReadOnlyList<ChildId>> MetLately)
+public sealed record GroupingProblem(
+    IReadOnlyList<Candidate> Children,
+    IReadOnlyList<GroupSlot> Slots,
+    GroupRules Rules,
+    IReadOnlyList<IReadOnlyList<ChildId>> MetLately
+)
 {
     /// <summary>Groups that stay exactly as they are, right or wrong: their places and children are taken.</summary>
     public IReadOnlyList<FormedGroup> Fixed { get; init; } = [];
@@ -97,7 +103,10 @@ public sealed record GroupingProblem(IReadOnlyList<Candidate> Children, IReadOnl
 
     /// <summary>How many children may at most keep the aim that an earlier set gave them, besides those in groups that stay.</summary>
     internal int MostAlike(IReadOnlyList<FormedGroup> other) =>
-        Math.Max(0, other.Sum(g => g.Children.Count) - LeastUnlike - other.Sum(g => g.Children.Count(c => Fixed.Any(f => f.Skill == g.Skill && f.Children.Contains(c)))));
+        Math.Max(
+            0,
+            other.Sum(g => g.Children.Count) - LeastUnlike - other.Sum(g => g.Children.Count(c => Fixed.Any(f => f.Skill == g.Skill && f.Children.Contains(c))))
+        );
 
     /// <summary>Candidates whose group is still open.</summary>
     internal IEnumerable<Candidate> Open => Children.Where(c => !Fixed.Any(g => g.Children.Contains(c.Child)));

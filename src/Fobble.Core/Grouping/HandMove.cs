@@ -17,7 +17,12 @@ public static class HandMove
 
     /// <summary>Prices for every group the child is not in, and for none.</summary>
     public static IReadOnlyList<MovePrice> Prices(
-        GroupingProblem problem, IReadOnlyList<FormedGroup> groups, ChildId child, GroupingBrief brief, GroupNames names)
+        GroupingProblem problem,
+        IReadOnlyList<FormedGroup> groups,
+        ChildId child,
+        GroupingBrief brief,
+        GroupNames names
+    )
     {
         ArgumentNullException.ThrowIfNull(groups);
         ArgumentNullException.ThrowIfNull(brief);
@@ -25,16 +30,28 @@ public static class HandMove
         var home = groups.Select((g, i) => (g, i)).Where(p => p.g.Children.Contains(child)).Select(p => (int?)p.i).FirstOrDefault();
         return
         [
-            .. Enumerable.Range(0, groups.Count).Select(i => (int?)i).Append(null).Where(to => to != home).Select(to =>
-            {
-                var after = Apply(groups, child, to);
-                var breaks = GroupScore.NewlyBroken(problem, groups, after, names).Distinct().ToList();
-                return new MovePrice(to, before - GroupScore.Of(problem, after), breaks, Reason(child, to, groups, problem, brief, names.Child));
-            }),
+            .. Enumerable
+                .Range(0, groups.Count)
+                .Select(i => (int?)i)
+                .Append(null)
+                .Where(to => to != home)
+                .Select(to =>
+                {
+                    var after = Apply(groups, child, to);
+                    var breaks = GroupScore.NewlyBroken(problem, groups, after, names).Distinct().ToList();
+                    return new MovePrice(to, before - GroupScore.Of(problem, after), breaks, Reason(child, to, groups, problem, brief, names.Child));
+                }),
         ];
     }
 
-    private static string Reason(ChildId child, int? to, IReadOnlyList<FormedGroup> groups, GroupingProblem problem, GroupingBrief brief, Func<ChildId, string> name)
+    private static string Reason(
+        ChildId child,
+        int? to,
+        IReadOnlyList<FormedGroup> groups,
+        GroupingProblem problem,
+        GroupingBrief brief,
+        Func<ChildId, string> name
+    )
     {
         if (to is not { } index)
         {

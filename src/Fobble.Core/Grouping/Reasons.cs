@@ -42,14 +42,21 @@ public static class Reasons
             : $"Put here by hand. {brief.Evidence.ReadyBecause(child, skill)}";
     }
 
-    private static bool Shows(ChildId child, SkillId skill, GroupingBrief brief) => brief.Way == Approaches.GroupWay.Mixed && Candidates.Has(child, skill, brief.Evidence);
+    private static bool Shows(ChildId child, SkillId skill, GroupingBrief brief) =>
+        brief.Way == Approaches.GroupWay.Mixed && Candidates.Has(child, skill, brief.Evidence);
 
     /// <summary>How good a result is, without more certainty than it has.</summary>
     public static string ForResult(GroupingResult result)
     {
         ArgumentNullException.ThrowIfNull(result);
-        return result.Conflict.Count > 0 ? $"{(result.Conflict.Count == 1 ? "One wish can’t be kept" : $"{Words.Capital(Words.Number(result.Conflict.Count))} wishes can’t be kept together")}: let go of {(result.Conflict.Count == 1 ? "it" : "any one of them")}, and groups can be formed."
-            : result.Groups.Count == 0 ? (result.ProvenBest ? "No group can be formed with these wishes: too few children are ready for the same skill." : "No groups that keep all wishes were found in the time allowed: let go of some, or take some pegs out.")
+        return result.Conflict.Count > 0
+                ? $"{(result.Conflict.Count == 1 ? "One wish can’t be kept" : $"{Words.Capital(Words.Number(result.Conflict.Count))} wishes can’t be kept together")}: let go of {(result.Conflict.Count == 1 ? "it" : "any one of them")}, and groups can be formed."
+            : result.Groups.Count == 0
+                ? (
+                    result.ProvenBest
+                        ? "No group can be formed with these wishes: too few children are ready for the same skill."
+                        : "No groups that keep all wishes were found in the time allowed: let go of some, or take some pegs out."
+                )
             : result.ProvenBest ? $"No better set of groups exists for these aims ({result.Score} points)."
             : $"The best found so far: {result.Score} points, and no set can have more than {result.Bound}.";
     }
@@ -67,9 +74,8 @@ public static class Reasons
         [
             shows > 0
                 ? $"{Words.Capital(Words.Count(group.Children.Count - again - shows, "child is", "children are"))} ready for {skill.InSentence}{(again > 0 ? $", {Words.Number(again)} to look at again" : "")}, and one beside them has it"
-                : again == 0
-                ? $"All {Words.Number(group.Children.Count)} are ready for {skill.InSentence} and not secure yet"
-                : $"{Words.Capital(Words.Count(group.Children.Count - again, "child is", "children are"))} ready for {skill.InSentence}, {Words.Number(again)} to look at again",
+            : again == 0 ? $"All {Words.Number(group.Children.Count)} are ready for {skill.InSentence} and not secure yet"
+            : $"{Words.Capital(Words.Count(group.Children.Count - again, "child is", "children are"))} ready for {skill.InSentence}, {Words.Number(again)} to look at again",
         ];
         if (brief.Focus.Contains(group.Skill))
         {
@@ -112,18 +118,21 @@ public static class Reasons
         var recent = seen.TakeLast(3).ToList();
         return recent.Count == 0
             ? "not seen yet"
-            : Words.List([.. recent
-                .Select(o => (Support: o.Counted(skill), o.Day))
-                .Distinct()
-                .GroupBy(o => o.Support)
-                .Select(g => $"{Words.Of(g.Key)} {Words.List([.. g.Select(o => DayInWords(o.Day, today)).Distinct()])}")]);
+            : Words.List([
+                .. recent
+                    .Select(o => (Support: o.Counted(skill), o.Day))
+                    .Distinct()
+                    .GroupBy(o => o.Support)
+                    .Select(g => $"{Words.Of(g.Key)} {Words.List([.. g.Select(o => DayInWords(o.Day, today)).Distinct()])}"),
+            ]);
     }
 
-    private static string DayInWords(DateOnly day, DateOnly today) => (today.DayNumber - day.DayNumber) switch
-    {
-        0 => "today",
-        1 => "yesterday",
-        < 7 => $"on {Words.Weekday(day)}",
-        _ => $"on {Words.Date(day)}",
-    };
+    private static string DayInWords(DateOnly day, DateOnly today) =>
+        (today.DayNumber - day.DayNumber) switch
+        {
+            0 => "today",
+            1 => "yesterday",
+            < 7 => $"on {Words.Weekday(day)}",
+            _ => $"on {Words.Date(day)}",
+        };
 }

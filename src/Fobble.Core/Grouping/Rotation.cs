@@ -24,7 +24,13 @@ public static class Rotation
     public const int MostWeeks = 8;
 
     /// <param name="progress">Share of the work done, 0 to 1.</param>
-    public static RotationPlan Plan(GroupingBrief brief, GroupRules rules, IReadOnlyList<CycleAhead> cycles, IProgress<double>? progress = null, CancellationToken stop = default)
+    public static RotationPlan Plan(
+        GroupingBrief brief,
+        GroupRules rules,
+        IReadOnlyList<CycleAhead> cycles,
+        IProgress<double>? progress = null,
+        CancellationToken stop = default
+    )
     {
         ArgumentNullException.ThrowIfNull(brief);
         ArgumentNullException.ThrowIfNull(cycles);
@@ -60,7 +66,10 @@ public static class Rotation
         // A cycle among the others: those before it lie in its past; nobody has an aim twice; who sits together just before or after counts as met.
         GroupingProblem ProblemFor(int i, GroupingResult?[] all)
         {
-            var others = all.SelectMany((f, k) => k == i || f is null ? [] : f.Groups.Select(g => new PastGroup(cycles[k].ForDay, cycles[k].Number, g.Skill, g.Children))).ToList();
+            var others = all.SelectMany(
+                    (f, k) => k == i || f is null ? [] : f.Groups.Select(g => new PastGroup(cycles[k].ForDay, cycles[k].Number, g.Skill, g.Children))
+                )
+                .ToList();
             var own = brief with
             {
                 ForDay = cycles[i].ForDay,
@@ -77,7 +86,12 @@ public static class Rotation
     private static IReadOnlyList<ChildAhead> ChildrenOf(IReadOnlyList<ChildId> children, IReadOnlyList<GroupingResult> cycles)
     {
         var groups = cycles.SelectMany(c => c.Groups).ToList();
-        return [.. children.Select(child => (child, own: groups.Where(g => g.Children.Contains(child)).ToList())).Select(p => new ChildAhead(p.child, p.own.Count, p.own.SelectMany(g => g.Children).Distinct().Count(c => c != p.child)))];
+        return
+        [
+            .. children
+                .Select(child => (child, own: groups.Where(g => g.Children.Contains(child)).ToList()))
+                .Select(p => new ChildAhead(p.child, p.own.Count, p.own.SelectMany(g => g.Children).Distinct().Count(c => c != p.child))),
+        ];
     }
 
     private static string InWords(IReadOnlyList<ChildAhead> children, int cycles)
@@ -87,7 +101,8 @@ public static class Rotation
             return "There is nobody to group.";
         }
 
-        static string Between(IEnumerable<int> counts) => (counts.Min(), counts.Max()) is var (low, high) && low == high ? Words.Number(low) : $"{Words.Number(low)} to {Words.Number(high)}";
+        static string Between(IEnumerable<int> counts) =>
+            (counts.Min(), counts.Max()) is var (low, high) && low == high ? Words.Number(low) : $"{Words.Number(low)} to {Words.Number(high)}";
         return $"In {Words.Count(cycles, "week", "weeks")} each child has {Between(children.Select(c => c.Turns))} turns and works with {Between(children.Select(c => c.Others))} different children.";
     }
 }

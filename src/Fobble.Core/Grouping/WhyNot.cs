@@ -14,7 +14,15 @@ public static class WhyNot
 
     /// <param name="groups">The groups as they stand.</param>
     /// <param name="slot">Place of the table that is asked for.</param>
-    public static WhyNotAnswer Ask(GroupingProblem problem, IReadOnlyList<FormedGroup> groups, ChildId child, int slot, GroupingBrief brief, GroupNames names, CancellationToken stop = default)
+    public static WhyNotAnswer Ask(
+        GroupingProblem problem,
+        IReadOnlyList<FormedGroup> groups,
+        ChildId child,
+        int slot,
+        GroupingBrief brief,
+        GroupNames names,
+        CancellationToken stop = default
+    )
     {
         ArgumentNullException.ThrowIfNull(problem);
         ArgumentNullException.ThrowIfNull(groups);
@@ -51,13 +59,22 @@ public static class WhyNot
         if (instead.Groups.Count == 0)
         {
             var against = instead.Conflict.Except(asked).Select(w => w.InWords(names)).ToList();
-            return new(against.Count == 0 ? "No set of groups has the child at that table: too few others could sit there." : $"It can’t be as long as {Words.List(against)}.", null, null);
+            return new(
+                against.Count == 0
+                    ? "No set of groups has the child at that table: too few others could sit there."
+                    : $"It can’t be as long as {Words.List(against)}.",
+                null,
+                null
+            );
         }
 
         var price = GroupScore.Of(problem, groups) - instead.Score;
-        var here = groups.FirstOrDefault(g => g.Children.Contains(child)) is { } own && own.Skill != table.Skill && candidate.Worths.TryGetValue(own.Skill, out var now)
-            ? $" By itself {names.Skill(table.Skill)} counts {there.Total} points for {name}, {names.Skill(own.Skill)} {now.Total}."
-            : "";
+        var here =
+            groups.FirstOrDefault(g => g.Children.Contains(child)) is { } own
+            && own.Skill != table.Skill
+            && candidate.Worths.TryGetValue(own.Skill, out var now)
+                ? $" By itself {names.Skill(table.Skill)} counts {there.Total} points for {name}, {names.Skill(own.Skill)} {now.Total}."
+                : "";
         var verdict = price switch
         {
             > 0 => $"With {name} there the best set is {Words.Count(price, "point", "points")} worse.",
@@ -75,7 +92,10 @@ public static class WhyNot
             return " Nobody else’s aim changes.";
         }
 
-        var told = moved.Take(MostNamed).Select(m => m.To is { } to ? $"{names.Child(m.Child)} works on {names.Skill(to)}" : $"{names.Child(m.Child)} has no turn").ToList();
+        var told = moved
+            .Take(MostNamed)
+            .Select(m => m.To is { } to ? $"{names.Child(m.Child)} works on {names.Skill(to)}" : $"{names.Child(m.Child)} has no turn")
+            .ToList();
         return $" Then {Words.List(moved.Count > MostNamed ? [.. told, $"{Words.Number(moved.Count - MostNamed)} more change their aim"] : told)}.";
     }
 }

@@ -23,7 +23,8 @@ public abstract record Wish
     public abstract bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups);
 
     /// <summary>Whether groups that stay as they are do what was wished for already.</summary>
-    internal bool IsMetBy(IReadOnlyList<FormedGroup> kept, GroupingProblem problem) => this is TurnWish or SeatWish or AimWish or WorkWish && Holds(problem, kept);
+    internal bool IsMetBy(IReadOnlyList<FormedGroup> kept, GroupingProblem problem) =>
+        this is TurnWish or SeatWish or AimWish or WorkWish && Holds(problem, kept);
 
     private protected static FormedGroup? GroupOf(ChildId child, IReadOnlyList<FormedGroup> groups) => groups.FirstOrDefault(g => g.Children.Contains(child));
 }
@@ -35,7 +36,8 @@ public sealed record ApartWish(ChildPair Pair) : Wish
 
     public override string InWords(GroupNames names) => $"{names.Child(Pair.First)} and {names.Child(Pair.Second)} are to be kept apart";
 
-    public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups) => !groups.Any(g => g.Children.Contains(Pair.First) && g.Children.Contains(Pair.Second));
+    public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups) =>
+        !groups.Any(g => g.Children.Contains(Pair.First) && g.Children.Contains(Pair.Second));
 }
 
 /// <summary>Both in the same group, or neither in any; without force where one of them can't be grouped, or is in a group that stays.</summary>
@@ -58,7 +60,8 @@ public sealed record AdultWish(ChildId Child, int Adult, bool With) : Wish
 
     public override string InWords(GroupNames names) => $"{names.Child(Child)} {(With ? "only with" : "not with")} {names.Adult(Adult)}";
 
-    public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups) => GroupOf(Child, groups) is not { } group || problem.Slots[group.Slot].Adult == Adult == With;
+    public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups) =>
+        GroupOf(Child, groups) is not { } group || problem.Slots[group.Slot].Adult == Adult == With;
 }
 
 /// <summary>At most so many children in one group who need an adult near.</summary>
@@ -66,7 +69,8 @@ public sealed record NearAdultWish(int Most) : Wish
 {
     public override string Key => "near-adult";
 
-    public override string InWords(GroupNames names) => $"at most {Words.Count(Most, "child", "children")} in a group who {(Most == 1 ? "needs" : "need")} an adult near";
+    public override string InWords(GroupNames names) =>
+        $"at most {Words.Count(Most, "child", "children")} in a group who {(Most == 1 ? "needs" : "need")} an adult near";
 
     public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups)
     {
@@ -82,7 +86,8 @@ public sealed record RunsWish(int Adult, IReadOnlySet<SkillId> Skills, string Of
 
     public override string InWords(GroupNames names) => $"{names.Adult(Adult)} takes groups on {Of} only";
 
-    public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups) => groups.All(g => problem.Slots[g.Slot].Adult != Adult || Skills.Contains(g.Skill));
+    public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups) =>
+        groups.All(g => problem.Slots[g.Slot].Adult != Adult || Skills.Contains(g.Skill));
 }
 
 /// <summary>An adult takes at most so many groups in a cycle.</summary>

@@ -31,11 +31,12 @@ public static class Guesses
         return errors.Count < EnoughForATrend ? null : Fit.Line([.. errors.Select((_, i) => (double)i)], [.. errors.Select(e => e.Absolute)]).B;
     }
 
-    public static string TrendInWords(IReadOnlyList<GuessError> errors) => Trend(errors) switch
-    {
-        null => "Too few guesses to tell yet.",
-        < -Level => "Guesses come closer from jar to jar.",
-        > Level => "Guesses go further off from jar to jar.",
-        _ => "Guesses stay about as close.",
-    };
+    public static string TrendInWords(IReadOnlyList<GuessError> errors) =>
+        Trend(errors) switch
+        {
+            null => "Too few guesses to tell yet.",
+            < -Level => "Guesses come closer from jar to jar.",
+            > Level => "Guesses go further off from jar to jar.",
+            _ => "Guesses stay about as close.",
+        };
 }

@@ -42,11 +42,17 @@ public static class JarRounds
     {
         ArgumentNullException.ThrowIfNull(rounds);
         ArgumentNullException.ThrowIfNull(children);
-        var opened = rounds.Where(r => r.Counted > 0).Select(r => (Counted: r.Counted!.Value, Guesses: r.Guesses.ToDictionary(g => g.Who, g => g.Guess))).ToList();
-        return [.. children.Select(child =>
-        {
-            var errors = opened.Select(r => r.Guesses.TryGetValue(child, out var guess) ? new GuessError(guess, r.Counted) : (GuessError?)null).ToList();
-            return new GuessLine<T>(child, errors, Guesses.TrendInWords([.. errors.OfType<GuessError>()]));
-        })];
+        var opened = rounds
+            .Where(r => r.Counted > 0)
+            .Select(r => (Counted: r.Counted!.Value, Guesses: r.Guesses.ToDictionary(g => g.Who, g => g.Guess)))
+            .ToList();
+        return
+        [
+            .. children.Select(child =>
+            {
+                var errors = opened.Select(r => r.Guesses.TryGetValue(child, out var guess) ? new GuessError(guess, r.Counted) : (GuessError?)null).ToList();
+                return new GuessLine<T>(child, errors, Guesses.TrendInWords([.. errors.OfType<GuessError>()]));
+            }),
+        ];
     }
 }

@@ -25,7 +25,8 @@ public static class JarRules
     }
 
     /// <exception cref="RefusedException">That is no guess; none is fine.</exception>
-    public static void CheckGuess(int? guess) => RefusedException.Unless(guess is null or (>= 1 and <= LargestGuess), "guess", $"A guess is a number from 1 to {LargestGuess}.");
+    public static void CheckGuess(int? guess) =>
+        RefusedException.Unless(guess is null or (>= 1 and <= LargestGuess), "guess", $"A guess is a number from 1 to {LargestGuess}.");
 
     /// <exception cref="RefusedException">So many were not in it.</exception>
     public static void CheckCount(int counted) => RefusedException.Unless(counted is >= 1 and <= MostThings, "counted", $"Count 1 to {MostThings} things.");

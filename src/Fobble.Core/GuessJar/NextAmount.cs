@@ -26,12 +26,18 @@ public sealed record NextAmount(int Amount, string Reason)
         {
             return before is >= 90 and <= 99
                 ? new(before, $"{before} again: things this small stay under a hundred until the class has counted out ninety-some.")
-                : new(Math.Min(95, range.High), $"{Math.Min(95, range.High)}: things this small stay under a hundred until the class has counted out ninety-some.");
+                : new(
+                    Math.Min(95, range.High),
+                    $"{Math.Min(95, range.High)}: things this small stay under a hundred until the class has counted out ninety-some."
+                );
         }
 
         return next > range.High
             ? new(range.High, $"{range.High}, the most in the class's range.")
-            : new(next, $"{next}: {next - before} more than last time, {(growth == SmallestGrowth ? "a small step" : "a tenth")}, so that guesses can build on it.");
+            : new(
+                next,
+                $"{next}: {next - before} more than last time, {(growth == SmallestGrowth ? "a small step" : "a tenth")}, so that guesses can build on it."
+            );
     }
 }
 
@@ -51,6 +57,8 @@ public static class JarRest
     {
         ArgumentNullException.ThrowIfNull(guessers);
         var falls = guessers.Zip(guessers.Skip(1)).Reverse().TakeWhile(w => w.Second < w.First).Count();
-        return falls < FallingWeeks ? null : $"Fewer children guessed for {NumberWords.Of(falls)} weeks running. Put the jar away for about {NumberWords.Of(Weeks)} weeks; it comes back as news.";
+        return falls < FallingWeeks
+            ? null
+            : $"Fewer children guessed for {NumberWords.Of(falls)} weeks running. Put the jar away for about {NumberWords.Of(Weeks)} weeks; it comes back as news.";
     }
 }

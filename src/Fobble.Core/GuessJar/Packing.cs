@@ -19,13 +19,14 @@ public readonly record struct PackingShare(double Poured, double Shaken)
     /// Balls: 0.60 poured and 0.6366 shaken (Scott and Kilgour 1969). Discs shaped like lenses: 0.68 shaken (Donev and others 2004). Cubes, tumbled:
     /// 0.57 (from memory). Where only one figure is known the other lies as far from it as for balls.
     /// </summary>
-    public static PackingShare Of(ThingShape shape) => shape switch
-    {
-        ThingShape.Ball => new(0.60, 0.6366),
-        ThingShape.Disc => new(0.64, 0.68),
-        ThingShape.Cube => new(0.53, 0.57),
-        _ => new(0.53, 0.68),
-    };
+    public static PackingShare Of(ThingShape shape) =>
+        shape switch
+        {
+            ThingShape.Ball => new(0.60, 0.6366),
+            ThingShape.Disc => new(0.64, 0.68),
+            ThingShape.Cube => new(0.53, 0.57),
+            _ => new(0.53, 0.68),
+        };
 }
 
 /// <summary>How many things a jar holds: from, to, and the most likely.</summary>

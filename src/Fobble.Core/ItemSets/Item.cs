@@ -38,14 +38,14 @@ public sealed record ItemHistory(IReadOnlySet<string> MissedLately, IReadOnlySet
 /// <summary>Two numbers that are taken for each other, in either direction.</summary>
 public readonly record struct Confusion(int One, int Other)
 {
-    public int? PartnerOf(int number) => number == One ? Other : number == Other ? One : null;
+    public int? PartnerOf(int number) =>
+        number == One ? Other
+        : number == Other ? One
+        : null;
 
     /// <summary>Numerals and words that look or sound alike (common practice).</summary>
     public static IReadOnlyList<Confusion> Known { get; } =
-    [
-        new(6, 9), new(2, 5), new(3, 8), new(1, 7), new(12, 21), new(13, 31),
-        .. Enumerable.Range(3, 7).Select(n => new Confusion(10 + n, 10 * n)),
-    ];
+    [new(6, 9), new(2, 5), new(3, 8), new(1, 7), new(12, 21), new(13, 31), .. Enumerable.Range(3, 7).Select(n => new Confusion(10 + n, 10 * n))];
 }
 
 /// <summary>Which set is wanted: its kind, the numbers it may use, how many items, the children's history and the seed.</summary>

@@ -10,47 +10,164 @@ public static class ItemCases
 {
     private const int FewNumbers = 12;
 
-    public static IReadOnlyList<Item> All(ItemKind kind, NumberRange range, ulong seed, Approach? approach = null) => kind switch
-    {
-        ItemKind.SayTo => Each(range, n => new($"say:{n}", $"Say to {Of(n)} and stop", Count(n), n, n, null)),
-        ItemKind.SayOn => Each(range, n => new($"on:{n}", $"Start at {Of(n)} and say the next three", $"{Of(n + 1)}, {Of(n + 2)}, {Of(n + 3)}", n, n, null)),
-        ItemKind.SayBack => Each(range, n => new($"back:{n}", $"Count down from {Of(n)} to zero", $"{Of(n)}, {Of(n - 1)} … zero", n, n, null)),
-        ItemKind.HowMany => Each(range, n => new($"how-many:{n}", $"Put out a heap of {n}", Of(n), n, n, Scattered(n, seed))),
-        ItemKind.Give => Each(range, n => new($"give:{n}", $"Please give me {Of(n)}", $"{n} handed over", n, n, Patterns.Row(n))),
-        ItemKind.Numeral => Each(range, n => new($"numeral:{n}", $"Show the card {n}", Of(n), n, n, Things.NumeralCard(n))),
-        ItemKind.TornTicket => Each(range, n => new($"ticket:{n}", $"Dots for {n}, numeral for {Of(n)}", $"{n} fits {Of(n)} dots", n, n, HalfCards.Ticket(n))),
-        ItemKind.WriteNumeral => Each(range, n => new($"write:{n}", $"Write {Of(n)}", $"{n}", n, StrokesOf(n), Things.NumeralCard(n))),
-        ItemKind.SeeDice => Each(range, n => new($"dice:{n}", "Show the face for a moment", Of(n), n, n, Patterns.Dice(n))),
-        ItemKind.SeeScattered => Each(range, n => new($"see:{n}", "Show the set for a moment", Of(n), n, n, Scattered(n, seed))),
-        ItemKind.ShowFingers => Each(range, n => new($"fingers:{n}", $"Show me {Of(n)} in one go", FingersFor(n), n, n, null)),
-        ItemKind.Frame => Each(range, n => new($"frame:{n}", $"Frame with {n}", string.Join("; ", FrameReadings.Of(n).Take(2)), n, n == 5 || n == 10 ? 1 : n, FrameFor(n, range, approach))),
-        ItemKind.Spaces => Each(range, n => new($"spaces:{n}", $"Frame with {n}: how many more fill it?", Of(FrameSize(range) - n), FrameSize(range) - n, FrameSize(range) - n, FrameFor(n, range, approach))),
-        ItemKind.HiddenPart => EachSplit(range, s => new(
-            $"{s}", $"{Capitalised(s.Total)} in all; leave {s.First} in sight, cover the rest", $"{Of(s.Second)} hidden", s.Second, s.Second, Things.UnderLid(s.First, s.Second))),
-        ItemKind.BondPart => EachSplit(range, s => new(
-            $"{s}", $"{s.First} and what make {s.Total}?", Of(s.Second), s.Second, (s.Total * 2) + Math.Min(s.First, s.Second), Things.Bond(s.Total, s.First, null))),
-        ItemKind.Doubles => Each(range, n => new($"double:{n}", $"Two lots of {Of(n)}", Of(2 * n), 2 * n, n, Patterns.TwoRows(n, n))),
-        ItemKind.Wells => [.. range.Numbers.SelectMany(n => Bonds.IntoWells(n, 3)).Select(w => new Item(
-            $"{w.Sum()}={string.Join("+", w)}", $"{w[0]}, {w[1]} and {w[2]} in the wells", $"{Of(w[0])} and {Of(w[1])} and {Of(w[2])}", (w[0] * 100) + (w[1] * 10) + w[2], w.Max(), Things.Tray(w)))],
-        ItemKind.Ring => EachSplit(range, s => new(
-            $"{s}", $"{s.First} inside, {s.Second} outside", Compared(s.First, s.Second, "inside", "outside"), s.First, 10 - Math.Abs(s.First - s.Second), Things.Ring(s.First, s.Second))),
-        ItemKind.OneMore => Each(range, n => new($"more:{n}", $"{Capitalised(n)} and one more", Of(n + 1), n + 1, n, Patterns.Row(n, 1))),
-        ItemKind.OneFewer => Each(range, n => new($"fewer:{n}", $"{Capitalised(n)}, {(approach?.Words.Take == TakeWord.Subtract ? "subtract one" : "take one away")}", Of(n - 1), n - 1, n, Patterns.Row(n))),
-        ItemKind.CompareSets => EachPair(range, (a, b) => new(
-            $"{a}:{b}", $"A row of {a} and a row of {b}", Compared(a, b, "upper row", "lower row"), a - b, 10 - Math.Abs(a - b), Patterns.TwoRows(a, b))),
-        ItemKind.CompareNumerals => EachPair(range, (a, b) => new(
-            $"{a}:{b}", $"Cards {a} and {b}", a == b ? "the same" : $"{Math.Max(a, b)} is more", a - b, 10 - Math.Abs(a - b), Things.NumeralCards([a, b]))),
-        ItemKind.MissingTin => Each(range, n => new(
-            $"missing:{n}", $"Take away tin {n} while eyes are shut", $"{n} is missing", n, n == range.Low || n == range.High ? 1 : 2, Things.NumeralCards([.. range.Numbers.Select(m => m == n ? (int?)null : m)]))),
-        ItemKind.SwappedTins => range.Count < 2 ? [] : [.. range.Numbers.SkipLast(1).Select(n => new Item(
-            $"swapped:{n}", $"Swap tins {n} and {n + 1} while eyes are shut", $"{n} and {n + 1} changed places", n, 2, Things.NumeralCards([.. range.Numbers.Select(m => (int?)(m == n ? n + 1 : m == n + 1 ? n : m))])))],
-        ItemKind.Guess => Each(range, n => new($"guess:{n}", $"Put {n} in the bag", $"{n}", n, n, Scattered(n, seed))),
-        ItemKind.Adding => EachSplit(range, s => new($"{s}", $"{s.First} + {s.Second} = □", $"{s.Total}", s.Total, (s.Total * 2) + Math.Min(s.First, s.Second), TwoColours(s, approach))),
-        ItemKind.TakingAway => EachSplit(range, s => new(
-            $"take:{s.Total}-{s.Second}", $"{s.Total} − {s.Second} = □", $"{s.First}", s.First, (s.Total * 2) + Math.Min(s.First, s.Second), s.Total <= 20 ? Frames.Tens(s.Total, style: approach?.Frames) : null)),
-        ItemKind.MissingAddend => EachSplit(range, s => new($"{s}", $"{s.First} + □ = {s.Total}", $"{s.Second}", s.Second, (s.Total * 2) + Math.Min(s.First, s.Second), Things.Bond(s.Total, s.First, null))),
-        _ => WorkedCases.All(kind, range, seed, approach),
-    };
+    public static IReadOnlyList<Item> All(ItemKind kind, NumberRange range, ulong seed, Approach? approach = null) =>
+        kind switch
+        {
+            ItemKind.SayTo => Each(range, n => new($"say:{n}", $"Say to {Of(n)} and stop", Count(n), n, n, null)),
+            ItemKind.SayOn => Each(range, n =>
+                new($"on:{n}", $"Start at {Of(n)} and say the next three", $"{Of(n + 1)}, {Of(n + 2)}, {Of(n + 3)}", n, n, null)
+            ),
+            ItemKind.SayBack => Each(range, n => new($"back:{n}", $"Count down from {Of(n)} to zero", $"{Of(n)}, {Of(n - 1)} … zero", n, n, null)),
+            ItemKind.HowMany => Each(range, n => new($"how-many:{n}", $"Put out a heap of {n}", Of(n), n, n, Scattered(n, seed))),
+            ItemKind.Give => Each(range, n => new($"give:{n}", $"Please give me {Of(n)}", $"{n} handed over", n, n, Patterns.Row(n))),
+            ItemKind.Numeral => Each(range, n => new($"numeral:{n}", $"Show the card {n}", Of(n), n, n, Things.NumeralCard(n))),
+            ItemKind.TornTicket => Each(range, n =>
+                new($"ticket:{n}", $"Dots for {n}, numeral for {Of(n)}", $"{n} fits {Of(n)} dots", n, n, HalfCards.Ticket(n))
+            ),
+            ItemKind.WriteNumeral => Each(range, n => new($"write:{n}", $"Write {Of(n)}", $"{n}", n, StrokesOf(n), Things.NumeralCard(n))),
+            ItemKind.SeeDice => Each(range, n => new($"dice:{n}", "Show the face for a moment", Of(n), n, n, Patterns.Dice(n))),
+            ItemKind.SeeScattered => Each(range, n => new($"see:{n}", "Show the set for a moment", Of(n), n, n, Scattered(n, seed))),
+            ItemKind.ShowFingers => Each(range, n => new($"fingers:{n}", $"Show me {Of(n)} in one go", FingersFor(n), n, n, null)),
+            ItemKind.Frame => Each(range, n =>
+                new($"frame:{n}", $"Frame with {n}", string.Join("; ", FrameReadings.Of(n).Take(2)), n, n == 5 || n == 10 ? 1 : n, FrameFor(n, range, approach))
+            ),
+            ItemKind.Spaces => Each(range, n =>
+                new(
+                    $"spaces:{n}",
+                    $"Frame with {n}: how many more fill it?",
+                    Of(FrameSize(range) - n),
+                    FrameSize(range) - n,
+                    FrameSize(range) - n,
+                    FrameFor(n, range, approach)
+                )
+            ),
+            ItemKind.HiddenPart => EachSplit(range, s =>
+                new(
+                    $"{s}",
+                    $"{Capitalised(s.Total)} in all; leave {s.First} in sight, cover the rest",
+                    $"{Of(s.Second)} hidden",
+                    s.Second,
+                    s.Second,
+                    Things.UnderLid(s.First, s.Second)
+                )
+            ),
+            ItemKind.BondPart => EachSplit(range, s =>
+                new(
+                    $"{s}",
+                    $"{s.First} and what make {s.Total}?",
+                    Of(s.Second),
+                    s.Second,
+                    (s.Total * 2) + Math.Min(s.First, s.Second),
+                    Things.Bond(s.Total, s.First, null)
+                )
+            ),
+            ItemKind.Doubles => Each(range, n => new($"double:{n}", $"Two lots of {Of(n)}", Of(2 * n), 2 * n, n, Patterns.TwoRows(n, n))),
+            ItemKind.Wells =>
+            [
+                .. range
+                    .Numbers.SelectMany(n => Bonds.IntoWells(n, 3))
+                    .Select(w => new Item(
+                        $"{w.Sum()}={string.Join("+", w)}",
+                        $"{w[0]}, {w[1]} and {w[2]} in the wells",
+                        $"{Of(w[0])} and {Of(w[1])} and {Of(w[2])}",
+                        (w[0] * 100) + (w[1] * 10) + w[2],
+                        w.Max(),
+                        Things.Tray(w)
+                    )),
+            ],
+            ItemKind.Ring => EachSplit(range, s =>
+                new(
+                    $"{s}",
+                    $"{s.First} inside, {s.Second} outside",
+                    Compared(s.First, s.Second, "inside", "outside"),
+                    s.First,
+                    10 - Math.Abs(s.First - s.Second),
+                    Things.Ring(s.First, s.Second)
+                )
+            ),
+            ItemKind.OneMore => Each(range, n => new($"more:{n}", $"{Capitalised(n)} and one more", Of(n + 1), n + 1, n, Patterns.Row(n, 1))),
+            ItemKind.OneFewer => Each(range, n =>
+                new(
+                    $"fewer:{n}",
+                    $"{Capitalised(n)}, {(approach?.Words.Take == TakeWord.Subtract ? "subtract one" : "take one away")}",
+                    Of(n - 1),
+                    n - 1,
+                    n,
+                    Patterns.Row(n)
+                )
+            ),
+            ItemKind.CompareSets => EachPair(range, (a, b) =>
+                new($"{a}:{b}", $"A row of {a} and a row of {b}", Compared(a, b, "upper row", "lower row"), a - b, 10 - Math.Abs(a - b), Patterns.TwoRows(a, b))
+            ),
+            ItemKind.CompareNumerals => EachPair(range, (a, b) =>
+                new(
+                    $"{a}:{b}",
+                    $"Cards {a} and {b}",
+                    a == b ? "the same" : $"{Math.Max(a, b)} is more",
+                    a - b,
+                    10 - Math.Abs(a - b),
+                    Things.NumeralCards([a, b])
+                )
+            ),
+            ItemKind.MissingTin => Each(range, n =>
+                new(
+                    $"missing:{n}",
+                    $"Take away tin {n} while eyes are shut",
+                    $"{n} is missing",
+                    n,
+                    n == range.Low || n == range.High ? 1 : 2,
+                    Things.NumeralCards([.. range.Numbers.Select(m => m == n ? (int?)null : m)])
+                )
+            ),
+            ItemKind.SwappedTins => range.Count < 2
+                ? []
+                :
+                [
+                    .. range
+                        .Numbers.SkipLast(1)
+                        .Select(n => new Item(
+                            $"swapped:{n}",
+                            $"Swap tins {n} and {n + 1} while eyes are shut",
+                            $"{n} and {n + 1} changed places",
+                            n,
+                            2,
+                            Things.NumeralCards([
+                                .. range.Numbers.Select(m =>
+                                    (int?)(
+                                        m == n ? n + 1
+                                        : m == n + 1 ? n
+                                        : m
+                                    )
+                                ),
+                            ])
+                        )),
+                ],
+            ItemKind.Guess => Each(range, n => new($"guess:{n}", $"Put {n} in the bag", $"{n}", n, n, Scattered(n, seed))),
+            ItemKind.Adding => EachSplit(range, s =>
+                new($"{s}", $"{s.First} + {s.Second} = □", $"{s.Total}", s.Total, (s.Total * 2) + Math.Min(s.First, s.Second), TwoColours(s, approach))
+            ),
+            ItemKind.TakingAway => EachSplit(range, s =>
+                new(
+                    $"take:{s.Total}-{s.Second}",
+                    $"{s.Total} − {s.Second} = □",
+                    $"{s.First}",
+                    s.First,
+                    (s.Total * 2) + Math.Min(s.First, s.Second),
+                    s.Total <= 20 ? Frames.Tens(s.Total, style: approach?.Frames) : null
+                )
+            ),
+            ItemKind.MissingAddend => EachSplit(range, s =>
+                new(
+                    $"{s}",
+                    $"{s.First} + □ = {s.Total}",
+                    $"{s.Second}",
+                    s.Second,
+                    (s.Total * 2) + Math.Min(s.First, s.Second),
+                    Things.Bond(s.Total, s.First, null)
+                )
+            ),
+            _ => WorkedCases.All(kind, range, seed, approach),
+        };
 
     private static IReadOnlyList<Item> Each(NumberRange range, Func<int, Item> item) => [.. range.Numbers.Select(item)];
 
@@ -58,11 +175,16 @@ public static class ItemCases
 
     // Over many numbers only the telling pairs: neighbours, ten apart, and the same digits the other way round.
     private static IReadOnlyList<Item> EachPair(NumberRange range, Func<int, int, Item> item) =>
-        [.. range.Numbers.SelectMany(a => (range.Count <= FewNumbers ? range.Numbers : ((int[])[a - 1, a, a + 10, (a % 10 * 10) + (a / 10)]).Where(range.Contains).Distinct()).Select(b => item(a, b)))];
+        [
+            .. range.Numbers.SelectMany(a =>
+                (range.Count <= FewNumbers ? range.Numbers : ((int[])[a - 1, a, a + 10, (a % 10 * 10) + (a / 10)]).Where(range.Contains).Distinct()).Select(b =>
+                    item(a, b)
+                )
+            ),
+        ];
 
     // Written out as far as it helps; beyond ten it is clear how it goes on.
-    private static string Count(int to) =>
-        to <= 10 ? string.Join(", ", Enumerable.Range(1, to).Select(Of)) : $"one, two … {Of(to - 1)}, {Of(to)}";
+    private static string Count(int to) => to <= 10 ? string.Join(", ", Enumerable.Range(1, to).Select(Of)) : $"one, two … {Of(to - 1)}, {Of(to)}";
 
     // More can't be taken in from a card.
     private static Picture? Scattered(int number, ulong seed) => number <= 40 ? Patterns.Scattered(number, seed + (ulong)number) : null;
@@ -70,15 +192,22 @@ public static class ItemCases
     private static int FrameSize(NumberRange range) => range.High <= 5 ? 5 : 10;
 
     private static Picture FrameFor(int number, NumberRange range, Approach? approach) =>
-        number > 10 ? Frames.Tens(number, 2, approach?.Frames) : FrameSize(range) == 5 ? Frames.Five(number, style: approach?.Frames) : Frames.Ten(number, style: approach?.Frames);
+        number > 10 ? Frames.Tens(number, 2, approach?.Frames)
+        : FrameSize(range) == 5 ? Frames.Five(number, style: approach?.Frames)
+        : Frames.Ten(number, style: approach?.Frames);
 
     private static Picture? TwoColours(Split parts, Approach? approach) => parts.Total <= 10 ? Frames.Ten(parts.First, parts.Second, approach?.Frames) : null;
 
     // Numerals that start with a curve are written later than those of straight strokes (common practice).
-    private static int StrokesOf(int number) => number % 10 is 1 or 4 or 7 ? 1 : number % 10 is 0 or 3 or 2 ? 2 : 3;
+    private static int StrokesOf(int number) =>
+        number % 10 is 1 or 4 or 7 ? 1
+        : number % 10 is 0 or 3 or 2 ? 2
+        : 3;
 
     private static string FingersFor(int number) => number <= 5 ? Of(number) + " on one hand" : $"five and {Of(number - 5)}";
 
     private static string Compared(int first, int second, string here, string there) =>
-        first == second ? $"the same, {Of(first)} and {Of(second)}" : $"more {(first > second ? here : there)}, {Of(Math.Max(first, second))} against {Of(Math.Min(first, second))}";
+        first == second
+            ? $"the same, {Of(first)} and {Of(second)}"
+            : $"more {(first > second ? here : there)}, {Of(Math.Max(first, second))} against {Of(Math.Min(first, second))}";
 }

@@ -61,8 +61,12 @@ public static class ItemSetMaker
 
     // Easy first by thirds of a round; inside a third the order is free, so the least telling of a number of shuffles is kept.
     private static IReadOnlyList<Item> Order(List<IReadOnlyList<Item>> rounds, SeededRandom random) =>
-        Enumerable.Range(0, Orders)
-            .Select(_ => (IReadOnlyList<Item>)[.. rounds.SelectMany(round => round.OrderBy(i => i.Difficulty).Chunk(Math.Max(2, (round.Count + 2) / 3)).SelectMany(random.Shuffled))])
+        Enumerable
+            .Range(0, Orders)
+            .Select(_ =>
+                (IReadOnlyList<Item>)
+                    [.. rounds.SelectMany(round => round.OrderBy(i => i.Difficulty).Chunk(Math.Max(2, (round.Count + 2) / 3)).SelectMany(random.Shuffled))]
+            )
             .MinBy(Faults)!;
 
     /// <summary>How far an order gives itself away: a case or answer next to itself, or three answers in equal steps.</summary>
@@ -71,7 +75,10 @@ public static class ItemSetMaker
         var faults = 0;
         for (var i = 1; i < items.Count; i++)
         {
-            faults += items[i].Key == items[i - 1].Key ? 100 : items[i].Value == items[i - 1].Value ? 3 : 0;
+            faults +=
+                items[i].Key == items[i - 1].Key ? 100
+                : items[i].Value == items[i - 1].Value ? 3
+                : 0;
             faults += i > 1 && items[i].Value - items[i - 1].Value == items[i - 1].Value - items[i - 2].Value ? 2 : 0;
         }
 

@@ -8,22 +8,34 @@ namespace Fobble.Core.ItemSets;
 /// </summary>
 internal static class ToldCases
 {
-    public static IReadOnlyList<Item> All(ItemKind kind, NumberRange range) => kind switch
-    {
-        ItemKind.StoryTotal => Told(range, "total", s => ($"{Lanterns(s.First)} hang here. {s.Second} more are lit. How many now?", s.Total)),
-        ItemKind.StoryLeft => Told(range, "left", s => ($"{Lanterns(s.Total)} are lit. {s.Second} go out. How many are left?", s.First)),
-        ItemKind.StoryCame => Told(range, "came", s => ($"{Wagons(s.First)} wait. Some more roll in. Now there are {s.Total}. How many rolled in?", s.Second)),
-        ItemKind.StoryPart => Told(range, "part", s => ($"{Wagons(s.Total)} in all. {s.First} carry lemons, the others bells. How many carry bells?", s.Second)),
-        ItemKind.StoryWent => Told(range, "went", s => ($"{Kites(s.Total)} fly. Some come down. {s.First} still fly. How many came down?", s.Second)),
-        ItemKind.StoryAtFirst => Told(range, "first", s => ($"Some kites fly. {s.Second} come down. {s.First} still fly. How many flew at first?", s.Total)),
-        ItemKind.StoryCompare => [.. Told(range, "compare", s => ($"{Lanterns(s.Total)} here, {s.First} there. How many more are here?", s.Second))],
-        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "No cases are known for this kind of item."),
-    };
+    public static IReadOnlyList<Item> All(ItemKind kind, NumberRange range) =>
+        kind switch
+        {
+            ItemKind.StoryTotal => Told(range, "total", s => ($"{Lanterns(s.First)} hang here. {s.Second} more are lit. How many now?", s.Total)),
+            ItemKind.StoryLeft => Told(range, "left", s => ($"{Lanterns(s.Total)} are lit. {s.Second} go out. How many are left?", s.First)),
+            ItemKind.StoryCame => Told(range, "came", s =>
+                ($"{Wagons(s.First)} wait. Some more roll in. Now there are {s.Total}. How many rolled in?", s.Second)
+            ),
+            ItemKind.StoryPart => Told(range, "part", s =>
+                ($"{Wagons(s.Total)} in all. {s.First} carry lemons, the others bells. How many carry bells?", s.Second)
+            ),
+            ItemKind.StoryWent => Told(range, "went", s => ($"{Kites(s.Total)} fly. Some come down. {s.First} still fly. How many came down?", s.Second)),
+            ItemKind.StoryAtFirst => Told(range, "first", s =>
+                ($"Some kites fly. {s.Second} come down. {s.First} still fly. How many flew at first?", s.Total)
+            ),
+            ItemKind.StoryCompare => [.. Told(range, "compare", s => ($"{Lanterns(s.Total)} here, {s.First} there. How many more are here?", s.Second))],
+            _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "No cases are known for this kind of item."),
+        };
 
     // Neither part is nothing, and the answer is not one of the numbers told.
     private static IReadOnlyList<Item> Told(NumberRange totals, string what, Func<Split, (string Ask, int Answer)> tell) =>
-        [.. totals.Numbers.SelectMany(Bonds.Ordered).Where(s => s.First > 0 && s.Second > 0 && s.First != s.Second)
-            .Select(s => (s, told: tell(s))).Select(p => new Item($"{what}:{p.s}", p.told.Ask, $"{p.told.Answer}", p.told.Answer, p.s.Total, null))];
+        [
+            .. totals
+                .Numbers.SelectMany(Bonds.Ordered)
+                .Where(s => s.First > 0 && s.Second > 0 && s.First != s.Second)
+                .Select(s => (s, told: tell(s)))
+                .Select(p => new Item($"{what}:{p.s}", p.told.Ask, $"{p.told.Answer}", p.told.Answer, p.s.Total, null)),
+        ];
 
     private static string Lanterns(int n) => Count(n, "lantern");
 

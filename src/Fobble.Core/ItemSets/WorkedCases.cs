@@ -16,36 +16,163 @@ internal static class WorkedCases
         var words = (approach ?? Approach.Usual).Words;
         return kind switch
         {
-            ItemKind.SayBackOn => Each(range, n => n >= 3, n => new($"back-on:{n}", $"Start at {Of(n)} and say the three before", $"{Of(n - 1)}, {Of(n - 2)}, {Of(n - 3)}", n, n, null)),
+            ItemKind.SayBackOn => Each(
+                range,
+                n => n >= 3,
+                n => new($"back-on:{n}", $"Start at {Of(n)} and say the three before", $"{Of(n - 1)}, {Of(n - 2)}, {Of(n - 3)}", n, n, null)
+            ),
             ItemKind.CountTens => Steps(range, 10),
             ItemKind.CountTwos => Steps(range, 2),
             ItemKind.CountFives => Steps(range, 5),
-            ItemKind.HeapsOfTen => Each(range, n => n > 0, n => new($"heaps:{n}", $"Put out {n}", $"{Heaps(n)} and {Of(n % 10)}", n, n, n <= 100 ? Patterns.HeapsOfTen(n) : null)),
+            ItemKind.HeapsOfTen => Each(
+                range,
+                n => n > 0,
+                n => new($"heaps:{n}", $"Put out {n}", $"{Heaps(n)} and {Of(n % 10)}", n, n, n <= 100 ? Patterns.HeapsOfTen(n) : null)
+            ),
             ItemKind.NumberWord => Each(range, _ => true, n => new($"word:{n}", $"Show the word “{Of(n)}”", $"{n}", n, n, null)),
-            ItemKind.OnTheLine => Each(range, _ => true, n => new($"line:{n}", $"Where is {n} on the line from 0 to {range.High}?", $"between {Math.Max(0, n - 1)} and {n + 1}", n, n % 5 == 0 ? 0 : 1, null)),
-            ItemKind.HowManyMore => Pairs(range, (a, b) => a > b, (a, b) => new($"{a}:{b}", $"A row of {a} and a row of {b}: how many more?", Of(a - b), a - b, a - b, a <= 10 ? Patterns.TwoRows(a, b) : null)),
-            ItemKind.EvenOdd => Each(range, n => n > 0, n => new($"even-odd:{n}", $"Pair up {Of(n)}", n % 2 == 0 ? "even: all have a partner" : "odd: one is left alone", n, n, Patterns.Array(n, 2))),
-            ItemKind.ShareEqually => [.. range.Numbers.SelectMany(n => ((int[])[2, 3, 4, 5]).Where(k => n % k == 0 && n > k).Select(k => new Item($"share:{n}/{k}", $"Share {n} between {Of(k)}", $"{Of(n / k)} each", n / k, n, Patterns.Array(n, n / k))))],
-            ItemKind.CompareSigns => Pairs(range, (_, _) => true, (a, b) => new($"{a}:{b}", $"{a} □ {b}", Sign(a, b), a - b, 10 - Math.Min(10, Math.Abs(a - b)), null)),
+            ItemKind.OnTheLine => Each(
+                range,
+                _ => true,
+                n =>
+                    new(
+                        $"line:{n}",
+                        $"Where is {n} on the line from 0 to {range.High}?",
+                        $"between {Math.Max(0, n - 1)} and {n + 1}",
+                        n,
+                        n % 5 == 0 ? 0 : 1,
+                        null
+                    )
+            ),
+            ItemKind.HowManyMore => Pairs(
+                range,
+                (a, b) => a > b,
+                (a, b) => new($"{a}:{b}", $"A row of {a} and a row of {b}: how many more?", Of(a - b), a - b, a - b, a <= 10 ? Patterns.TwoRows(a, b) : null)
+            ),
+            ItemKind.EvenOdd => Each(
+                range,
+                n => n > 0,
+                n => new($"even-odd:{n}", $"Pair up {Of(n)}", n % 2 == 0 ? "even: all have a partner" : "odd: one is left alone", n, n, Patterns.Array(n, 2))
+            ),
+            ItemKind.ShareEqually =>
+            [
+                .. range.Numbers.SelectMany(n =>
+                    ((int[])[2, 3, 4, 5])
+                        .Where(k => n % k == 0 && n > k)
+                        .Select(k => new Item($"share:{n}/{k}", $"Share {n} between {Of(k)}", $"{Of(n / k)} each", n / k, n, Patterns.Array(n, n / k)))
+                ),
+            ],
+            ItemKind.CompareSigns => Pairs(
+                range,
+                (_, _) => true,
+                (a, b) => new($"{a}:{b}", $"{a} □ {b}", Sign(a, b), a - b, 10 - Math.Min(10, Math.Abs(a - b)), null)
+            ),
             ItemKind.CompareSums => CompareSums(range),
-            ItemKind.FactFamily => Splits(range, s => s.First <= s.Second && s.First > 0, s => new($"family:{s}", $"Say the facts of {s.Total}, {s.First} and {s.Second}", Facts(s), s.Total, s.Total, Things.Bond(s.Total, s.First, s.Second))),
-            ItemKind.OpenParts => Each(range, n => n > 0, n => new($"ways:{n}", $"Two groups that make {Of(n)}: find all ways", $"{Of(n + 1)} ways", n + 1, n, Things.Bond(n, null, null))),
-            ItemKind.TurnRound => Splits(range, s => s.First != s.Second, s => new($"turn:{s}", $"{s.First} + {s.Second} = {s.Total}. Turn it round", $"{s.Second} + {s.First} = {s.Total}", s.Second, s.Total, TwoColours(s, approach))),
-            ItemKind.Undo => Splits(range, s => s.First > 0 && s.Second > 0, s => new($"undo:{s}", $"{s.First} + {s.Second} = {s.Total}, so {s.Total} − {s.Second} = □", $"{s.First}", s.First, s.Total, TwoColours(s, approach))),
-            ItemKind.NoneOrAll => [.. range.Numbers.Where(n => n > 0).SelectMany(n => ((int[])[0, n]).Select(gone => new Item($"take:{n}-{gone}", $"{n} − {gone} = □", $"{n - gone}", n - gone, n, null)))],
+            ItemKind.FactFamily => Splits(
+                range,
+                s => s.First <= s.Second && s.First > 0,
+                s =>
+                    new(
+                        $"family:{s}",
+                        $"Say the facts of {s.Total}, {s.First} and {s.Second}",
+                        Facts(s),
+                        s.Total,
+                        s.Total,
+                        Things.Bond(s.Total, s.First, s.Second)
+                    )
+            ),
+            ItemKind.OpenParts => Each(
+                range,
+                n => n > 0,
+                n => new($"ways:{n}", $"Two groups that make {Of(n)}: find all ways", $"{Of(n + 1)} ways", n + 1, n, Things.Bond(n, null, null))
+            ),
+            ItemKind.TurnRound => Splits(
+                range,
+                s => s.First != s.Second,
+                s =>
+                    new(
+                        $"turn:{s}",
+                        $"{s.First} + {s.Second} = {s.Total}. Turn it round",
+                        $"{s.Second} + {s.First} = {s.Total}",
+                        s.Second,
+                        s.Total,
+                        TwoColours(s, approach)
+                    )
+            ),
+            ItemKind.Undo => Splits(
+                range,
+                s => s.First > 0 && s.Second > 0,
+                s =>
+                    new(
+                        $"undo:{s}",
+                        $"{s.First} + {s.Second} = {s.Total}, so {s.Total} − {s.Second} = □",
+                        $"{s.First}",
+                        s.First,
+                        s.Total,
+                        TwoColours(s, approach)
+                    )
+            ),
+            ItemKind.NoneOrAll =>
+            [
+                .. range
+                    .Numbers.Where(n => n > 0)
+                    .SelectMany(n => ((int[])[0, n]).Select(gone => new Item($"take:{n}-{gone}", $"{n} − {gone} = □", $"{n - gone}", n - gone, n, null))),
+            ],
             ItemKind.ThreeAddends => ThreeAddends(range),
-            ItemKind.TenAnd => Each(range, n => n is > 10 and < 20, n => new($"ten-and:{n}", $"10 + {n - 10} = □", $"{n}", n, n, Frames.Tens(n, 2, approach?.Frames))),
-            ItemKind.WholeTens => Each(range, n => n > 0 && n % 10 == 0, n => new($"tens:{n}", $"{Capitalised(n)}: how many tens?", $"{n / 10} tens, no {words.OnesName}", n / 10, n, PlaceValues.Blocks(PlaceValue.Of(n)))),
+            ItemKind.TenAnd => Each(
+                range,
+                n => n is > 10 and < 20,
+                n => new($"ten-and:{n}", $"10 + {n - 10} = □", $"{n}", n, n, Frames.Tens(n, 2, approach?.Frames))
+            ),
+            ItemKind.WholeTens => Each(
+                range,
+                n => n > 0 && n % 10 == 0,
+                n =>
+                    new(
+                        $"tens:{n}",
+                        $"{Capitalised(n)}: how many tens?",
+                        $"{n / 10} tens, no {words.OnesName}",
+                        n / 10,
+                        n,
+                        PlaceValues.Blocks(PlaceValue.Of(n))
+                    )
+            ),
             ItemKind.TensAndOnes => Sample(range, seed, n => new($"kinds:{n}", $"Build {n}", Kinds(n, words), n, n, PlaceValues.Blocks(PlaceValue.Of(n)))),
-            ItemKind.WrittenOut => Sample(range, seed, n => new($"cards:{n}", $"Make {n} with cards and write it out", PlaceValue.Of(n).ExpandedSentence(), n, n, PlaceValues.Cards(n, apart: true))),
+            ItemKind.WrittenOut => Sample(range, seed, n =>
+                new($"cards:{n}", $"Make {n} with cards and write it out", PlaceValue.Of(n).ExpandedSentence(), n, n, PlaceValues.Cards(n, apart: true))
+            ),
             ItemKind.AddKinds => Sample(range, seed, n => AddKinds(n, seed)),
-            ItemKind.NearestTen => Each(range, n => n % 10 != 0, n => new($"nearest:{n}", $"Which ten is nearest to {n}?", $"{Rounding.ToTen(n)}", Rounding.ToTen(n), n % 10 == 5 ? 2 : 1, null)),
-            ItemKind.TenMore => [.. Spread(range, n => n is >= 10 and < 990, seed).SelectMany(n => ((int[])[10, -10]).Select(step => new Item($"{(step > 0 ? "ten-more" : "ten-less")}:{n}", $"Ten {(step > 0 ? "more" : "less")} than {n}", $"{n + step}", n + step, n, null)))],
-            ItemKind.TakeTens => Pairs(range, (a, b) => a % 10 == 0 && b % 10 == 0 && a > b && b > 0, (a, b) => new($"take:{a}-{b}", $"{a} − {b} = □", $"{a - b}", a - b, a, null)),
+            ItemKind.NearestTen => Each(
+                range,
+                n => n % 10 != 0,
+                n => new($"nearest:{n}", $"Which ten is nearest to {n}?", $"{Rounding.ToTen(n)}", Rounding.ToTen(n), n % 10 == 5 ? 2 : 1, null)
+            ),
+            ItemKind.TenMore =>
+            [
+                .. Spread(range, n => n is >= 10 and < 990, seed)
+                    .SelectMany(n =>
+                        ((int[])[10, -10]).Select(step => new Item(
+                            $"{(step > 0 ? "ten-more" : "ten-less")}:{n}",
+                            $"Ten {(step > 0 ? "more" : "less")} than {n}",
+                            $"{n + step}",
+                            n + step,
+                            n,
+                            null
+                        ))
+                    ),
+            ],
+            ItemKind.TakeTens => Pairs(
+                range,
+                (a, b) => a % 10 == 0 && b % 10 == 0 && a > b && b > 0,
+                (a, b) => new($"take:{a}-{b}", $"{a} − {b} = □", $"{a - b}", a - b, a, null)
+            ),
             ItemKind.CountOn => Splits(range, s => s.Second is >= 1 and <= 3 && s.First > s.Second, Add(approach)),
             ItemKind.PlusNine => Splits(range, s => (s.First == 9 || s.Second == 9) && Math.Min(s.First, s.Second) is > 1 and < 10, Add(approach)),
             ItemKind.MakeTen => Splits(range, s => s.First < 10 && s.Second < 10 && s.Total > 10, Add(approach)),
-            ItemKind.NearDoubles => Splits(range, s => Math.Abs(s.First - s.Second) == 1 && s.First < 10 && s.Second < 10 && s.First > 0 && s.Second > 0, Add(approach)),
+            ItemKind.NearDoubles => Splits(
+                range,
+                s => Math.Abs(s.First - s.Second) == 1 && s.First < 10 && s.Second < 10 && s.First > 0 && s.Second > 0,
+                Add(approach)
+            ),
             ItemKind.SplitTeen => Splits(range, s => s.First is > 10 and < 20 && s.Second is > 0 and < 10, Add(approach)),
             ItemKind.CountBack => Splits(range, s => s.Second is >= 1 and <= 3 && s.First > 0, Take),
             ItemKind.BackThroughTen => Splits(range, s => s.Total is > 10 and < 20 && s.First < 10 && s.Second < 10, Take),
@@ -55,19 +182,49 @@ internal static class WorkedCases
 
     private static IReadOnlyList<Item> Each(NumberRange range, Func<int, bool> fits, Func<int, Item> item) => [.. range.Numbers.Where(fits).Select(item)];
 
-    private static IReadOnlyList<Item> Splits(NumberRange totals, Func<Split, bool> fits, Func<Split, Item> item) => [.. totals.Numbers.SelectMany(Bonds.Ordered).Where(fits).Select(item)];
+    private static IReadOnlyList<Item> Splits(NumberRange totals, Func<Split, bool> fits, Func<Split, Item> item) =>
+        [.. totals.Numbers.SelectMany(Bonds.Ordered).Where(fits).Select(item)];
 
     private static IReadOnlyList<Item> Pairs(NumberRange range, Func<int, int, bool> fits, Func<int, int, Item> item) =>
         [.. range.Numbers.SelectMany(a => range.Numbers.Where(b => fits(a, b)).Select(b => item(a, b)))];
 
     private static IReadOnlyList<Item> Sample(NumberRange range, ulong seed, Func<int, Item> item) => [.. Spread(range, n => n > 0, seed).Select(item)];
 
-    private static IEnumerable<int> Spread(NumberRange range, Func<int, bool> fits, ulong seed) => new SeededRandom(seed).Shuffled([.. range.Numbers.Where(fits)]).Take(Most).Order();
+    private static IEnumerable<int> Spread(NumberRange range, Func<int, bool> fits, ulong seed) =>
+        new SeededRandom(seed).Shuffled([.. range.Numbers.Where(fits)]).Take(Most).Order();
 
-    private static IReadOnlyList<Item> Steps(NumberRange range, int step) => Each(range, n => n % step == 0 && n > 0, n => new(
-        $"in-{step}:{n}", $"Count in {(step == 2 ? "twos" : step == 5 ? "fives" : "tens")} to {Of(n)}", $"{string.Join(", ", Enumerable.Range(1, Math.Min(3, n / step)).Select(k => Of(k * step)))} … {Of(n)}", n, n, null));
+    private static IReadOnlyList<Item> Steps(NumberRange range, int step) =>
+        Each(
+            range,
+            n => n % step == 0 && n > 0,
+            n =>
+                new(
+                    $"in-{step}:{n}",
+                    $"Count in {(step == 2 ? "twos" : step == 5 ? "fives" : "tens")} to {Of(n)}",
+                    $"{string.Join(", ", Enumerable.Range(1, Math.Min(3, n / step)).Select(k => Of(k * step)))} … {Of(n)}",
+                    n,
+                    n,
+                    null
+                )
+        );
 
-    private static Func<Split, Item> Add(Approach? approach) => s => new($"{s}", $"{s.First} + {s.Second} = □", $"{s.Total}", s.Total, s.Total, s.Total <= 20 && s.First <= 10 && s.Second <= 10 ? Pictures.Picture.SideBySide($"{s.First} and {s.Second}", 1, Frames.Ten(s.First, style: approach?.Frames), Frames.Ten(0, s.Second, approach?.Frames)) : null);
+    private static Func<Split, Item> Add(Approach? approach) =>
+        s =>
+            new(
+                $"{s}",
+                $"{s.First} + {s.Second} = □",
+                $"{s.Total}",
+                s.Total,
+                s.Total,
+                s.Total <= 20 && s.First <= 10 && s.Second <= 10
+                    ? Pictures.Picture.SideBySide(
+                        $"{s.First} and {s.Second}",
+                        1,
+                        Frames.Ten(s.First, style: approach?.Frames),
+                        Frames.Ten(0, s.Second, approach?.Frames)
+                    )
+                    : null
+            );
 
     private static Item Take(Split s) => new($"take:{s.Total}-{s.Second}", $"{s.Total} − {s.Second} = □", $"{s.First}", s.First, s.Total, null);
 
@@ -79,7 +236,10 @@ internal static class WorkedCases
         return string.Join(", ", family.Additions.Concat(family.Subtractions));
     }
 
-    private static string Sign(int a, int b) => a > b ? ">" : a < b ? "<" : "=";
+    private static string Sign(int a, int b) =>
+        a > b ? ">"
+        : a < b ? "<"
+        : "=";
 
     private static string Heaps(int n) => n / 10 == 1 ? "one ten" : $"{Of(n / 10)} tens";
 
@@ -91,21 +251,47 @@ internal static class WorkedCases
 
     // Each sum against one that comes to one less, the same, one more.
     private static IReadOnlyList<Item> CompareSums(NumberRange range) =>
-        [.. range.Numbers.SelectMany(Bonds.Ordered).Where(s => s.First > 0 && s.Second > 0).SelectMany(left => ((int[])[-1, 0, 1])
-            .Select(step => (left, right: new Split(left.Second + step, left.First))).Where(p => p.right.First >= 0 && p.right != p.left)
-            .Select(p => new Item($"sums:{p.left}:{p.right}", $"{p.left.First} + {p.left.Second} □ {p.right.First} + {p.right.Second}", Sign(p.left.Total, p.right.Total), p.left.Total - p.right.Total, p.left.Total, null)))];
+        [
+            .. range
+                .Numbers.SelectMany(Bonds.Ordered)
+                .Where(s => s.First > 0 && s.Second > 0)
+                .SelectMany(left =>
+                    ((int[])[-1, 0, 1])
+                        .Select(step => (left, right: new Split(left.Second + step, left.First)))
+                        .Where(p => p.right.First >= 0 && p.right != p.left)
+                        .Select(p => new Item(
+                            $"sums:{p.left}:{p.right}",
+                            $"{p.left.First} + {p.left.Second} □ {p.right.First} + {p.right.Second}",
+                            Sign(p.left.Total, p.right.Total),
+                            p.left.Total - p.right.Total,
+                            p.left.Total,
+                            null
+                        ))
+                ),
+        ];
 
     // Three numbers of which two make ten or are alike: there is something to look for.
     private static IReadOnlyList<Item> ThreeAddends(NumberRange range) =>
-        [.. from a in Enumerable.Range(1, 9) from b in Enumerable.Range(1, 9) from c in Enumerable.Range(1, 9)
+        [
+            .. from a in Enumerable.Range(1, 9)
+            from b in Enumerable.Range(1, 9)
+            from c in Enumerable.Range(1, 9)
             where range.Contains(a + b + c) && (a + c == 10 || (a == c && a != b))
-            select new Item($"{a + b + c}={a}+{b}+{c}", $"{a} + {b} + {c} = □", $"{a + b + c}", a + b + c, a + b + c, null)];
+            select new Item($"{a + b + c}={a}+{b}+{c}", $"{a} + {b} + {c} = □", $"{a + b + c}", a + b + c, a + b + c, null),
+        ];
 
     private static Item AddKinds(int first, ulong seed)
     {
         // A second number that stays below a hundred, whole tens and single ones among them.
         var room = Math.Max(1, 99 - first);
         var second = 1 + (int)((seed + ((ulong)first * 37)) % (ulong)room);
-        return new Item($"{first + second}={first}+{second}", $"{first} + {second} = □", $"{first + second}", first + second, (first % 10) + (second % 10) > 9 ? 1000 + first : first, null);
+        return new Item(
+            $"{first + second}={first}+{second}",
+            $"{first} + {second} = □",
+            $"{first + second}",
+            first + second,
+            (first % 10) + (second % 10) > 9 ? 1000 + first : first,
+            null
+        );
     }
 }

@@ -60,9 +60,18 @@ public sealed class MadeUpChild
         var right = random.Chance(_holds.Contains(skillId) ? 1 - Slip : Guess);
         var near = skill.Needs.All(_holds.Contains);
         var support = right
-            ? random.Chance(_boldness) ? Support.Alone : Support.Prompted
-            : near ? random.Chance(0.45) ? Support.Prompted : random.Chance(0.6) ? Support.Together : Support.NotYet
-            : random.Chance(0.5) ? Support.Together : Support.NotYet;
+            ? random.Chance(_boldness)
+                ? Support.Alone
+                : Support.Prompted
+            : near
+                ? random.Chance(0.45)
+                    ? Support.Prompted
+                    : random.Chance(0.6)
+                        ? Support.Together
+                        : Support.NotYet
+                : random.Chance(0.5)
+                    ? Support.Together
+                    : Support.NotYet;
         var slip = support is Support.Prompted or Support.NotYet && random.Chance(0.55) ? random.Pick(skill.Slips).Id : null;
         var ways = skill.Strategies.Where(s => s.Asked == right).ToList();
         var strategy = ways.Count > 0 && random.Chance(0.5) ? random.Pick(ways).Id : null;

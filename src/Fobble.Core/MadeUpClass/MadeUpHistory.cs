@@ -12,7 +12,15 @@ namespace Fobble.Core.MadeUpClass;
 /// <param name="GroupsADay">Small groups that meet each day.</param>
 /// <param name="Now">Nothing is made up at or after this moment.</param>
 public sealed record HistoryRequest(
-    SkillMap Map, ActivityLibrary Library, SchoolCalendar Calendar, IReadOnlyList<ChildId> Children, DateOnly From, DateTimeOffset Now, int GroupsADay, ulong Seed)
+    SkillMap Map,
+    ActivityLibrary Library,
+    SchoolCalendar Calendar,
+    IReadOnlyList<ChildId> Children,
+    DateOnly From,
+    DateTimeOffset Now,
+    int GroupsADay,
+    ulong Seed
+)
 {
     /// <summary>Asked each Monday for a year's plan to follow: gets the class as it stands, the Monday and the lessons given; null while there is none.</summary>
     public Func<ClassEvidence, DateOnly, IReadOnlyList<TaughtLesson>, YearPlan?>? Plan { get; init; }
@@ -23,14 +31,25 @@ public sealed record HistoryRequest(
 
 /// <summary>A week for which groups are to be formed.</summary>
 /// <param name="Past">Groups that met before, in order of time.</param>
-public sealed record WeekToGroup(ClassEvidence Evidence, IReadOnlyList<DateOnly> Days, int GroupsADay, IReadOnlyList<SkillId> Focus, IReadOnlyList<PastGroup> Past, SeededRandom Random);
+public sealed record WeekToGroup(
+    ClassEvidence Evidence,
+    IReadOnlyList<DateOnly> Days,
+    int GroupsADay,
+    IReadOnlyList<SkillId> Focus,
+    IReadOnlyList<PastGroup> Past,
+    SeededRandom Random
+);
 
 /// <summary>A week as it was planned and taught.</summary>
 public sealed record MadeUpWeek(WeekPlan Plan, IReadOnlyList<PastGroup> Groups);
 
 /// <param name="Holds">What each child truly holds at the end: what no adult can see, to measure judgements by.</param>
 public sealed record History(
-    IReadOnlyList<MadeUpWeek> Weeks, IReadOnlyList<Observation> Observations, IReadOnlyList<(ChildId Child, DateOnly Day)> Away, IReadOnlyDictionary<ChildId, IReadOnlySet<SkillId>> Holds);
+    IReadOnlyList<MadeUpWeek> Weeks,
+    IReadOnlyList<Observation> Observations,
+    IReadOnlyList<(ChildId Child, DateOnly Day)> Away,
+    IReadOnlyDictionary<ChildId, IReadOnlySet<SkillId>> Holds
+);
 
 /// <summary>Plays a class week by week: plans with the real planner, groups, teaches, and records as an adult would. Same seed, same history.</summary>
 public static class MadeUpHistory
@@ -55,7 +74,16 @@ public static class MadeUpHistory
             var evidence = new ClassEvidence(request.Map, request.Calendar, EvidenceSettings.Default, request.Children, seen, monday);
             var plan = WeekPlanner.Plan(new WeekRequest(evidence, monday, taught, request.Library) { Year = request.Plan?.Invoke(evidence, monday, taught) });
             List<PastGroup> groups = [];
-            var formed = request.Groups?.Invoke(new(evidence, [.. plan.Days.Select(d => d.Day)], request.GroupsADay, [.. plan.Days.Select(d => d.Focus.Skill)], [.. weeks.SelectMany(w => w.Groups)], random));
+            var formed = request.Groups?.Invoke(
+                new(
+                    evidence,
+                    [.. plan.Days.Select(d => d.Day)],
+                    request.GroupsADay,
+                    [.. plan.Days.Select(d => d.Focus.Skill)],
+                    [.. weeks.SelectMany(w => w.Groups)],
+                    random
+                )
+            );
             foreach (var day in plan.Days)
             {
                 var here = children.Where(c => !c.IsAway(random)).ToList();
@@ -77,7 +105,9 @@ public static class MadeUpHistory
 
                 for (var i = 0; i < (formed?.Count(g => g.Day == day.Day) ?? request.GroupsADay); i++)
                 {
-                    var (skill, members) = formed is null ? PickGroup(here, evidence, lastTurn, day.Day, random) : Present(formed.Where(g => g.Day == day.Day).ElementAt(i), here);
+                    var (skill, members) = formed is null
+                        ? PickGroup(here, evidence, lastTurn, day.Day, random)
+                        : Present(formed.Where(g => g.Day == day.Day).ElementAt(i), here);
                     groups.Add(new PastGroup(day.Day, (monday.DayNumber / 7) - 1000, skill, [.. members.Select(m => m.Id).Order()]));
                     foreach (var member in members)
                     {
@@ -105,7 +135,13 @@ public static class MadeUpHistory
             var begun = seen.GroupBy(o => o.Child).ToDictionary(g => g.Key, g => g.Select(o => o.Skill).Distinct().ToList());
             foreach (var child in random.Shuffled(here).Take(SeenAtChoiceTime).Where(c => begun.ContainsKey(c.Id)))
             {
-                Record([child], random.Pick(begun[child.Id].Where(child.Holds.Contains).DefaultIfEmpty(begun[child.Id][0]).ToList()), Setting.Choice, day, 10.9);
+                Record(
+                    [child],
+                    random.Pick(begun[child.Id].Where(child.Holds.Contains).DefaultIfEmpty(begun[child.Id][0]).ToList()),
+                    Setting.Choice,
+                    day,
+                    10.9
+                );
             }
         }
 
@@ -144,11 +180,17 @@ public static class MadeUpHistory
         }
     }
 
-    private static (SkillId Skill, IReadOnlyList<MadeUpChild> Members) Present(PastGroup group, List<MadeUpChild> here) => (group.Skill, [.. here.Where(c => group.Children.Contains(c.Id))]);
+    private static (SkillId Skill, IReadOnlyList<MadeUpChild> Members) Present(PastGroup group, List<MadeUpChild> here) =>
+        (group.Skill, [.. here.Where(c => group.Children.Contains(c.Id))]);
 
     // As adults do it without help: those who waited longest, on something the first of them is ready for.
     private static (SkillId Skill, IReadOnlyList<MadeUpChild> Members) PickGroup(
-        List<MadeUpChild> here, ClassEvidence evidence, Dictionary<ChildId, DateOnly> lastTurn, DateOnly day, SeededRandom random)
+        List<MadeUpChild> here,
+        ClassEvidence evidence,
+        Dictionary<ChildId, DateOnly> lastTurn,
+        DateOnly day,
+        SeededRandom random
+    )
     {
         var waiting = random.Shuffled(here.Where(c => lastTurn.GetValueOrDefault(c.Id) != day)).OrderBy(c => lastTurn.GetValueOrDefault(c.Id)).ToList();
         var first = waiting[0];

@@ -32,7 +32,16 @@ public enum MatDeed
 /// <param name="First">Deal: how many of the first colour (into the first zone or the first part).</param>
 /// <param name="More">Deal: how many of the second colour.</param>
 /// <param name="Seed">Shake: what decides how things fall.</param>
-public sealed record MatAction(MatDeed Deed, int? Counter = null, int? Zone = null, int? Place = null, bool Second = false, int First = 0, int More = 0, ulong Seed = 0);
+public sealed record MatAction(
+    MatDeed Deed,
+    int? Counter = null,
+    int? Zone = null,
+    int? Place = null,
+    bool Second = false,
+    int First = 0,
+    int More = 0,
+    ulong Seed = 0
+);
 
 /// <summary>A state after something was done, or the reason why it cannot be.</summary>
 public sealed record MatOutcome(MatState State, string? Refused);
@@ -54,19 +63,20 @@ public static class MatDeeds
         }
     }
 
-    private static MatState Carry(MatState state, MatAction action) => action.Deed switch
-    {
-        MatDeed.Put => Lay(state, new MatCounter(NextId(state), action.Second), action.Zone, action.Place),
-        MatDeed.Remove => Without(state, Find(state, action.Counter)),
-        MatDeed.Move => Lay(Without(state, Find(state, action.Counter)), Find(state, action.Counter), action.Zone, action.Place),
-        MatDeed.Turn => Change(state, action.Counter, c => c with { Second = !c.Second }),
-        MatDeed.Cross => Change(state, action.Counter, c => c with { Mark = c.Mark == CounterMark.Crossed ? CounterMark.None : CounterMark.Crossed }),
-        MatDeed.Circle => Change(state, action.Counter, c => c with { Mark = c.Mark == CounterMark.Circled ? CounterMark.None : CounterMark.Circled }),
-        MatDeed.Cover => Zone(state, ZoneOf(state, action.Zone), z => z with { Covered = !z.Covered }),
-        MatDeed.Shake => Shake(state, new SeededRandom(action.Seed)),
-        MatDeed.Deal => Deal(state.Kind, action.First, action.More, action.Seed),
-        _ => MatState.Empty(state.Kind),
-    };
+    private static MatState Carry(MatState state, MatAction action) =>
+        action.Deed switch
+        {
+            MatDeed.Put => Lay(state, new MatCounter(NextId(state), action.Second), action.Zone, action.Place),
+            MatDeed.Remove => Without(state, Find(state, action.Counter)),
+            MatDeed.Move => Lay(Without(state, Find(state, action.Counter)), Find(state, action.Counter), action.Zone, action.Place),
+            MatDeed.Turn => Change(state, action.Counter, c => c with { Second = !c.Second }),
+            MatDeed.Cross => Change(state, action.Counter, c => c with { Mark = c.Mark == CounterMark.Crossed ? CounterMark.None : CounterMark.Crossed }),
+            MatDeed.Circle => Change(state, action.Counter, c => c with { Mark = c.Mark == CounterMark.Circled ? CounterMark.None : CounterMark.Circled }),
+            MatDeed.Cover => Zone(state, ZoneOf(state, action.Zone), z => z with { Covered = !z.Covered }),
+            MatDeed.Shake => Shake(state, new SeededRandom(action.Seed)),
+            MatDeed.Deal => Deal(state.Kind, action.First, action.More, action.Seed),
+            _ => MatState.Empty(state.Kind),
+        };
 
     private static MatState Deal(MatKind kind, int first, int more, ulong seed)
     {
@@ -89,7 +99,10 @@ public static class MatDeeds
                 MatKind.TwoTenFrames => i / 10,
                 _ => 0,
             };
-            state = zone < state.Zones.Count ? Lay(state, new MatCounter(i + 1, second), zone, i < heap.Count ? heap[i] : null) : throw new RefusedException("deed", $"This mat holds no {first + more}.");
+            state =
+                zone < state.Zones.Count
+                    ? Lay(state, new MatCounter(i + 1, second), zone, i < heap.Count ? heap[i] : null)
+                    : throw new RefusedException("deed", $"This mat holds no {first + more}.");
         }
 
         return state;
@@ -105,7 +118,10 @@ public static class MatDeeds
         if (!MatKinds.ShakesIntoZones(state.Kind))
         {
             var places = state.Kind == MatKind.Heap ? Scattered(state, random) : state.Zones;
-            return state with { Zones = [.. places.Select(z => z with { Places = [.. z.Places.Select(c => c is null ? null : c with { Second = random.Chance(0.5) })] })] };
+            return state with
+            {
+                Zones = [.. places.Select(z => z with { Places = [.. z.Places.Select(c => c is null ? null : c with { Second = random.Chance(0.5) })] })],
+            };
         }
 
         var zones = state.Zones.Select(_ => new List<MatCounter?>()).ToList();
@@ -116,7 +132,10 @@ public static class MatDeeds
             open[random.Next(open.Count)].Add(counter);
         }
 
-        return state with { Zones = [.. zones.Select((z, i) => state.Zones[i] with { Places = z })] };
+        return state with
+        {
+            Zones = [.. zones.Select((z, i) => state.Zones[i] with { Places = z })],
+        };
     }
 
     private static IReadOnlyList<ZoneState> Scattered(MatState state, SeededRandom random)
@@ -151,13 +170,22 @@ public static class MatDeeds
             : Zone(state, index, z => z with { Places = [.. z.Places.Select((c, i) => i == at ? counter : c)] });
     }
 
-    private static MatState Without(MatState state, MatCounter counter) => state with
-    {
-        Zones = [.. state.Zones.Select((z, i) => z with
+    private static MatState Without(MatState state, MatCounter counter) =>
+        state with
         {
-            Places = MatKinds.ZonesOf(state.Kind)[i].Fixed ? [.. z.Places.Select(c => c == counter ? null : c)] : [.. z.Places.Where(c => c != counter)],
-        })],
-    };
+            Zones =
+            [
+                .. state.Zones.Select(
+                    (z, i) =>
+                        z with
+                        {
+                            Places = MatKinds.ZonesOf(state.Kind)[i].Fixed
+                                ? [.. z.Places.Select(c => c == counter ? null : c)]
+                                : [.. z.Places.Where(c => c != counter)],
+                        }
+                ),
+            ],
+        };
 
     private static MatState Change(MatState state, int? id, Func<MatCounter, MatCounter> change)
     {
@@ -166,9 +194,13 @@ public static class MatDeeds
     }
 
     private static MatState Zone(MatState state, int index, Func<ZoneState, ZoneState> change) =>
-        state with { Zones = [.. state.Zones.Select((z, i) => i == index ? change(z) : z)] };
+        state with
+        {
+            Zones = [.. state.Zones.Select((z, i) => i == index ? change(z) : z)],
+        };
 
-    private static MatCounter Find(MatState state, int? id) => state.Counters.FirstOrDefault(c => c.Id == id) ?? throw new RefusedException("deed", "That counter is not on the mat.");
+    private static MatCounter Find(MatState state, int? id) =>
+        state.Counters.FirstOrDefault(c => c.Id == id) ?? throw new RefusedException("deed", "That counter is not on the mat.");
 
     private static int ZoneOf(MatState state, int? zone) =>
         zone is { } index && index >= 0 && index < state.Zones.Count ? index : throw new RefusedException("deed", "This mat has no such place.");

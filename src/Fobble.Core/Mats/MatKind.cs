@@ -27,29 +27,31 @@ public static class MatKinds
 
     public static IReadOnlyList<MatKind> All { get; } = Enum.GetValues<MatKind>();
 
-    public static string NameOf(MatKind kind) => kind switch
-    {
-        MatKind.FiveFrame => "Five frame",
-        MatKind.TenFrame => "Ten frame",
-        MatKind.TwoTenFrames => "Two ten frames",
-        MatKind.Bond => "Whole and parts",
-        MatKind.TwoRows => "Two rows",
-        MatKind.Tray => "Tray",
-        MatKind.Ring => "Ring",
-        _ => "Heap",
-    };
+    public static string NameOf(MatKind kind) =>
+        kind switch
+        {
+            MatKind.FiveFrame => "Five frame",
+            MatKind.TenFrame => "Ten frame",
+            MatKind.TwoTenFrames => "Two ten frames",
+            MatKind.Bond => "Whole and parts",
+            MatKind.TwoRows => "Two rows",
+            MatKind.Tray => "Tray",
+            MatKind.Ring => "Ring",
+            _ => "Heap",
+        };
 
-    public static IReadOnlyList<MatZone> ZonesOf(MatKind kind) => kind switch
-    {
-        MatKind.FiveFrame => [new("frame", 5, true)],
-        MatKind.TenFrame => [new("frame", 10, true)],
-        MatKind.TwoTenFrames => [new("first frame", 10, true), new("second frame", 10, true)],
-        MatKind.Bond => [new("whole", 20, false), new("first part", 20, false), new("second part", 20, false)],
-        MatKind.TwoRows => [new("upper row", 10, false), new("lower row", 10, false)],
-        MatKind.Tray => [new("first well", 12, false), new("second well", 12, false), new("third well", 12, false)],
-        MatKind.Ring => [new("inside", 12, false), new("outside", 12, false)],
-        _ => [new("heap", 40, true)],
-    };
+    public static IReadOnlyList<MatZone> ZonesOf(MatKind kind) =>
+        kind switch
+        {
+            MatKind.FiveFrame => [new("frame", 5, true)],
+            MatKind.TenFrame => [new("frame", 10, true)],
+            MatKind.TwoTenFrames => [new("first frame", 10, true), new("second frame", 10, true)],
+            MatKind.Bond => [new("whole", 20, false), new("first part", 20, false), new("second part", 20, false)],
+            MatKind.TwoRows => [new("upper row", 10, false), new("lower row", 10, false)],
+            MatKind.Tray => [new("first well", 12, false), new("second well", 12, false), new("third well", 12, false)],
+            MatKind.Ring => [new("inside", 12, false), new("outside", 12, false)],
+            _ => [new("heap", 40, true)],
+        };
 
     public static bool IsFrame(MatKind kind) => kind is MatKind.FiveFrame or MatKind.TenFrame or MatKind.TwoTenFrames;
 

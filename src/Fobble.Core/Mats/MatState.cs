@@ -25,8 +25,7 @@ public sealed partial record MatState(MatKind Kind, IReadOnlyList<ZoneState> Zon
 
     public int Count => Zones.Sum(z => z.Count);
 
-    public static MatState Empty(MatKind kind) =>
-        new(kind, [.. MatKinds.ZonesOf(kind).Select(z => new ZoneState(z.Fixed ? new MatCounter?[z.Places] : []))]);
+    public static MatState Empty(MatKind kind) => new(kind, [.. MatKinds.ZonesOf(kind).Select(z => new ZoneState(z.Fixed ? new MatCounter?[z.Places] : []))]);
 
     /// <exception cref="RefusedException">The text is no state of this kind of mat.</exception>
     public static MatState Parse(MatKind kind, string? text)
@@ -56,7 +55,11 @@ public sealed partial record MatState(MatKind Kind, IReadOnlyList<ZoneState> Zon
         StringBuilder text = new();
         foreach (var place in zone.Places)
         {
-            text.Append(place is null ? "_" : $"{(place.Second ? 'b' : 'a')}{place.Id}{(place.Mark switch { CounterMark.Crossed => "x", CounterMark.Circled => "o", _ => "" })}");
+            text.Append(
+                place is null
+                    ? "_"
+                    : $"{(place.Second ? 'b' : 'a')}{place.Id}{(place.Mark switch { CounterMark.Crossed => "x", CounterMark.Circled => "o", _ => "" })}"
+            );
         }
 
         return text.Append(zone.Covered ? "!" : "").ToString();
@@ -65,8 +68,25 @@ public sealed partial record MatState(MatKind Kind, IReadOnlyList<ZoneState> Zon
     private static ZoneState ReadZone(string text, MatZone zone)
     {
         var read = Zone().Match(text);
-        List<MatCounter?> places = [.. Place().Matches(text).Select(m => m.Value == "_" ? null : new MatCounter(
-            int.Parse(m.Groups["id"].Value, null), m.Value[0] == 'b', m.Value[^1] switch { 'x' => CounterMark.Crossed, 'o' => CounterMark.Circled, _ => CounterMark.None }))];
+        List<MatCounter?> places =
+        [
+            .. Place()
+                .Matches(text)
+                .Select(m =>
+                    m.Value == "_"
+                        ? null
+                        : new MatCounter(
+                            int.Parse(m.Groups["id"].Value, null),
+                            m.Value[0] == 'b',
+                            m.Value[^1] switch
+                            {
+                                'x' => CounterMark.Crossed,
+                                'o' => CounterMark.Circled,
+                                _ => CounterMark.None,
+                            }
+                        )
+                ),
+        ];
         return read.Success && (zone.Fixed ? places.Count == zone.Places : places.Count <= zone.Places && !places.Contains(null))
             ? new(places, text.EndsWith('!'))
             : throw new RefusedException("state", $"'{text}' is nothing that can lie in the {zone.Name}.");

@@ -65,7 +65,9 @@ public static class MatReadings
         var second = state.Counters.Count(c => c.Second);
         return state.Kind switch
         {
-            MatKind.Bond => state.Zones[1].Count + state.Zones[2].Count == 0 ? "" : $"{new NumberSentence(state.Zones[1].Count, Operation.Add, state.Zones[2].Count)}",
+            MatKind.Bond => state.Zones[1].Count + state.Zones[2].Count == 0
+                ? ""
+                : $"{new NumberSentence(state.Zones[1].Count, Operation.Add, state.Zones[2].Count)}",
             MatKind.TwoRows => new Comparison(state.Zones[0].Count, state.Zones[1].Count).Between($"{state.Zones[0].Count}", $"{state.Zones[1].Count}"),
             MatKind.Tray => $"{string.Join(" + ", state.Zones.Select(z => z.Count))} = {state.Count}",
             MatKind.Ring => $"{new NumberSentence(state.Zones[0].Count, Operation.Add, state.Zones[1].Count)}",
@@ -78,6 +80,10 @@ public static class MatReadings
         var parts = $"{NumberWords.Of(first)} and {NumberWords.Of(second)} make {NumberWords.Of(first + second)}";
         return whole == 0 || whole == first + second ? [parts]
             : first + second == 0 ? [$"a whole of {NumberWords.Of(whole)}, not taken apart yet"]
-            : [parts, $"the whole says {NumberWords.Of(whole)}: {NumberWords.Of(Math.Abs(whole - first - second))} {(whole > first + second ? "still to place" : "too many")}"];
+            :
+            [
+                parts,
+                $"the whole says {NumberWords.Of(whole)}: {NumberWords.Of(Math.Abs(whole - first - second))} {(whole > first + second ? "still to place" : "too many")}",
+            ];
     }
 }

@@ -23,7 +23,10 @@ public static class PathMat
         ArgumentNullException.ThrowIfNull(hops);
         if (!range.Contains(start) || hops.Count > MostHops)
         {
-            throw new RefusedException("hops", hops.Count > MostHops ? $"More than {MostHops} hops are hard to follow." : $"{start} is not on the path from {range.Low} to {range.High}.");
+            throw new RefusedException(
+                "hops",
+                hops.Count > MostHops ? $"More than {MostHops} hops are hard to follow." : $"{start} is not on the path from {range.Low} to {range.High}."
+            );
         }
 
         List<Hop> walked = [];
@@ -33,7 +36,10 @@ public static class PathMat
             var (from, to) = (walked.Count == 0 ? start : walked[^1].To, (walked.Count == 0 ? start : walked[^1].To) + hop);
             if (hop == 0 || !range.Contains(to))
             {
-                throw new RefusedException("hops", hop == 0 ? "A hop of nought goes nowhere." : $"{hop:+0;−0} from {from} leaves the path from {range.Low} to {range.High}.");
+                throw new RefusedException(
+                    "hops",
+                    hop == 0 ? "A hop of nought goes nowhere." : $"{hop:+0;−0} from {from} leaves the path from {range.Low} to {range.High}."
+                );
             }
 
             walked.Add(new(from, to, $"{hop:+ 0;− 0}"));
@@ -49,7 +55,9 @@ public static class PathMat
         var count = Math.Abs(hop);
         var way = hop > 0 ? "on" : "back";
         var words = Enumerable.Range(1, count).Select(i => NumberWords.Of(from + (Math.Sign(hop) * i)));
-        return count <= 5 ? $"{NumberWords.Capitalised(count)} {way}: {string.Join(", ", words)}." : $"{NumberWords.Capitalised(count)} {way}: {NumberWords.Of(from + hop)}.";
+        return count <= 5
+            ? $"{NumberWords.Capitalised(count)} {way}: {string.Join(", ", words)}."
+            : $"{NumberWords.Capitalised(count)} {way}: {NumberWords.Of(from + hop)}.";
     }
 
     private static Picture Draw(NumberRange range, int start, IReadOnlyList<Hop> hops) =>

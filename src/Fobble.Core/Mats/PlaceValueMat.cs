@@ -11,7 +11,8 @@ public static class PlaceValueMat
 {
     /// <summary>A number as somebody asked for it.</summary>
     /// <exception cref="RefusedException">It is none that blocks and cards show.</exception>
-    public static int Asked(int number) => number is >= 0 and <= NumberRange.Largest ? number : throw new RefusedException("number", $"Numbers go from 0 to {NumberRange.Largest}, not {number}.");
+    public static int Asked(int number) =>
+        number is >= 0 and <= NumberRange.Largest ? number : throw new RefusedException("number", $"Numbers go from 0 to {NumberRange.Largest}, not {number}.");
 
     public static NumberInKinds Show(int number, Wording words)
     {
@@ -21,7 +22,14 @@ public static class PlaceValueMat
         readings.AddRange(number % 10 == 0 ? [] : [$"nearest ten: {Rounding.ToTen(number)}"]);
         readings.AddRange(number >= 10 ? [$"ten {words.Fewer}: {number - 10}"] : []);
         readings.AddRange(number <= 989 ? [$"ten more: {number + 10}"] : []);
-        return new(number, PlaceValues.Blocks(value), PlaceValues.Cards(number, apart: true), PlaceValues.Cards(number, apart: false), value.ExpandedSentence(), readings);
+        return new(
+            number,
+            PlaceValues.Blocks(value),
+            PlaceValues.Cards(number, apart: true),
+            PlaceValues.Cards(number, apart: false),
+            value.ExpandedSentence(),
+            readings
+        );
     }
 
     /// <summary>a + b or a − b with blocks, the ones first, every exchange said.</summary>
@@ -37,10 +45,14 @@ public static class PlaceValueMat
         var (lying, other) = (PlaceValue.Of(a), PlaceValue.Of(b));
         var add = operation == Operation.Add;
         var sentence = $"{a} {(add ? "+" : "−")} {b}";
-        List<MatStep> steps = [new(
-            add ? $"{InKinds(lying, words)}; put to it {InKinds(other, words)}." : $"{InKinds(lying, words)}; {words.TakeAway} {InKinds(other, words)}.",
-            add ? PlaceValues.Blocks(Plus(lying, other), lying) : PlaceValues.Blocks(lying),
-            $"{sentence} = □")];
+        List<MatStep> steps =
+        [
+            new(
+                add ? $"{InKinds(lying, words)}; put to it {InKinds(other, words)}." : $"{InKinds(lying, words)}; {words.TakeAway} {InKinds(other, words)}.",
+                add ? PlaceValues.Blocks(Plus(lying, other), lying) : PlaceValues.Blocks(lying),
+                $"{sentence} = □"
+            ),
+        ];
         foreach (var step in add ? KindByKind.Add(a, b) : KindByKind.TakeAway(a, b))
         {
             var rest = add ? new PlaceValue(step.Kind < NumberKind.Hundreds ? other.Hundreds : 0, step.Kind < NumberKind.Tens ? other.Tens : 0, 0) : default;
@@ -66,17 +78,22 @@ public static class PlaceValueMat
 
     private static string InKinds(PlaceValue value, Wording words)
     {
-        var parts = new[] { NumberKind.Hundreds, NumberKind.Tens, NumberKind.Ones }.Where(k => value[k] > 0)
-            .Select(k => $"{value[k]} {(value[k] > 1 ? NameOf(k, words) : k == NumberKind.Ones ? words.OneName : k == NumberKind.Tens ? "ten" : "hundred")}").ToList();
-        return parts.Count == 0 ? $"0 {words.OnesName}" : parts.Count == 1 ? parts[0] : $"{string.Join(", ", parts.SkipLast(1))} and {parts[^1]}";
+        var parts = new[] { NumberKind.Hundreds, NumberKind.Tens, NumberKind.Ones }
+            .Where(k => value[k] > 0)
+            .Select(k => $"{value[k]} {(value[k] > 1 ? NameOf(k, words) : k == NumberKind.Ones ? words.OneName : k == NumberKind.Tens ? "ten" : "hundred")}")
+            .ToList();
+        return parts.Count == 0 ? $"0 {words.OnesName}"
+            : parts.Count == 1 ? parts[0]
+            : $"{string.Join(", ", parts.SkipLast(1))} and {parts[^1]}";
     }
 
-    private static string NameOf(NumberKind kind, Wording words) => kind switch
-    {
-        NumberKind.Ones => words.OnesName,
-        NumberKind.Tens => "tens",
-        _ => "hundreds",
-    };
+    private static string NameOf(NumberKind kind, Wording words) =>
+        kind switch
+        {
+            NumberKind.Ones => words.OnesName,
+            NumberKind.Tens => "tens",
+            _ => "hundreds",
+        };
 
     private static string Capital(string word) => char.ToUpperInvariant(word[0]) + word[1..];
 

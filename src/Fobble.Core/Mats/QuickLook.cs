@@ -25,14 +25,15 @@ public enum LookLayout
 /// <summary>A number laid out, what can be read off it, and for how long it is shown.</summary>
 public sealed record QuickLook(Picture Picture, IReadOnlyList<string> Readings, double FlashSeconds)
 {
-    public static int Most(LookLayout layout) => layout switch
-    {
-        LookLayout.Dice or LookLayout.Fingers or LookLayout.Row or LookLayout.Tower => 10,
-        LookLayout.Domino => 12,
-        LookLayout.HeapsOfTen => 200,
-        LookLayout.Scattered or LookLayout.Bunches => 40,
-        _ => 20,
-    };
+    public static int Most(LookLayout layout) =>
+        layout switch
+        {
+            LookLayout.Dice or LookLayout.Fingers or LookLayout.Row or LookLayout.Tower => 10,
+            LookLayout.Domino => 12,
+            LookLayout.HeapsOfTen => 200,
+            LookLayout.Scattered or LookLayout.Bunches => 40,
+            _ => 20,
+        };
 
     /// <param name="seed">Decides how a scattered set lies, which fingers are up, and how a domino is parted.</param>
     /// <exception cref="RefusedException">The layout does not hold the number.</exception>
@@ -52,7 +53,15 @@ public sealed record QuickLook(Picture Picture, IReadOnlyList<string> Readings, 
             LookLayout.Fingers => Fingers(random.Pick(Hands.Ways(number))),
             LookLayout.Row => (Patterns.Row(Math.Min(5, number), Math.Max(0, number - 5)), number > 5 ? Parts(5, number - 5) : ""),
             LookLayout.Doubles => (Patterns.TwoRows((number + 1) / 2, number / 2), Parts((number + 1) / 2, number / 2)),
-            LookLayout.Array => (Patterns.Array(number, number > 10 ? 5 : number > 4 ? 3 : 2), ""),
+            LookLayout.Array => (
+                Patterns.Array(
+                    number,
+                    number > 10 ? 5
+                        : number > 4 ? 3
+                        : 2
+                ),
+                ""
+            ),
             LookLayout.Circle => (Patterns.InCircle(number), ""),
             LookLayout.Tower => (Patterns.Tower(Math.Min(5, number), Math.Max(0, number - 5)), number > 5 ? Parts(5, number - 5) : ""),
             LookLayout.Bunches => (Patterns.InBunches(number, seed), ""),
@@ -68,5 +77,6 @@ public sealed record QuickLook(Picture Picture, IReadOnlyList<string> Readings, 
         static (Picture, string) Domino(Split halves) => (Patterns.Domino(halves.First, halves.Second), Parts(halves.First, halves.Second));
     }
 
-    private static string Parts(int first, int second) => first == second ? $"double {NumberWords.Of(first)}" : $"{NumberWords.Of(first)} and {NumberWords.Of(second)}";
+    private static string Parts(int first, int second) =>
+        first == second ? $"double {NumberWords.Of(first)}" : $"{NumberWords.Of(first)} and {NumberWords.Of(second)}";
 }

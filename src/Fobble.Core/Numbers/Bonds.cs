@@ -51,10 +51,15 @@ public static class Bonds
         ArgumentOutOfRangeException.ThrowIfLessThan(wells, 1);
         if (wells == 1)
         {
-            return [[total]];
+            return
+            [
+                [total],
+            ];
         }
 
-        return [.. Enumerable.Range(0, total + 1).SelectMany(
-            first => IntoWells(total - first, wells - 1).Select(rest => (IReadOnlyList<int>)[first, .. rest]))];
+        return
+        [
+            .. Enumerable.Range(0, total + 1).SelectMany(first => IntoWells(total - first, wells - 1).Select(rest => (IReadOnlyList<int>)[first, .. rest])),
+        ];
     }
 }

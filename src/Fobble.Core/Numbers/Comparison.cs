@@ -5,7 +5,10 @@ public readonly record struct Comparison(int First, int Second)
 {
     public int Difference => Math.Abs(First - Second);
 
-    public string Sign => First == Second ? "=" : First > Second ? ">" : "<";
+    public string Sign =>
+        First == Second ? "="
+        : First > Second ? ">"
+        : "<";
 
     /// <summary>Things of the first (and of the second) that find a partner.</summary>
     public int Matched => Math.Min(First, Second);

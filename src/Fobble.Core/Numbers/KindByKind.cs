@@ -85,10 +85,11 @@ public static class KindByKind
         }
     }
 
-    private static PlaceValue With(PlaceValue value, NumberKind kind, int more) => kind switch
-    {
-        NumberKind.Ones => value with { Ones = value.Ones + more },
-        NumberKind.Tens => value with { Tens = value.Tens + more },
-        _ => value with { Hundreds = value.Hundreds + more },
-    };
+    private static PlaceValue With(PlaceValue value, NumberKind kind, int more) =>
+        kind switch
+        {
+            NumberKind.Ones => value with { Ones = value.Ones + more },
+            NumberKind.Tens => value with { Tens = value.Tens + more },
+            _ => value with { Hundreds = value.Hundreds + more },
+        };
 }

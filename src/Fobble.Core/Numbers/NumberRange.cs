@@ -33,10 +33,12 @@ public readonly record struct NumberRange
     {
         ArgumentNullException.ThrowIfNull(text);
         var ends = text.Split('-', StringSplitOptions.TrimEntries);
-        return ends.Length is 1 or 2
+        return
+            ends.Length is 1 or 2
             && int.TryParse(ends[0], NumberStyles.None, CultureInfo.InvariantCulture, out var low)
             && int.TryParse(ends[^1], NumberStyles.None, CultureInfo.InvariantCulture, out var high)
-            && low <= high && high <= Largest
+            && low <= high
+            && high <= Largest
             ? new NumberRange(low, high)
             : throw new RefusedException("range", $"'{text}' is no range of numbers; write it like 1-5.");
     }
@@ -46,5 +48,7 @@ public readonly record struct NumberRange
     /// <summary>The range from one number to another, as somebody asked for it.</summary>
     /// <exception cref="RefusedException">That is no range.</exception>
     public static NumberRange Asked(int low, int high) =>
-        low >= 0 && low <= high && high <= Largest ? new(low, high) : throw new RefusedException("range", $"{low} to {high} is no range of numbers: choose from 0 to {Largest}, the smaller first.");
+        low >= 0 && low <= high && high <= Largest
+            ? new(low, high)
+            : throw new RefusedException("range", $"{low} to {high} is no range of numbers: choose from 0 to {Largest}, the smaller first.");
 }

@@ -21,20 +21,22 @@ public readonly record struct PlaceValue(int Hundreds, int Tens, int Ones)
         return new(number / 100, number / 10 % 10, number % 10);
     }
 
-    public int this[NumberKind kind] => kind switch
-    {
-        NumberKind.Hundreds => Hundreds,
-        NumberKind.Tens => Tens,
-        _ => Ones,
-    };
+    public int this[NumberKind kind] =>
+        kind switch
+        {
+            NumberKind.Hundreds => Hundreds,
+            NumberKind.Tens => Tens,
+            _ => Ones,
+        };
 
     /// <summary>What one of a kind is worth: 1, 10 or 100.</summary>
-    public static int Worth(NumberKind kind) => kind switch
-    {
-        NumberKind.Hundreds => 100,
-        NumberKind.Tens => 10,
-        _ => 1,
-    };
+    public static int Worth(NumberKind kind) =>
+        kind switch
+        {
+            NumberKind.Hundreds => 100,
+            NumberKind.Tens => 10,
+            _ => 1,
+        };
 
     /// <summary>The number as its kinds are worth, the largest first: 153 = 100, 50, 3. Zeros are left out unless they are to be kept; 0 is 0.</summary>
     public IReadOnlyList<int> Expanded(bool keepZeros = false)
@@ -49,21 +51,23 @@ public readonly record struct PlaceValue(int Hundreds, int Tens, int Ones)
 
     /// <summary>Ten of a kind given for one of the next.</summary>
     /// <exception cref="InvalidOperationException">There are no ten of that kind, or nothing larger to exchange for.</exception>
-    public PlaceValue Gather(NumberKind kind) => kind switch
-    {
-        NumberKind.Ones when Ones >= 10 => this with { Ones = Ones - 10, Tens = Tens + 1 },
-        NumberKind.Tens when Tens >= 10 => this with { Tens = Tens - 10, Hundreds = Hundreds + 1 },
-        _ => throw new InvalidOperationException($"There are not ten {kind} to exchange."),
-    };
+    public PlaceValue Gather(NumberKind kind) =>
+        kind switch
+        {
+            NumberKind.Ones when Ones >= 10 => this with { Ones = Ones - 10, Tens = Tens + 1 },
+            NumberKind.Tens when Tens >= 10 => this with { Tens = Tens - 10, Hundreds = Hundreds + 1 },
+            _ => throw new InvalidOperationException($"There are not ten {kind} to exchange."),
+        };
 
     /// <summary>One of a kind given for ten of the one below.</summary>
     /// <exception cref="InvalidOperationException">There is none of that kind, or nothing smaller to exchange for.</exception>
-    public PlaceValue Break(NumberKind kind) => kind switch
-    {
-        NumberKind.Hundreds when Hundreds > 0 => this with { Hundreds = Hundreds - 1, Tens = Tens + 10 },
-        NumberKind.Tens when Tens > 0 => this with { Tens = Tens - 1, Ones = Ones + 10 },
-        _ => throw new InvalidOperationException($"There is no {kind} to exchange."),
-    };
+    public PlaceValue Break(NumberKind kind) =>
+        kind switch
+        {
+            NumberKind.Hundreds when Hundreds > 0 => this with { Hundreds = Hundreds - 1, Tens = Tens + 10 },
+            NumberKind.Tens when Tens > 0 => this with { Tens = Tens - 1, Ones = Ones + 10 },
+            _ => throw new InvalidOperationException($"There is no {kind} to exchange."),
+        };
 }
 
 /// <summary>A large amount laid out in heaps of ten and what is left over (rules R5 and R8).</summary>

@@ -33,8 +33,12 @@ public enum SentenceWord
 
 /// <summary>The words a class has chosen where schools differ.</summary>
 public sealed record Wording(
-    OnesWord Ones = OnesWord.Ones, FewerWord Less = FewerWord.Fewer, TakeWord Take = TakeWord.TakeAway, SentenceWord Sentence = SentenceWord.NumberSentence,
-    YearWord Year = YearWord.Kindergarten)
+    OnesWord Ones = OnesWord.Ones,
+    FewerWord Less = FewerWord.Fewer,
+    TakeWord Take = TakeWord.TakeAway,
+    SentenceWord Sentence = SentenceWord.NumberSentence,
+    YearWord Year = YearWord.Kindergarten
+)
 {
     public static Wording Usual { get; } = new();
 
@@ -47,12 +51,13 @@ public sealed record Wording(
     /// <summary>As an order: "take away three", "subtract three".</summary>
     public string TakeAway => Take == TakeWord.TakeAway ? "take away" : "subtract";
 
-    public string SentenceName => Sentence switch
-    {
-        SentenceWord.Equation => "equation",
-        SentenceWord.Sum => "sum",
-        _ => "number sentence",
-    };
+    public string SentenceName =>
+        Sentence switch
+        {
+            SentenceWord.Equation => "equation",
+            SentenceWord.Sum => "sum",
+            _ => "number sentence",
+        };
 
     public string YearName => Year == YearWord.Kindergarten ? "kindergarten" : "reception";
 
@@ -68,8 +73,13 @@ public sealed record Wording(
             return text;
         }
 
-        var said = text.Replace("{fewer}", Fewer, StringComparison.Ordinal).Replace("{takeAway}", TakeAway, StringComparison.Ordinal).Replace("{ones}", OnesName, StringComparison.Ordinal)
-            .Replace("{one}", OneName, StringComparison.Ordinal).Replace("a {sentence}", Sentence == SentenceWord.Equation ? "an equation" : $"a {SentenceName}", StringComparison.Ordinal).Replace("{sentence}", SentenceName, StringComparison.Ordinal).Replace("{year}", YearName, StringComparison.Ordinal);
+        var said = text.Replace("{fewer}", Fewer, StringComparison.Ordinal)
+            .Replace("{takeAway}", TakeAway, StringComparison.Ordinal)
+            .Replace("{ones}", OnesName, StringComparison.Ordinal)
+            .Replace("{one}", OneName, StringComparison.Ordinal)
+            .Replace("a {sentence}", Sentence == SentenceWord.Equation ? "an equation" : $"a {SentenceName}", StringComparison.Ordinal)
+            .Replace("{sentence}", SentenceName, StringComparison.Ordinal)
+            .Replace("{year}", YearName, StringComparison.Ordinal);
         return text[0] == '{' && text.Contains(' ', StringComparison.Ordinal) ? char.ToUpperInvariant(said[0]) + said[1..] : said;
     }
 }

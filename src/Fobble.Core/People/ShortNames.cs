@@ -12,20 +12,23 @@ public static class ShortNames
     public static IReadOnlyList<string> Of(IReadOnlyList<(string Given, string Family)> children)
     {
         ArgumentNullException.ThrowIfNull(children);
-        return [.. children.Select(child =>
-        {
-            var letters = new StringInfo(child.Family);
-            for (var length = 1; length < letters.LengthInTextElements; length++)
+        return
+        [
+            .. children.Select(child =>
             {
-                var name = Short(child, length);
-                if (children.Count(other => Short(other, length) == name) == 1)
+                var letters = new StringInfo(child.Family);
+                for (var length = 1; length < letters.LengthInTextElements; length++)
                 {
-                    return name;
+                    var name = Short(child, length);
+                    if (children.Count(other => Short(other, length) == name) == 1)
+                    {
+                        return name;
+                    }
                 }
-            }
 
-            return child.Family.Length == 0 ? child.Given : $"{child.Given} {child.Family}";
-        })];
+                return child.Family.Length == 0 ? child.Given : $"{child.Given} {child.Family}";
+            }),
+        ];
     }
 
     // A dot where letters are left out; text elements, so that no accent or script is cut in the middle.

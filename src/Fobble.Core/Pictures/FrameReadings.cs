@@ -17,14 +17,16 @@ public static class FrameReadings
         }
 
         readings.AddRange(FromFive(number));
-        readings.Add(number switch
-        {
-            0 => "empty: ten spaces",
-            10 => "full: ten ones that are also one ten",
-            20 => "two full frames: two tens",
-            < 10 => $"{NumberWords.Of(10 - number)} short of ten",
-            _ => $"{NumberWords.Of(20 - number)} short of twenty",
-        });
+        readings.Add(
+            number switch
+            {
+                0 => "empty: ten spaces",
+                10 => "full: ten ones that are also one ten",
+                20 => "two full frames: two tens",
+                < 10 => $"{NumberWords.Of(10 - number)} short of ten",
+                _ => $"{NumberWords.Of(20 - number)} short of twenty",
+            }
+        );
         if (number > 0 && number % 2 == 0)
         {
             readings.Add($"double {NumberWords.Of(number / 2)}");
@@ -40,13 +42,14 @@ public static class FrameReadings
     }
 
     // Against five: how many more than it, or how many short of it.
-    private static IEnumerable<string> FromFive(int number) => number switch
-    {
-        > 15 and < 20 => [$"ten, five and {NumberWords.Of(number - 15)}"],
-        > 5 and < 10 => [$"five and {NumberWords.Of(number - 5)}"],
-        > 0 and < 5 => [$"{NumberWords.Of(5 - number)} short of five"],
-        _ => [],
-    };
+    private static IEnumerable<string> FromFive(int number) =>
+        number switch
+        {
+            > 15 and < 20 => [$"ten, five and {NumberWords.Of(number - 15)}"],
+            > 5 and < 10 => [$"five and {NumberWords.Of(number - 5)}"],
+            > 0 and < 5 => [$"{NumberWords.Of(5 - number)} short of five"],
+            _ => [],
+        };
 }
 
 /// <summary>How long a picture is shown when it is to be seen and not counted (rule R1), in seconds.</summary>
@@ -56,10 +59,11 @@ public static class FlashTime
     /// One second for up to four, which are seen at once (Trick and Pylyshyn 1994); half a second more for five, two seconds for more,
     /// which are seen as a structure of parts.
     /// </summary>
-    public static double For(int number) => number switch
-    {
-        <= 4 => 1,
-        5 => 1.5,
-        _ => 2,
-    };
+    public static double For(int number) =>
+        number switch
+        {
+            <= 4 => 1,
+            5 => 1.5,
+            _ => 2,
+        };
 }

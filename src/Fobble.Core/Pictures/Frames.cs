@@ -77,19 +77,22 @@ public static class Frames
     }
 
     /// <summary>What is drawn over a counter that is marked.</summary>
-    public static IEnumerable<Shape> MarkOn(string key, CounterMark mark, double x, double y) => mark switch
-    {
-        CounterMark.Crossed => Shape.Cross($"{key}-cross", x, y, 0.7),
-        CounterMark.Circled => [Shape.Circle($"{key}-loop", ShapeRole.Loop, x, y, 0.94)],
-        _ => [],
-    };
+    public static IEnumerable<Shape> MarkOn(string key, CounterMark mark, double x, double y) =>
+        mark switch
+        {
+            CounterMark.Crossed => Shape.Cross($"{key}-cross", x, y, 0.7),
+            CounterMark.Circled => [Shape.Circle($"{key}-loop", ShapeRole.Loop, x, y, 0.94)],
+            _ => [],
+        };
 
     private static Picture Filled(int cells, int first, int second, FrameStyle? style)
     {
         ArgumentOutOfRangeException.ThrowIfNegative(first);
         ArgumentOutOfRangeException.ThrowIfNegative(second);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(first + second, cells);
-        var counters = Enumerable.Range(0, first + second).Select(i => new FrameCounter($"counter-{i + 1}", i < first ? ShapeRole.CounterA : ShapeRole.CounterB, 0, i));
+        var counters = Enumerable
+            .Range(0, first + second)
+            .Select(i => new FrameCounter($"counter-{i + 1}", i < first ? ShapeRole.CounterA : ShapeRole.CounterB, 0, i));
         var says = $"{NumberWords.Capitalised(cells)} frame with {NumberWords.Of(first)}{(second > 0 ? $" and {NumberWords.Of(second)}" : "")} counters";
         return Board([.. counters], 1, cells, style ?? FrameStyle.Usual, says);
     }

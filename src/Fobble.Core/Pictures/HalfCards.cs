@@ -29,8 +29,19 @@ public static class HalfCards
             Shape.Outline("half-dots", ShapeRole.Card, [.. right, new(Tear + apart + width, Top + Height), new(Tear + apart + width, Top)]),
         ];
         var rows = Math.Max(1, (number + across - 1) / across);
-        shapes.AddRange(Enumerable.Range(0, number).Select(i => Shape.Circle(
-            $"counter-{i + 1}", ShapeRole.Pip, Tear + apart + 0.62 + (i % across * 0.62), Top + (Height / 2) + (((i / across) - ((rows - 1) / 2.0)) * 0.78), 0.5)));
+        shapes.AddRange(
+            Enumerable
+                .Range(0, number)
+                .Select(i =>
+                    Shape.Circle(
+                        $"counter-{i + 1}",
+                        ShapeRole.Pip,
+                        Tear + apart + 0.62 + (i % across * 0.62),
+                        Top + (Height / 2) + (((i / across) - ((rows - 1) / 2.0)) * 0.78),
+                        0.5
+                    )
+                )
+        );
         return new Picture(Tear + apart + width + 0.1, Height + (2 * Top), shapes, $"Torn ticket: numeral {number} and {NumberWords.Of(number)} dots");
     }
 

@@ -12,7 +12,10 @@ public static class Hands
     {
         ArgumentOutOfRangeException.ThrowIfNegative(number);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(number, 10);
-        return [.. Enumerable.Range(0, 6).Select(right => new Split(number - right, right)).Where(s => s.First is >= 0 and <= 5).OrderByDescending(s => s.First)];
+        return
+        [
+            .. Enumerable.Range(0, 6).Select(right => new Split(number - right, right)).Where(s => s.First is >= 0 and <= 5).OrderByDescending(s => s.First),
+        ];
     }
 
     /// <summary>Two hands, the thumbs inside; fingers that are down are left out.</summary>

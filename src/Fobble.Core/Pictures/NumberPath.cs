@@ -32,7 +32,16 @@ public static class NumberPath
         foreach (var number in range.Numbers)
         {
             var x = number - range.Low + 0.5;
-            yield return Shape.Box($"stone-{number}", number == on ? ShapeRole.Whole : number % 5 == 0 ? ShapeRole.Tray : ShapeRole.Card, x - 0.45, top, 0.9, 0.9);
+            yield return Shape.Box(
+                $"stone-{number}",
+                number == on ? ShapeRole.Whole
+                    : number % 5 == 0 ? ShapeRole.Tray
+                    : ShapeRole.Card,
+                x - 0.45,
+                top,
+                0.9,
+                0.9
+            );
             if (gaps?.Contains(number) != true)
             {
                 yield return Shape.Label($"numeral-{number}", ShapeRole.Numeral, x, top + 0.45, number > 99 ? 0.38 : 0.5, $"{number}");

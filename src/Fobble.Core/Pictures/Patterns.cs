@@ -48,9 +48,11 @@ public static class Patterns
             var pip = 0;
             var (key, left) = (die + 1, die * FaceStep);
             shapes.Add(Face($"die-{key}", left));
-            shapes.AddRange(pips
-                ? Pips(int.Parse(text, CultureInfo.InvariantCulture), left, () => $"die-{key}-pip-{++pip}")
-                : [Shape.Label($"die-{key}-text", ShapeRole.Numeral, left + 1.7, 1.7, 2, text)]);
+            shapes.AddRange(
+                pips
+                    ? Pips(int.Parse(text, CultureInfo.InvariantCulture), left, () => $"die-{key}-pip-{++pip}")
+                    : [Shape.Label($"die-{key}-text", ShapeRole.Numeral, left + 1.7, 1.7, 2, text)]
+            );
         }
 
         return new Picture(Math.Max(1, dice.Count * FaceStep) - 0.1, 3.4, shapes, $"Dice showing {string.Join(", ", dice.Select(d => d.Text))}");
@@ -70,8 +72,15 @@ public static class Patterns
     public static Picture Array(int number, int columns)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(columns, 1);
-        var shapes = Enumerable.Range(0, number).Select(i => Shape.Circle($"counter-{i + 1}", ShapeRole.CounterA, (i % columns) + 0.5, (i / columns) + 0.5, 0.74));
-        return new Picture(columns, Math.Max(1, (number + columns - 1) / columns), [.. shapes], $"{NumberWords.Capitalised(number)} in rows of {NumberWords.Of(columns)}");
+        var shapes = Enumerable
+            .Range(0, number)
+            .Select(i => Shape.Circle($"counter-{i + 1}", ShapeRole.CounterA, (i % columns) + 0.5, (i / columns) + 0.5, 0.74));
+        return new Picture(
+            columns,
+            Math.Max(1, (number + columns - 1) / columns),
+            [.. shapes],
+            $"{NumberWords.Capitalised(number)} in rows of {NumberWords.Of(columns)}"
+        );
     }
 
     /// <summary>A circle, hard to count because it has no beginning.</summary>
@@ -80,11 +89,13 @@ public static class Patterns
         ArgumentOutOfRangeException.ThrowIfLessThan(number, 1);
         var radius = number < 3 ? 0.6 : Math.Max(0.7, 0.5 / Math.Sin(Math.PI / number));
         var middle = radius + 0.5;
-        var shapes = Enumerable.Range(0, number).Select(i =>
-        {
-            var angle = (2 * Math.PI * i / number) - (Math.PI / 2);
-            return Shape.Circle($"counter-{i + 1}", ShapeRole.CounterA, middle + (radius * Math.Cos(angle)), middle + (radius * Math.Sin(angle)), 0.74);
-        });
+        var shapes = Enumerable
+            .Range(0, number)
+            .Select(i =>
+            {
+                var angle = (2 * Math.PI * i / number) - (Math.PI / 2);
+                return Shape.Circle($"counter-{i + 1}", ShapeRole.CounterA, middle + (radius * Math.Cos(angle)), middle + (radius * Math.Sin(angle)), 0.74);
+            });
         return new Picture(2 * middle, 2 * middle, [.. shapes], $"{NumberWords.Capitalised(number)} in a circle");
     }
 
@@ -92,15 +103,18 @@ public static class Patterns
     public static Picture Tower(int first, int second = 0)
     {
         var all = first + second;
-        var shapes = Enumerable.Range(0, all).Select(i => Shape.Box($"counter-{i + 1}", i < first ? ShapeRole.CounterA : ShapeRole.CounterB, 0.1, all - i - 0.9, 1, 1));
+        var shapes = Enumerable
+            .Range(0, all)
+            .Select(i => Shape.Box($"counter-{i + 1}", i < first ? ShapeRole.CounterA : ShapeRole.CounterB, 0.1, all - i - 0.9, 1, 1));
         return new Picture(1.2, Math.Max(1, all) + 0.2, [.. shapes], $"A tower of {Parts(first, second)}");
     }
 
     /// <summary>One row of counters, the first part in one colour, the second in the other.</summary>
     public static Picture Row(int first, int second = 0)
     {
-        var shapes = Enumerable.Range(0, first + second).Select(
-            i => Shape.Circle($"counter-{i + 1}", i < first ? ShapeRole.CounterA : ShapeRole.CounterB, 0.5 + i, 0.5, 0.74));
+        var shapes = Enumerable
+            .Range(0, first + second)
+            .Select(i => Shape.Circle($"counter-{i + 1}", i < first ? ShapeRole.CounterA : ShapeRole.CounterB, 0.5 + i, 0.5, 0.74));
         return new Picture(Math.Max(1, first + second), 1, [.. shapes], $"A row of {Parts(first, second)}");
     }
 
@@ -174,7 +188,15 @@ public static class Patterns
         {
             var (heap, within) = (i / 10, i % 10);
             var role = heap < number / 10 ? ShapeRole.CounterA : ShapeRole.CounterB;
-            shapes.Add(Shape.Circle($"counter-{i + 1}", role, (heap % 5 * HeapWidth) + (within % 5 * 0.72) + 0.5, (heap / 5 * HeapHeight) + (within / 5 * 0.72) + 0.5, 0.6));
+            shapes.Add(
+                Shape.Circle(
+                    $"counter-{i + 1}",
+                    role,
+                    (heap % 5 * HeapWidth) + (within % 5 * 0.72) + 0.5,
+                    (heap / 5 * HeapHeight) + (within / 5 * 0.72) + 0.5,
+                    0.6
+                )
+            );
         }
 
         var heaps = Math.Max(1, (number + 9) / 10);
@@ -189,6 +211,5 @@ public static class Patterns
     private static IEnumerable<Shape> Pips(int number, double left, Func<string> key) =>
         Faces[number].Select(at => Shape.Circle(key(), ShapeRole.Pip, left + 0.8 + (at.X * 0.9), 0.8 + (at.Y * 0.9), Dot));
 
-    private static string Parts(int first, int second) =>
-        NumberWords.Of(first) + (second > 0 ? $" and {NumberWords.Of(second)}" : "") + " counters";
+    private static string Parts(int first, int second) => NumberWords.Of(first) + (second > 0 ? $" and {NumberWords.Of(second)}" : "") + " counters";
 }

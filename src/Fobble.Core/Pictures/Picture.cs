@@ -15,7 +15,8 @@ public sealed record Picture(double Width, double Height, IReadOnlyList<Shape> S
     }
 
     /// <summary>Pictures side by side, standing on one line. Keys get the number of their picture in front.</summary>
-    public static Picture SideBySide(string description, double gap, params IReadOnlyList<Picture> pictures) => Arrange(description, gap, pictures, beside: true);
+    public static Picture SideBySide(string description, double gap, params IReadOnlyList<Picture> pictures) =>
+        Arrange(description, gap, pictures, beside: true);
 
     /// <summary>Pictures one below the other, from the left. Keys get the number of their picture in front.</summary>
     public static Picture Below(string description, double gap, params IReadOnlyList<Picture> pictures) => Arrange(description, gap, pictures, beside: false);

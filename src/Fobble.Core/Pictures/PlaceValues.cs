@@ -68,12 +68,26 @@ public static class PlaceValues
             {
                 if (apart || digit == 0 || text.Length - digit > (i + 1 < parts.Count ? $"{parts[i + 1]}".Length : 0))
                 {
-                    shapes.Add(Shape.Label($"card-{width / Digit:0}-digit-{digit + 1}", ShapeRole.Numeral, left + (Digit * (digit + 0.5)), top + 1.05, 1.5, text[digit].ToString()));
+                    shapes.Add(
+                        Shape.Label(
+                            $"card-{width / Digit:0}-digit-{digit + 1}",
+                            ShapeRole.Numeral,
+                            left + (Digit * (digit + 0.5)),
+                            top + 1.05,
+                            1.5,
+                            text[digit].ToString()
+                        )
+                    );
                 }
             }
         }
 
-        return new Picture(widest + 0.2, apart ? (parts.Count * 2.3) : 2.3, shapes, apart ? $"Cards {string.Join(", ", parts)}" : $"Cards slid together to {number}");
+        return new Picture(
+            widest + 0.2,
+            apart ? (parts.Count * 2.3) : 2.3,
+            shapes,
+            apart ? $"Cards {string.Join(", ", parts)}" : $"Cards slid together to {number}"
+        );
     }
 
     // A block with the lines that show what it is made of: ten by ten, one by ten, or one.

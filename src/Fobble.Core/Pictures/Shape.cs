@@ -106,12 +106,15 @@ public sealed record Shape
 
     public static Shape Box(string key, ShapeRole role, double x, double y, double width, double height) => new(key, ShapeKind.Box, role, x, y, width, height);
 
-    public static Shape Line(string key, ShapeRole role, double x1, double y1, double x2, double y2) => new(key, ShapeKind.Line, role, x1, y1, x2 - x1, y2 - y1);
+    public static Shape Line(string key, ShapeRole role, double x1, double y1, double x2, double y2) =>
+        new(key, ShapeKind.Line, role, x1, y1, x2 - x1, y2 - y1);
 
-    public static Shape Label(string key, ShapeRole role, double x, double y, double size, string text) => new(key, ShapeKind.Text, role, x, y, size, size) { Text = text };
+    public static Shape Label(string key, ShapeRole role, double x, double y, double size, string text) =>
+        new(key, ShapeKind.Text, role, x, y, size, size) { Text = text };
 
     /// <summary>A text that starts at <paramref name="x"/>.</summary>
-    public static Shape TextFrom(string key, ShapeRole role, double x, double y, double size, string text) => new(key, ShapeKind.Text, role, x, y, size, size) { Text = text, FromLeft = true };
+    public static Shape TextFrom(string key, ShapeRole role, double x, double y, double size, string text) =>
+        new(key, ShapeKind.Text, role, x, y, size, size) { Text = text, FromLeft = true };
 
     public static Shape Outline(string key, ShapeRole role, IReadOnlyList<Point> points) => Through(key, ShapeKind.Outline, role, points);
 
@@ -121,22 +124,33 @@ public sealed record Shape
     public static IEnumerable<Shape> Cross(string key, double x, double y, double size)
     {
         var half = size / 2;
-        return [Line($"{key}-down", ShapeRole.Cross, x - half, y - half, x + half, y + half), Line($"{key}-up", ShapeRole.Cross, x - half, y + half, x + half, y - half)];
+        return
+        [
+            Line($"{key}-down", ShapeRole.Cross, x - half, y - half, x + half, y + half),
+            Line($"{key}-up", ShapeRole.Cross, x - half, y + half, x + half, y - half),
+        ];
     }
 
     /// <summary>The same shape elsewhere, under another key if one is given.</summary>
     public Shape Moved(double dx, double dy, string? key = null) =>
-        this with { Key = key ?? Key, X = X + dx, Y = Y + dy, Points = [.. Points.Select(p => new Point(p.X + dx, p.Y + dy))] };
+        this with
+        {
+            Key = key ?? Key,
+            X = X + dx,
+            Y = Y + dy,
+            Points = [.. Points.Select(p => new Point(p.X + dx, p.Y + dy))],
+        };
 
     /// <summary>The same shape larger or smaller by a factor, seen from the upper left corner of the plane.</summary>
-    public Shape Scaled(double factor) => this with
-    {
-        X = X * factor,
-        Y = Y * factor,
-        Width = Width * factor,
-        Height = Height * factor,
-        Points = [.. Points.Select(p => new Point(p.X * factor, p.Y * factor))],
-    };
+    public Shape Scaled(double factor) =>
+        this with
+        {
+            X = X * factor,
+            Y = Y * factor,
+            Width = Width * factor,
+            Height = Height * factor,
+            Points = [.. Points.Select(p => new Point(p.X * factor, p.Y * factor))],
+        };
 
     private static Shape Through(string key, ShapeKind kind, ShapeRole role, IReadOnlyList<Point> points)
     {

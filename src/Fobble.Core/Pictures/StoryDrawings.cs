@@ -20,13 +20,23 @@ public static class StoryDrawings
             shapes.AddRange(Thing($"thing-{i + 1}", thing, (i % InRow * 1.3) + 0.75, (i / InRow * 1.9) + 0.75));
         }
 
-        return new Picture(Math.Max(2, Math.Min(InRow, things.Count) * 1.3) + 0.2, (rows * 1.9) + 0.1, shapes, $"Drawing of {NumberWords.Of(things.Count)}, {Says(things)}");
+        return new Picture(
+            Math.Max(2, Math.Min(InRow, things.Count) * 1.3) + 0.2,
+            (rows * 1.9) + 0.1,
+            shapes,
+            $"Drawing of {NumberWords.Of(things.Count)}, {Says(things)}"
+        );
     }
 
     /// <summary>Two rows lined up partner under partner; things of the upper row are keyed <c>thing-1</c> …, the lower one goes on counting.</summary>
     public static Picture TwoRows(IReadOnlyList<DrawnThing> upper, IReadOnlyList<DrawnThing> lower)
     {
-        List<Shape> shapes = [.. Enumerable.Range(0, Math.Min(upper.Count, lower.Count)).Select(i => Shape.Line($"link-{i + 1}", ShapeRole.Link, (i * 1.3) + 0.75, 1.45, (i * 1.3) + 0.75, 2.75))];
+        List<Shape> shapes =
+        [
+            .. Enumerable
+                .Range(0, Math.Min(upper.Count, lower.Count))
+                .Select(i => Shape.Line($"link-{i + 1}", ShapeRole.Link, (i * 1.3) + 0.75, 1.45, (i * 1.3) + 0.75, 2.75)),
+        ];
         foreach (var (thing, i) in upper.Concat(lower).Select((t, i) => (t, i)))
         {
             var (column, y) = i < upper.Count ? (i, 1.05) : (i - upper.Count, 3.15);
@@ -34,7 +44,12 @@ public static class StoryDrawings
         }
 
         var longest = Math.Max(upper.Count, lower.Count);
-        return new Picture(Math.Max(2, longest * 1.3) + 0.2, 4.2, shapes, $"A row of {NumberWords.Of(upper.Count)} above a row of {NumberWords.Of(lower.Count)}, {Says([.. upper, .. lower])}");
+        return new Picture(
+            Math.Max(2, longest * 1.3) + 0.2,
+            4.2,
+            shapes,
+            $"A row of {NumberWords.Of(upper.Count)} above a row of {NumberWords.Of(lower.Count)}, {Says([.. upper, .. lower])}"
+        );
     }
 
     private static string Says(IReadOnlyList<DrawnThing> things) =>

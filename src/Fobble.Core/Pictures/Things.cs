@@ -32,11 +32,13 @@ public static class Things
     }
 
     /// <summary>A card with a numeral.</summary>
-    public static Picture NumeralCard(int number) => new(
-        2,
-        2.6,
-        [Shape.Box("card", ShapeRole.Card, 0.1, 0.1, 1.8, 2.4), Shape.Label("numeral", ShapeRole.Numeral, 1, 1.3, number > 9 ? 1.2 : 1.6, $"{number}")],
-        $"Numeral {number}");
+    public static Picture NumeralCard(int number) =>
+        new(
+            2,
+            2.6,
+            [Shape.Box("card", ShapeRole.Card, 0.1, 0.1, 1.8, 2.4), Shape.Label("numeral", ShapeRole.Numeral, 1, 1.3, number > 9 ? 1.2 : 1.6, $"{number}")],
+            $"Numeral {number}"
+        );
 
     /// <summary>A row of numeral cards; null leaves the place empty.</summary>
     public static Picture NumeralCards(IReadOnlyList<int?> numbers)
@@ -66,7 +68,12 @@ public static class Things
         AddNumeral("whole-numeral", 0.1 + (total * unit / 2), 0.7, showWhole, first + second);
         AddNumeral("first-numeral", 0.1 + (first * unit / 2), 2.95, showFirst && first > 0, first);
         AddNumeral("second-numeral", 0.1 + ((first + (second / 2.0)) * unit), 2.95, showSecond && second > 0, second);
-        return new Picture((total * unit) + 0.2, 3.5, shapes, $"{Capital(showWhole, first + second)} as a bar above {Known(showFirst, first)} and {Known(showSecond, second)}");
+        return new Picture(
+            (total * unit) + 0.2,
+            3.5,
+            shapes,
+            $"{Capital(showWhole, first + second)} as a bar above {Known(showFirst, first)} and {Known(showSecond, second)}"
+        );
 
         void AddPart(string key, ShapeRole role, double x, int part)
         {
@@ -102,8 +109,19 @@ public static class Things
         ];
         var step = across == 5 ? 1.0 : 0.55;
         var rows = Math.Max(1, (number + across - 1) / across);
-        shapes.AddRange(Enumerable.Range(0, number).Select(i => Shape.Circle(
-            $"counter-{i + 1}", ShapeRole.Pip, 7 + (((i % across) - ((across - 1) / 2.0)) * step), 1.5 + (((i / across) - ((rows - 1) / 2.0)) * 1.05), step * 0.72)));
+        shapes.AddRange(
+            Enumerable
+                .Range(0, number)
+                .Select(i =>
+                    Shape.Circle(
+                        $"counter-{i + 1}",
+                        ShapeRole.Pip,
+                        7 + (((i % across) - ((across - 1) / 2.0)) * step),
+                        1.5 + (((i / across) - ((rows - 1) / 2.0)) * 1.05),
+                        step * 0.72
+                    )
+                )
+        );
         return new Picture(10, 3, shapes, $"Tin label {number} with {NumberWords.Of(number)} dots");
     }
 
@@ -116,11 +134,15 @@ public static class Things
         {
             var middle = (well * 3) + 1.7;
             shapes.Add(Shape.Circle($"well-{well + 1}", ShapeRole.Cell, middle, 1.7, 2.7));
-            shapes.AddRange(Enumerable.Range(0, wells[well]).Select(i =>
-            {
-                var (x, y) = InHeap(i, wells[well]);
-                return Shape.Circle($"counter-{++counter}", ShapeRole.CounterA, middle + x, 1.7 + y, 0.55);
-            }));
+            shapes.AddRange(
+                Enumerable
+                    .Range(0, wells[well])
+                    .Select(i =>
+                    {
+                        var (x, y) = InHeap(i, wells[well]);
+                        return Shape.Circle($"counter-{++counter}", ShapeRole.CounterA, middle + x, 1.7 + y, 0.55);
+                    })
+            );
         }
 
         return new Picture((wells.Count * 3) + 0.4, 3.4, shapes, $"Tray with {string.Join(", ", wells.Select(NumberWords.Of))} in its wells");
@@ -130,21 +152,28 @@ public static class Things
     public static Picture Ring(int inside, int outside)
     {
         List<Shape> shapes = [Shape.Circle("ring", ShapeRole.Ring, 2, 2, 3.6)];
-        shapes.AddRange(Enumerable.Range(0, inside).Select(i =>
-        {
-            var (x, y) = InHeap(i, inside);
-            return Shape.Circle($"inside-{i + 1}", ShapeRole.CounterA, 2 + x, 2 + y, 0.55);
-        }));
-        shapes.AddRange(Enumerable.Range(0, outside).Select(
-            i => Shape.Circle($"outside-{i + 1}", ShapeRole.CounterB, 4.5 + (i % 3 * 0.8), 0.7 + (i / 3 * 0.85), 0.55)));
+        shapes.AddRange(
+            Enumerable
+                .Range(0, inside)
+                .Select(i =>
+                {
+                    var (x, y) = InHeap(i, inside);
+                    return Shape.Circle($"inside-{i + 1}", ShapeRole.CounterA, 2 + x, 2 + y, 0.55);
+                })
+        );
+        shapes.AddRange(
+            Enumerable.Range(0, outside).Select(i => Shape.Circle($"outside-{i + 1}", ShapeRole.CounterB, 4.5 + (i % 3 * 0.8), 0.7 + (i / 3 * 0.85), 0.55))
+        );
         return new Picture(6.8, 4, shapes, $"{NumberWords.Capitalised(inside)} inside the ring, {NumberWords.Of(outside)} outside");
     }
 
     /// <summary>Some counters in sight and a lid over the rest.</summary>
     public static Picture UnderLid(int inSight, int hidden)
     {
-        List<Shape> shapes = [.. Enumerable.Range(0, inSight).Select(
-            i => Shape.Circle($"counter-{i + 1}", ShapeRole.CounterA, 0.6 + (i % 5 * 0.9), 0.7 + (i / 5 * 0.9), 0.7))];
+        List<Shape> shapes =
+        [
+            .. Enumerable.Range(0, inSight).Select(i => Shape.Circle($"counter-{i + 1}", ShapeRole.CounterA, 0.6 + (i % 5 * 0.9), 0.7 + (i / 5 * 0.9), 0.7)),
+        ];
         var lid = 0.4 + (0.9 * Math.Min(inSight, 5));
         shapes.Add(Shape.Box("lid", ShapeRole.Cover, lid, 0.15, 2.6, 1.7));
         return new Picture(lid + 2.8, 2, shapes, $"{NumberWords.Capitalised(inSight)} in sight, {NumberWords.Of(hidden)} under the lid");
@@ -159,7 +188,8 @@ public static class Things
         }
 
         var inner = Math.Min(count, 6);
-        var (radius, step, on) = index < inner ? (inner <= 3 ? 0.45 : 0.68, index, inner) : (index == inner ? 0 : 1.25, index - inner, Math.Max(1, count - inner - 1));
+        var (radius, step, on) =
+            index < inner ? (inner <= 3 ? 0.45 : 0.68, index, inner) : (index == inner ? 0 : 1.25, index - inner, Math.Max(1, count - inner - 1));
         var angle = (2 * Math.PI * step / on) - (Math.PI / 2);
         return (radius * Math.Cos(angle), radius * Math.Sin(angle));
     }

@@ -22,7 +22,13 @@ public sealed record ActivityWish(Place Place, SkillId? Skill, LessonStage? Stag
 /// <summary>Ranks activities for a place in the day: variety, what the cupboard has, time, the stage of the lesson and the class's approach, what the class has met.</summary>
 /// <param name="stock">Null where the cupboard is not known.</param>
 /// <param name="uses">What was done lately or is planned already, in any order.</param>
-public sealed class ActivityChooser(ActivityLibrary library, ClassEvidence evidence, Approach approach, IReadOnlyList<StockLine>? stock, IReadOnlyList<ActivityUse> uses)
+public sealed class ActivityChooser(
+    ActivityLibrary library,
+    ClassEvidence evidence,
+    Approach approach,
+    IReadOnlyList<StockLine>? stock,
+    IReadOnlyList<ActivityUse> uses
+)
 {
     private const int UsedThisWeek = -40;
     private const int UsedLately = -15;
@@ -50,8 +56,21 @@ public sealed class ActivityChooser(ActivityLibrary library, ClassEvidence evide
         ArgumentNullException.ThrowIfNull(wish);
         var open = wish.Skill is { } skill
             ? library.For(skill, wish.Place)
-            : [.. library.Activities.Where(a => a.Places.Contains(wish.Place) && (wish.Place != Place.Choice || MetBy(a) >= MetByHalf) && (from is null || a.Skills.Any(s => from.Contains(s.Skill))))];
-        return [.. open.Select((activity, order) => (Ranked: Weigh(activity, wish), order)).OrderByDescending(p => p.Ranked.Points).ThenBy(p => p.order).Select(p => p.Ranked)];
+            :
+            [
+                .. library.Activities.Where(a =>
+                    a.Places.Contains(wish.Place)
+                    && (wish.Place != Place.Choice || MetBy(a) >= MetByHalf)
+                    && (from is null || a.Skills.Any(s => from.Contains(s.Skill)))
+                ),
+            ];
+        return
+        [
+            .. open.Select((activity, order) => (Ranked: Weigh(activity, wish), order))
+                .OrderByDescending(p => p.Ranked.Points)
+                .ThenBy(p => p.order)
+                .Select(p => p.Ranked),
+        ];
     }
 
     private RankedActivity Weigh(Activity activity, ActivityWish wish)
@@ -60,9 +79,20 @@ public sealed class ActivityChooser(ActivityLibrary library, ClassEvidence evide
         List<string> reasons = [];
         var points = 0;
 
-        var last = _uses.Where(u => u.Activity == activity.Id && u.Day != wish.Day && Math.Abs(u.Day.DayNumber - wish.Day.DayNumber) < LatelyDays).Select(u => Math.Abs(u.Day.DayNumber - wish.Day.DayNumber)).DefaultIfEmpty(int.MaxValue).Min();
-        points += last < 7 ? UsedThisWeek : last < LatelyDays ? UsedLately : 0;
-        reasons.Add(last == int.MaxValue ? "not used for two weeks" : last < 7 ? "used within a week" : "used within two weeks");
+        var last = _uses
+            .Where(u => u.Activity == activity.Id && u.Day != wish.Day && Math.Abs(u.Day.DayNumber - wish.Day.DayNumber) < LatelyDays)
+            .Select(u => Math.Abs(u.Day.DayNumber - wish.Day.DayNumber))
+            .DefaultIfEmpty(int.MaxValue)
+            .Min();
+        points +=
+            last < 7 ? UsedThisWeek
+            : last < LatelyDays ? UsedLately
+            : 0;
+        reasons.Add(
+            last == int.MaxValue ? "not used for two weeks"
+            : last < 7 ? "used within a week"
+            : "used within two weeks"
+        );
 
         if (Worst(activity) is { } missing)
         {
@@ -104,7 +134,8 @@ public sealed class ActivityChooser(ActivityLibrary library, ClassEvidence evide
     {
         var items = skill is { } id ? activity.For(id)?.Items : null;
         var things = activity.Materials.Any(m => m.Print is null && m.Item.Purpose is not (Purpose.Paper or Purpose.Writing));
-        var signs = items is ItemKind.Adding or ItemKind.TakingAway or ItemKind.MissingAddend or ItemKind.CompareSigns or ItemKind.CompareNumerals or ItemKind.Numeral;
+        var signs =
+            items is ItemKind.Adding or ItemKind.TakingAway or ItemKind.MissingAddend or ItemKind.CompareSigns or ItemKind.CompareNumerals or ItemKind.Numeral;
         var draws = activity.Materials.Any(m => m.Item.Purpose is Purpose.Paper or Purpose.Writing) || activity.Materials.Any(m => m.Print is not null);
         return stage switch
         {
@@ -119,9 +150,10 @@ public sealed class ActivityChooser(ActivityLibrary library, ClassEvidence evide
 
     private static bool IsStory(Activity activity) => activity.Parts.Any(p => p is 3 or 5 or 16 or 19);
 
-    private double MetBy(Activity activity) => _met.TryGetValue(activity.Id, out var known)
-        ? known
-        : _met[activity.Id] = activity.Skills.Max(s => evidence.Share(child => evidence[child, s.Skill].Strength >= Strength.Prompted));
+    private double MetBy(Activity activity) =>
+        _met.TryGetValue(activity.Id, out var known)
+            ? known
+            : _met[activity.Id] = activity.Skills.Max(s => evidence.Share(child => evidence[child, s.Skill].Strength >= Strength.Prompted));
 
     // What is missing most if as many work with it as it is made for.
     private Supplied? Worst(Activity activity)
@@ -139,6 +171,11 @@ public sealed class ActivityChooser(ActivityLibrary library, ClassEvidence evide
         var children = Math.Max(1, Math.Min(evidence.Children.Count, activity.GroupSize.High));
         var range = activity.Skills.Select(s => s.Range).MaxBy(r => r.High)!;
         Supply supply = new(stock);
-        return _worst[activity.Id] = activity.Materials.Where(m => m.Print is null).Select(m => supply.Meet(new(m.Item, m.Amount.For(range.High, children), m.Alike))).Where(s => s.ShortBy > 0).OrderByDescending(s => s.StillShort).FirstOrDefault();
+        return _worst[activity.Id] = activity
+            .Materials.Where(m => m.Print is null)
+            .Select(m => supply.Meet(new(m.Item, m.Amount.For(range.High, children), m.Alike)))
+            .Where(s => s.ShortBy > 0)
+            .OrderByDescending(s => s.StillShort)
+            .FirstOrDefault();
     }
 }

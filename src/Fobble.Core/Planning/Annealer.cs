@@ -19,7 +19,14 @@ internal static class Annealer
 
     /// <summary>Improves the grid for so many steps and leaves the best plan in it.</summary>
     /// <param name="progress">Told the share that is done, about a hundred times.</param>
-    public static void Improve(LessonGrid grid, PlanProblem problem, ulong seed, int steps, IProgress<double>? progress = null, CancellationToken stop = default)
+    public static void Improve(
+        LessonGrid grid,
+        PlanProblem problem,
+        ulong seed,
+        int steps,
+        IProgress<double>? progress = null,
+        CancellationToken stop = default
+    )
     {
         if (grid.Count < 2)
         {

@@ -18,11 +18,22 @@ public static class ApproachWeight
     {
         ArgumentNullException.ThrowIfNull(skill);
         ArgumentNullException.ThrowIfNull(approach);
-        var strand = skill.Strand != lastStrand ? 0 : approach.Order == YearOrder.UnitByUnit ? SameStrand : -SameStrand;
-        var signs = approach.Symbols == SymbolsWhen.FromTheStart
-            ? skill.ShownIn.Contains(Representation.Symbols) ? Signs : 0
-            : skill.ShownIn.All(r => r == Representation.Symbols) ? -Signs : 0;
-        var size = skill.Range.High <= LargeAbove ? 0 : approach.Sizes == NumberSize.LargeEarly ? Large : -Large;
+        var strand =
+            skill.Strand != lastStrand ? 0
+            : approach.Order == YearOrder.UnitByUnit ? SameStrand
+            : -SameStrand;
+        var signs =
+            approach.Symbols == SymbolsWhen.FromTheStart
+                ? skill.ShownIn.Contains(Representation.Symbols)
+                    ? Signs
+                    : 0
+                : skill.ShownIn.All(r => r == Representation.Symbols)
+                    ? -Signs
+                    : 0;
+        var size =
+            skill.Range.High <= LargeAbove ? 0
+            : approach.Sizes == NumberSize.LargeEarly ? Large
+            : -Large;
         return strand + signs + size;
     }
 }

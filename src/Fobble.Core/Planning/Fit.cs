@@ -29,9 +29,12 @@ public sealed record Fit(int Lessons, int Room, int Buffer, int Reviews, int Rev
         var (reviews, reviewRoom) = (problem.Items.Count * problem.Settings.Gaps.Count, teaching * problem.Settings.StartersADay);
         var buffer = places - room;
         var over = Math.Max(0, lessons - room);
-        var all = $"{Words.Capital(Words.Count(lessons, "focus lesson is", "focus lessons are"))} needed; {teaching} teaching days have room for {room}{(buffer > 0 ? $", with {Words.Count(buffer, "place", "places")} kept free for what comes in between" : "")}.";
-        var sentence = over > 0 ? $"It does not fit: {Words.Count(over, "lesson", "lessons")} too many. {all}"
-            : reviews > reviewRoom ? $"The lessons fit; {Words.Count(reviews - reviewRoom, "starter", "starters")} too many to bring every skill back {Words.Times(problem.Settings.Gaps.Count)}. {all}"
+        var all =
+            $"{Words.Capital(Words.Count(lessons, "focus lesson is", "focus lessons are"))} needed; {teaching} teaching days have room for {room}{(buffer > 0 ? $", with {Words.Count(buffer, "place", "places")} kept free for what comes in between" : "")}.";
+        var sentence =
+            over > 0 ? $"It does not fit: {Words.Count(over, "lesson", "lessons")} too many. {all}"
+            : reviews > reviewRoom
+                ? $"The lessons fit; {Words.Count(reviews - reviewRoom, "starter", "starters")} too many to bring every skill back {Words.Times(problem.Settings.Gaps.Count)}. {all}"
             : $"It fits, with {Words.Count(room - lessons, "place", "places")} to spare. {all}";
         return new(lessons, room, buffer, reviews, reviewRoom, sentence);
     }
@@ -73,7 +76,12 @@ public static class WaysOut
                 if (more == 1 || open == 0)
                 {
                     var days = Words.List([.. settings.MoreOn.Except(request.Settings.MoreOn).Select(d => $"{d}s")]);
-                    Add(more == 1 ? "one-more" : "more", $"{Words.Capital(Words.More(more, "lesson", "lessons"))} a week", settings, $"A second carpet time on {days}. ");
+                    Add(
+                        more == 1 ? "one-more" : "more",
+                        $"{Words.Capital(Words.More(more, "lesson", "lessons"))} a week",
+                        settings,
+                        $"A second carpet time on {days}. "
+                    );
                 }
 
                 if (open == 0)
@@ -83,12 +91,28 @@ public static class WaysOut
             }
 
             Add("shorter", "One lesson less for each skill that has three or more", request.Settings with { Shorter = true }, "Less time to practise each. ");
-            Add("buffer", "Half the buffer", request.Settings with { BufferOneIn = request.Settings.BufferOneIn == 0 ? 0 : request.Settings.BufferOneIn * 2 }, "Less is free when days are lost. ");
+            Add(
+                "buffer",
+                "Half the buffer",
+                request.Settings with
+                {
+                    BufferOneIn = request.Settings.BufferOneIn == 0 ? 0 : request.Settings.BufferOneIn * 2,
+                },
+                "Less is free when days are lost. "
+            );
         }
 
         if (fit.ReviewsOver > 0 && request.Settings.Gaps.Count > 1)
         {
-            Add("reviews", "Bring each skill back once less", request.Settings with { Gaps = [.. request.Settings.Gaps.Take(request.Settings.Gaps.Count - 1)] }, "What was learned is looked at for the last time sooner. ");
+            Add(
+                "reviews",
+                "Bring each skill back once less",
+                request.Settings with
+                {
+                    Gaps = [.. request.Settings.Gaps.Take(request.Settings.Gaps.Count - 1)],
+                },
+                "What was learned is looked at for the last time sooner. "
+            );
         }
 
         return [.. ways.DistinctBy(w => (w.Kind, w.Dropped.Count))];
@@ -96,15 +120,29 @@ public static class WaysOut
         void Add(string kind, string title, PlanSettings settings, string loses)
         {
             var dropped = Drop(request with { Settings = settings });
-            if (kind != "drop" && (settings == request.Settings || (ways.FirstOrDefault(w => w.Kind == "drop") is { } plain && plain.Dropped.Count <= dropped.Count)))
+            if (
+                kind != "drop"
+                && (settings == request.Settings || (ways.FirstOrDefault(w => w.Kind == "drop") is { } plain && plain.Dropped.Count <= dropped.Count))
+            )
             {
                 // It gains nothing.
                 return;
             }
 
             var map = request.Evidence.Map;
-            var lost = dropped.Count == 0 ? "" : $"{Words.Capital(Words.Count(dropped.Count, "skill", "skills"))} {(dropped.Count == 1 ? "waits" : "wait")} for another year, from {map[dropped[^1]].InSentence} on.{Unreached(dropped, request)}";
-            ways.Add(new(kind, dropped.Count == 0 || kind == "drop" ? title : $"{title}, and {Words.Count(dropped.Count, "skill", "skills")} less", (loses + lost).Trim(), settings, dropped));
+            var lost =
+                dropped.Count == 0
+                    ? ""
+                    : $"{Words.Capital(Words.Count(dropped.Count, "skill", "skills"))} {(dropped.Count == 1 ? "waits" : "wait")} for another year, from {map[dropped[^1]].InSentence} on.{Unreached(dropped, request)}";
+            ways.Add(
+                new(
+                    kind,
+                    dropped.Count == 0 || kind == "drop" ? title : $"{title}, and {Words.Count(dropped.Count, "skill", "skills")} less",
+                    (loses + lost).Trim(),
+                    settings,
+                    dropped
+                )
+            );
         }
     }
 
@@ -113,7 +151,11 @@ public static class WaysOut
     {
         ArgumentNullException.ThrowIfNull(request);
         ArgumentNullException.ThrowIfNull(way);
-        return request with { Settings = way.Settings, Skills = request.Skills.SelectMany(s => request.Evidence.Map.AllNeeds(s).Append(s)).Except(way.Dropped).ToHashSet() };
+        return request with
+        {
+            Settings = way.Settings,
+            Skills = request.Skills.SelectMany(s => request.Evidence.Map.AllNeeds(s).Append(s)).Except(way.Dropped).ToHashSet(),
+        };
     }
 
     /// <summary>A way out with the plan it leads to, so that ways can be compared by what comes of them.</summary>
@@ -124,10 +166,17 @@ public static class WaysOut
         var scope = YearScope.Of(taken with { Settings = taken.Settings with { Steps = StepsToCompare, Tries = TriesToCompare } });
         var plan = YearPlanner.Plan(taken, scope, null, stop);
         var index = scope.Problem.Days.Select((d, i) => (d.Day, i)).ToDictionary(p => p.Day, p => p.i);
-        var late = scope.Problem.Items.Count(i => plan.Lessons.FirstOrDefault(l => l.Skill == i.Skill) is { } first && index[first.Day] > i.TargetLast + PlanSettings.Span);
+        var late = scope.Problem.Items.Count(i =>
+            plan.Lessons.FirstOrDefault(l => l.Skill == i.Skill) is { } first && index[first.Day] > i.TargetLast + PlanSettings.Span
+        );
         var ends = plan.Lessons.Count == 0 ? "" : $", the last on {Words.Date(plan.Lessons[^1].Day)}";
         var unplaced = plan.Unplaced.Count == 0 ? "" : $" {Words.Capital(Words.Count(plan.Unplaced.Values.Sum(), "lesson", "lessons"))} found no place.";
-        return new(way, Fit.Of(scope.Problem), plan, $"{scope.Problem.Items.Count} skills in {plan.Lessons.Count} lessons{ends}; {(late == 0 ? "none" : Words.Number(late))} more than two weeks after {(late == 1 ? "its" : "their")} season’s week.{unplaced}");
+        return new(
+            way,
+            Fit.Of(scope.Problem),
+            plan,
+            $"{scope.Problem.Items.Count} skills in {plan.Lessons.Count} lessons{ends}; {(late == 0 ? "none" : Words.Number(late))} more than two weeks after {(late == 1 ? "its" : "their")} season’s week.{unplaced}"
+        );
     }
 
     // Of the skills that nothing else in the scope builds on, the one meant for latest, until what is left fits.
@@ -139,7 +188,12 @@ public static class WaysOut
         var left = scope.Problem.Items.ToList();
         var pinned = request.Pinned.Select(p => p.Skill).ToHashSet();
         List<SkillId> dropped = [];
-        while (over > 0 && left.Where(i => i.Given == 0 && !pinned.Contains(i.Skill) && !left.Any(o => o.Needs.Contains(i.Skill))).MaxBy(i => (i.TargetFirst, map.IndexOf(i.Skill))) is { } last)
+        while (
+            over > 0
+            && left.Where(i => i.Given == 0 && !pinned.Contains(i.Skill) && !left.Any(o => o.Needs.Contains(i.Skill)))
+                .MaxBy(i => (i.TargetFirst, map.IndexOf(i.Skill)))
+                is { } last
+        )
         {
             left.Remove(last);
             dropped.Add(last.Skill);
@@ -154,19 +208,21 @@ public static class WaysOut
         var map = request.Evidence.Map;
         var kept = request.Skills.SelectMany(s => map.AllNeeds(s).Append(s)).Except(dropped).SelectMany(s => map[s].Standards).ToHashSet();
         var codes = dropped.SelectMany(s => map[s].Standards).Distinct().Where(c => !kept.Contains(c) && Standard(c)).Order(StringComparer.Ordinal).ToList();
-        return codes.Count == 0 ? "" : $" {(codes.Count == 1 ? "One standard is" : $"{Words.Capital(Words.Number(codes.Count))} standards are")} not reached: {Words.List([.. codes.Take(5), .. codes.Count > 5 ? ["others"] : Array.Empty<string>()])}.";
+        return codes.Count == 0
+            ? ""
+            : $" {(codes.Count == 1 ? "One standard is" : $"{Words.Capital(Words.Number(codes.Count))} standards are")} not reached: {Words.List([.. codes.Take(5), .. codes.Count > 5 ? ["others"] : Array.Empty<string>()])}.";
 
         static bool Standard(string code) => Framework.Find(code) is not null;
     }
 
     private static List<DayOfWeek> MoreDays(YearRequest request, int more) =>
-    [
-        .. request.Settings.MoreOn.Concat(ByPreference.Except(request.Settings.MoreOn).OrderBy(d => PlacesOn(request, d)).Take(more)).Order(),
-    ];
+        [.. request.Settings.MoreOn.Concat(ByPreference.Except(request.Settings.MoreOn).OrderBy(d => PlacesOn(request, d)).Take(more)).Order()];
 
     private static int PlacesOn(YearRequest request, DayOfWeek weekday)
     {
-        var day = request.Timetable.Calendar.Days(request.From, request.Until).FirstOrDefault(d => d.DayOfWeek == weekday && request.Timetable.Calendar.Different(d) is null);
+        var day = request
+            .Timetable.Calendar.Days(request.From, request.Until)
+            .FirstOrDefault(d => d.DayOfWeek == weekday && request.Timetable.Calendar.Different(d) is null);
         return day == default ? int.MaxValue : request.Timetable.CarpetPlaces(day);
     }
 }

@@ -51,7 +51,10 @@ internal sealed class LessonGrid
         _places = [.. problem.Items.Select(i => new int[i.Lessons])];
         _placed = new int[problem.Items.Count];
         _needs = [.. problem.Items.Select(i => i.Needs.Select(n => index[n]).ToArray())];
-        _opens = [.. Enumerable.Range(0, problem.Items.Count).Select(i => Enumerable.Range(0, problem.Items.Count).Where(o => _needs[o].Contains(i)).ToArray())];
+        _opens =
+        [
+            .. Enumerable.Range(0, problem.Items.Count).Select(i => Enumerable.Range(0, problem.Items.Count).Where(o => _needs[o].Contains(i)).ToArray()),
+        ];
         _spiral = problem.Settings.Order == YearOrder.Spiral;
     }
 
@@ -282,7 +285,8 @@ internal sealed class LessonGrid
     // Lessons a little after a place look back on it.
     private int AfterRun(int place)
     {
-        for (var left = PlanSettings.StrandRun; left > 0 && place < Count - 1;)
+        var left = PlanSettings.StrandRun;
+        while (left > 0 && place < Count - 1)
         {
             left -= _at[++place] == Empty ? 0 : 1;
         }
@@ -321,7 +325,10 @@ internal sealed class LessonGrid
             var next = _strand[_at[place]];
             var changes = next != strand;
             run = changes ? 1 : run + 1;
-            cost += _spiral ? (run > PlanSettings.StrandRun ? PlanSettings.StrandCost : 0) : changes && strand >= 0 ? PlanSettings.StrandCost : 0;
+            cost +=
+                _spiral ? (run > PlanSettings.StrandRun ? PlanSettings.StrandCost : 0)
+                : changes && strand >= 0 ? PlanSettings.StrandCost
+                : 0;
             strand = next;
         }
 

@@ -73,7 +73,10 @@ internal static class ListScheduler
                 var started = grid.PlacesOf(item).Length > 0;
                 var strand = grid.StrandOf(item);
                 var key = deadlines[item] - (started ? 15 : 0) + (noise == 0 ? 0 : random.Next(noise * 3));
-                key += problem.Settings.Order == YearOrder.Spiral ? (strand == last && run >= PlanSettings.StrandRun ? 8 : 0) : strand == last ? 0 : 8;
+                key +=
+                    problem.Settings.Order == YearOrder.Spiral ? (strand == last && run >= PlanSettings.StrandRun ? 8 : 0)
+                    : strand == last ? 0
+                    : 8;
                 if (key < bestKey)
                 {
                     (chosen, bestKey) = (item, key);
@@ -142,7 +145,8 @@ internal static class ListScheduler
     private static int[] Deadlines(LessonGrid grid, PlanProblem problem)
     {
         var deadlines = problem.Items.Select(i => i.TargetLast).ToArray();
-        for (var changed = true; changed;)
+        var changed = true;
+        while (changed)
         {
             changed = false;
             for (var item = 0; item < deadlines.Length; item++)

@@ -29,12 +29,38 @@ public enum ScopeSource
 /// <param name="Rounds">How often each skill comes back, 1 to 3.</param>
 /// <param name="Thorough">Ten times as many steps.</param>
 public sealed record PlanAsk(
-    ScopeSource Source, Season? UpTo, IReadOnlyList<string> Frameworks, IReadOnlyList<string> Skills, int? PlanId, IReadOnlyList<string> Dropped,
-    int BufferOneIn, int StartersADay, int Rounds, IReadOnlyList<DayOfWeek> MoreOn, bool Shorter, bool Thorough, int Seed)
+    ScopeSource Source,
+    Season? UpTo,
+    IReadOnlyList<string> Frameworks,
+    IReadOnlyList<string> Skills,
+    int? PlanId,
+    IReadOnlyList<string> Dropped,
+    int BufferOneIn,
+    int StartersADay,
+    int Rounds,
+    IReadOnlyList<DayOfWeek> MoreOn,
+    bool Shorter,
+    bool Thorough,
+    int Seed
+)
 {
     /// <summary>All that a class has a chance to reach by the summer, planned the usual way.</summary>
     public static PlanAsk Usual { get; } =
-        new(ScopeSource.Seasons, Season.Summer, [], [], null, [], PlanSettings.Usual.BufferOneIn, PlanSettings.Usual.StartersADay, PlanSettings.Usual.Gaps.Count, [], false, false, 1);
+        new(
+            ScopeSource.Seasons,
+            Season.Summer,
+            [],
+            [],
+            null,
+            [],
+            PlanSettings.Usual.BufferOneIn,
+            PlanSettings.Usual.StartersADay,
+            PlanSettings.Usual.Gaps.Count,
+            [],
+            false,
+            false,
+            1
+        );
 
     /// <summary>What can't be asked for.</summary>
     /// <param name="canCopy">Whether the plan to copy is one of those this adult may see.</param>
@@ -67,7 +93,11 @@ public sealed record PlanAsk(
             _ => Skills.Select(s => new SkillId(s)),
         };
         var dropped = Dropped.Select(s => new SkillId(s)).ToHashSet();
-        var skills = chosen.Where(s => map.Has(s) && !map[s].Hidden).SelectMany(s => map.AllNeeds(s).Append(s)).Where(s => !dropped.Contains(s) && !map.AllNeeds(s).Any(dropped.Contains)).ToHashSet();
+        var skills = chosen
+            .Where(s => map.Has(s) && !map[s].Hidden)
+            .SelectMany(s => map.AllNeeds(s).Append(s))
+            .Where(s => !dropped.Contains(s) && !map.AllNeeds(s).Any(dropped.Contains))
+            .ToHashSet();
         return skills.Count > 0 ? skills : throw new RefusedException("source", "Nothing is chosen: take at least one skill.");
     }
 

@@ -43,13 +43,18 @@ public static class PlanByHand
     private static DayPrice PriceOf(PlanSetting setting, PlanLesson lesson, PlanDay day, IReadOnlyList<PlanDay> days)
     {
         var there = setting.Plan.On(day.Day).ToList();
-        var with = there.Count < day.Places ? null : there.Where(l => !l.Pinned && l.Skill != lesson.Skill).Select(l => new LessonName(l.Skill, l.Number)).LastOrDefault();
+        var with =
+            there.Count < day.Places
+                ? null
+                : there.Where(l => !l.Pinned && l.Skill != lesson.Skill).Select(l => new LessonName(l.Skill, l.Number)).LastOrDefault();
         string? refused =
             lesson.Day < setting.From ? "It is past."
-            : day.Places == 0 ? $"{setting.Timetable.Calendar.Different(day.Day)?.Name ?? "No whole-class lesson in the timetable"}: there is no lesson that day."
+            : day.Places == 0
+                ? $"{setting.Timetable.Calendar.Different(day.Day)?.Name ?? "No whole-class lesson in the timetable"}: there is no lesson that day."
             : there.Any(l => l.Skill == lesson.Skill) ? "Another lesson on the same skill is that day."
             : there.Count >= day.Places && with is null ? "What is there is pinned."
-            : with is not null && setting.Plan.On(lesson.Day).Any(l => l.Skill == with.Skill) ? $"{setting.Map[with.Skill].AtStart} would have two lessons on {Words.Date(lesson.Day)}."
+            : with is not null && setting.Plan.On(lesson.Day).Any(l => l.Skill == with.Skill)
+                ? $"{setting.Map[with.Skill].AtStart} would have two lessons on {Words.Date(lesson.Day)}."
             : null;
         if (refused is not null)
         {
@@ -60,7 +65,11 @@ public static class PlanByHand
         List<string> advice = [.. SpeaksAgainst(setting, lessons, lesson.Skill), .. with is null ? [] : SpeaksAgainst(setting, lessons, with.Skill)];
         var block = days.Where(d => d.Block == day.Block).ToList();
         var filled = lessons.Count(l => block.Any(d => d.Day == l.Day));
-        if (with is null && filled > setting.Plan.Settings.MostIn(block.Sum(d => d.Places)) && days.First(d => d.Day == day.Day).Block != days.FirstOrDefault(d => d.Day == lesson.Day)?.Block)
+        if (
+            with is null
+            && filled > setting.Plan.Settings.MostIn(block.Sum(d => d.Places))
+            && days.First(d => d.Day == day.Day).Block != days.FirstOrDefault(d => d.Day == lesson.Day)?.Block
+        )
         {
             advice.Add("It takes the place that is kept free for what comes in between.");
         }
@@ -97,7 +106,11 @@ public static class PlanByHand
             yield return $"Its lessons would lie {Words.Count(calendar.SchoolDaysBetween(first, last) + 1, "school day", "school days")} apart; ten is the usual most.";
         }
 
-        foreach (var review in setting.Plan.Reviews.Where(r => r.Skill == skill && r.Round > 0 && r.Round <= setting.Plan.Settings.Gaps.Count && r.Day >= setting.From))
+        foreach (
+            var review in setting.Plan.Reviews.Where(r =>
+                r.Skill == skill && r.Round > 0 && r.Round <= setting.Plan.Settings.Gaps.Count && r.Day >= setting.From
+            )
+        )
         {
             if (setting.Plan.Settings.Gaps[review.Round - 1] is var gap && NoPlaceFor(setting, last, gap, review) is { } window)
             {
@@ -116,15 +129,26 @@ public static class PlanByHand
         }
 
         var window = setting.Timetable.Calendar.Days(last.AddDays(1), setting.Until).Skip(gap.Earliest - 1).Take(gap.Latest - gap.Earliest + 1).ToList();
-        return window.Count == 0 || window.Any(d => setting.Timetable.CarpetPlaces(d) > 0 && setting.Plan.Reviews.Count(r => r.Day == d) < setting.Plan.Settings.StartersADay) ? null : (window[0], window[^1]);
+        return
+            window.Count == 0
+            || window.Any(d => setting.Timetable.CarpetPlaces(d) > 0 && setting.Plan.Reviews.Count(r => r.Day == d) < setting.Plan.Settings.StartersADay)
+            ? null
+            : (window[0], window[^1]);
     }
 
     private static IReadOnlyList<PlanLesson> Moved(PlanSetting setting, PlanLesson lesson, DateOnly day, LessonName? with)
     {
         var moved = setting.Plan.Lessons.Select(l =>
             l == lesson ? l with { Day = day, Place = 9, Reason = $"Moved here by hand from {Words.Date(lesson.Day)}." }
-            : with is not null && l.Skill == with.Skill && l.Number == with.Number ? l with { Day = lesson.Day, Place = lesson.Place, Reason = $"Changed places by hand with {setting.Map[lesson.Skill].InSentence}." }
-            : l);
+            : with is not null && l.Skill == with.Skill && l.Number == with.Number
+                ? l with
+                {
+                    Day = lesson.Day,
+                    Place = lesson.Place,
+                    Reason = $"Changed places by hand with {setting.Map[lesson.Skill].InSentence}.",
+                }
+            : l
+        );
         return Renumbered(moved);
     }
 

@@ -38,7 +38,8 @@ public sealed class PlanCoverage(ClassEvidence evidence, IReadOnlyList<TaughtLes
             skills.Count(s => _coming.Contains(s) || _given.ContainsKey(s)),
             skills.Count(s => !_coming.Contains(s) && _given.ContainsKey(s)),
             Share(Strength.Tried),
-            Share(Strength.Secure));
+            Share(Strength.Secure)
+        );
     }
 
     /// <summary>Skills whose lessons were planned for days that are past, of which none was given and none is to come.</summary>
@@ -48,8 +49,12 @@ public sealed class PlanCoverage(ClassEvidence evidence, IReadOnlyList<TaughtLes
         ArgumentNullException.ThrowIfNull(plans);
         return
         [
-            .. plans.SelectMany(p => p.Lessons).Where(l => l.Day < evidence.Today && !_given.ContainsKey(l.Skill) && !_coming.Contains(l.Skill) && evidence.Map.Has(l.Skill))
-                .GroupBy(l => l.Skill).Select(g => new NeverTaught(g.Key, g.Select(l => l.Number).Distinct().Count(), g.Max(l => l.Day))).OrderBy(n => n.Last),
+            .. plans
+                .SelectMany(p => p.Lessons)
+                .Where(l => l.Day < evidence.Today && !_given.ContainsKey(l.Skill) && !_coming.Contains(l.Skill) && evidence.Map.Has(l.Skill))
+                .GroupBy(l => l.Skill)
+                .Select(g => new NeverTaught(g.Key, g.Select(l => l.Number).Distinct().Count(), g.Max(l => l.Day)))
+                .OrderBy(n => n.Last),
         ];
     }
 
@@ -59,11 +64,18 @@ public sealed class PlanCoverage(ClassEvidence evidence, IReadOnlyList<TaughtLes
         ArgumentNullException.ThrowIfNull(first);
         // A skill once more in a place that was kept free is no lesson of the plan.
         var planned = first.Lessons.GroupBy(l => l.Skill).ToDictionary(g => g.Key, g => g.Count());
-        var given = taught.Where(t => t.Day >= firstDay && t.Day < evidence.Today).GroupBy(t => t.Skill).Sum(g => Math.Min(g.Count(), planned.GetValueOrDefault(g.Key)));
+        var given = taught
+            .Where(t => t.Day >= firstDay && t.Day < evidence.Today)
+            .GroupBy(t => t.Skill)
+            .Sum(g => Math.Min(g.Count(), planned.GetValueOrDefault(g.Key)));
         var expected = first.Lessons.Count(l => l.Day >= firstDay && l.Day < evidence.Today);
         var apart = given - expected;
-        return new(given, expected, apart == 0
-            ? $"In step with the plan of {Words.Date(firstDay)}: {Words.Count(given, "lesson", "lessons")} given."
-            : $"{Words.Capital(Words.Count(Math.Abs(apart), "lesson", "lessons"))} {(apart < 0 ? "behind" : "ahead of")} the plan of {Words.Date(firstDay)}: {given} given, {expected} planned by now.");
+        return new(
+            given,
+            expected,
+            apart == 0
+                ? $"In step with the plan of {Words.Date(firstDay)}: {Words.Count(given, "lesson", "lessons")} given."
+                : $"{Words.Capital(Words.Count(Math.Abs(apart), "lesson", "lessons"))} {(apart < 0 ? "behind" : "ahead of")} the plan of {Words.Date(firstDay)}: {given} given, {expected} planned by now."
+        );
     }
 }

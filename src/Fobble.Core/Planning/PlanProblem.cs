@@ -15,7 +15,17 @@ public sealed record PlanDay(DateOnly Day, int Places, int Block);
 /// <param name="Needs">Skills of the same plan that must be finished before it begins: prerequisites, also through skills that are in place already.</param>
 /// <param name="Check">Most have it: one lesson to see who has not.</param>
 /// <param name="Why">Why so many lessons, in a sentence; empty where it is what the map says.</param>
-public sealed record PlanItem(SkillId Skill, string Strand, int Given, int Lessons, int TargetFirst, int TargetLast, IReadOnlyList<SkillId> Needs, bool Check, string Why);
+public sealed record PlanItem(
+    SkillId Skill,
+    string Strand,
+    int Given,
+    int Lessons,
+    int TargetFirst,
+    int TargetLast,
+    IReadOnlyList<SkillId> Needs,
+    bool Check,
+    string Why
+);
 
 /// <summary>A lesson that keeps its place.</summary>
 public sealed record Pin(SkillId Skill, int Day);

@@ -23,14 +23,29 @@ public sealed record LessonName(SkillId Skill, int Number);
 /// <param name="Changes">Skills that need longer, or are there already.</param>
 /// <param name="Held">Lessons that shall stay where they are, besides the pinned ones.</param>
 public sealed record Revision(
-    YearPlan Plan, Timetable Timetable, SkillMap Map, DateOnly From, DateOnly Until, IReadOnlyList<PlanLesson> Lost, IReadOnlyList<LessonChange> Changes, IReadOnlyList<LessonName> Held, RevisionAim Aim);
+    YearPlan Plan,
+    Timetable Timetable,
+    SkillMap Map,
+    DateOnly From,
+    DateOnly Until,
+    IReadOnlyList<PlanLesson> Lost,
+    IReadOnlyList<LessonChange> Changes,
+    IReadOnlyList<LessonName> Held,
+    RevisionAim Aim
+);
 
 /// <summary>A lesson that moves, comes in or goes out, and why.</summary>
 public sealed record PlanMove(LessonName Lesson, DateOnly? Was, DateOnly? Is, string Why);
 
 /// <param name="Lessons">All lessons of the revised plan from the first day that could be changed.</param>
 /// <param name="Room">Lessons that find no room any more.</param>
-public sealed record Revised(IReadOnlyList<PlanLesson> Lessons, IReadOnlyList<PlanMove> Moves, IReadOnlyList<LessonName> Room, bool ProvenFewest, string Sentence);
+public sealed record Revised(
+    IReadOnlyList<PlanLesson> Lessons,
+    IReadOnlyList<PlanMove> Moves,
+    IReadOnlyList<LessonName> Room,
+    bool ProvenFewest,
+    string Sentence
+);
 
 /// <summary>Revises a plan after lost days, or when a skill needs longer or is there already; the past and what is pinned stay.</summary>
 public static class PlanRevision
@@ -61,7 +76,11 @@ public static class PlanRevision
     }
 
     // The lessons to come, those of the past that reach into them, and those that were lost, by skill in order.
-    private static (PlanProblem Problem, List<FreeLesson> Lessons, List<Told> Names) Collect(Revision revision, IReadOnlyList<PlanDay> days, Dictionary<DateOnly, int> index)
+    private static (PlanProblem Problem, List<FreeLesson> Lessons, List<Told> Names) Collect(
+        Revision revision,
+        IReadOnlyList<PlanDay> days,
+        Dictionary<DateOnly, int> index
+    )
     {
         var calendar = revision.Timetable.Calendar;
         var lostNames = revision.Lost.Select(l => new LessonName(l.Skill, l.Number)).ToHashSet();
@@ -69,8 +88,13 @@ public static class PlanRevision
         List<FreeLesson> lessons = [];
         List<Told> names = [];
         List<PlanItem> items = [];
-        var open = revision.Plan.Lessons.Where(l => l.Day >= revision.From || lostNames.Contains(new(l.Skill, l.Number))).Select(l => l.Skill)
-            .Concat(revision.Changes.Where(c => c.Lessons > 0).Select(c => c.Skill)).Distinct().Order().ToList();
+        var open = revision
+            .Plan.Lessons.Where(l => l.Day >= revision.From || lostNames.Contains(new(l.Skill, l.Number)))
+            .Select(l => l.Skill)
+            .Concat(revision.Changes.Where(c => c.Lessons > 0).Select(c => c.Skill))
+            .Distinct()
+            .Order()
+            .ToList();
         foreach (var skill in open)
         {
             var own = revision.Plan.Lessons.Where(l => l.Skill == skill).OrderBy(l => l.Number).ToList();
@@ -86,7 +110,9 @@ public static class PlanRevision
 
             var item = items.Count;
             var firstNumber = past.Select(l => l.Number).DefaultIfEmpty((own.FirstOrDefault()?.Number ?? 1) - 1).Max() + 1;
-            var near = past.Where(l => calendar.SchoolDaysBetween(l.Day, revision.From) < PlanSettings.Span).Select(l => -calendar.SchoolDaysBetween(l.Day, revision.From)).ToList();
+            var near = past.Where(l => calendar.SchoolDaysBetween(l.Day, revision.From) < PlanSettings.Span)
+                .Select(l => -calendar.SchoolDaysBetween(l.Day, revision.From))
+                .ToList();
 
             // Only if it goes on without a break does the past tie the lessons to come.
             near = change > 0 && coming.Count == 0 ? [] : near;
@@ -97,9 +123,11 @@ public static class PlanRevision
             }
 
             // A day that has been closed since the plan was made is none of the days any more: its lesson best lies near to where it was.
-            var wasDays = coming.ConvertAll<(int? Was, int? Near, DateOnly? Gone, bool Held)>(l => index.TryGetValue(l.Day, out var at)
-                ? (at, null, null, l.Pinned || held.Contains(new(skill, l.Number)))
-                : (null, Math.Min(days.Count - 1, days.Count(d => d.Day < l.Day)), l.Day, false));
+            var wasDays = coming.ConvertAll<(int? Was, int? Near, DateOnly? Gone, bool Held)>(l =>
+                index.TryGetValue(l.Day, out var at)
+                    ? (at, null, null, l.Pinned || held.Contains(new(skill, l.Number)))
+                    : (null, Math.Min(days.Count - 1, days.Count(d => d.Day < l.Day)), l.Day, false)
+            );
             for (var k = 0; k < again; k++)
             {
                 wasDays.Insert(lostNames.Count > 0 && change == 0 ? 0 : wasDays.Count, (null, null, null, false));
@@ -125,7 +153,10 @@ public static class PlanRevision
             return all.Where(n => !all.Any(m => m != n && Kept(m).Contains(n)));
         }
 
-        HashSet<SkillId> Kept(SkillId skill) => kept.TryGetValue(skill, out var known) ? known : kept[skill] = revision.Map.AllNeeds(skill).Where(n => planned.Contains(n) && !WrongAlready(n, skill)).ToHashSet();
+        HashSet<SkillId> Kept(SkillId skill) =>
+            kept.TryGetValue(skill, out var known)
+                ? known
+                : kept[skill] = revision.Map.AllNeeds(skill).Where(n => planned.Contains(n) && !WrongAlready(n, skill)).ToHashSet();
 
         bool WrongAlready(SkillId need, SkillId skill) =>
             before.TryGetValue(need, out var first) && before.TryGetValue(skill, out var then) && first.Last >= then.First;
@@ -164,7 +195,15 @@ public static class PlanRevision
         return [.. Replanner.Matched(lessons, result)];
     }
 
-    private static Revised Describe(Revision revision, IReadOnlyList<PlanDay> days, PlanProblem problem, List<FreeLesson> lessons, List<Told> told, IReadOnlyList<int?> placed, bool proven)
+    private static Revised Describe(
+        Revision revision,
+        IReadOnlyList<PlanDay> days,
+        PlanProblem problem,
+        List<FreeLesson> lessons,
+        List<Told> told,
+        IReadOnlyList<int?> placed,
+        bool proven
+    )
     {
         var names = told.ConvertAll(t => t.Name);
         List<PlanLesson> plan = [];
@@ -189,11 +228,21 @@ public static class PlanRevision
 
                 var (day, number) = (days[at].Day, first + order);
                 var why = day == old ? "" : WhyMoved(revision, days, lessons, told, placed, problem, i);
-                plan.Add(new(day, day == old ? before?.Place ?? 0 : 9, name.Skill, number, of, before?.Stage == LessonStage.Check && of == first ? LessonStage.Check : YearPlanner.StageOf(number, of, false), day == old ? before?.Reason ?? "" : why)
-                {
-                    Pinned = day == old && before?.Pinned == true,
-                    Note = before?.Note ?? "",
-                });
+                plan.Add(
+                    new(
+                        day,
+                        day == old ? before?.Place ?? 0 : 9,
+                        name.Skill,
+                        number,
+                        of,
+                        before?.Stage == LessonStage.Check && of == first ? LessonStage.Check : YearPlanner.StageOf(number, of, false),
+                        day == old ? before?.Reason ?? "" : why
+                    )
+                    {
+                        Pinned = day == old && before?.Pinned == true,
+                        Note = before?.Note ?? "",
+                    }
+                );
                 if (day != old)
                 {
                     moves.Add(new(name, old, day, why));
@@ -215,11 +264,20 @@ public static class PlanRevision
         parts.AddRange(moved > 0 || (come == 0 && gone == 0) ? [moved == 0 ? "nothing has to move" : Words.Count(moved, "lesson moves", "lessons move")] : []);
         parts.AddRange(come > 0 ? [Words.Count(come, "comes in", "come in")] : []);
         parts.AddRange(gone > 0 ? [Words.Count(gone, "goes out", "go out")] : []);
-        var sentence = $"{Words.Capital(Words.List(parts))}{(proven && moved > 0 ? ": no arrangement within reach moves fewer" : "")}.{(room.Count > 0 ? $" For {Words.Count(room.Count, "lesson", "lessons")} there is no room any more." : "")}";
+        var sentence =
+            $"{Words.Capital(Words.List(parts))}{(proven && moved > 0 ? ": no arrangement within reach moves fewer" : "")}.{(room.Count > 0 ? $" For {Words.Count(room.Count, "lesson", "lessons")} there is no room any more." : "")}";
         return new(PlanByHand.Renumbered(plan), [.. moves.OrderBy(m => m.Was ?? m.Is)], room, proven, sentence);
     }
 
-    private static string WhyMoved(Revision revision, IReadOnlyList<PlanDay> days, List<FreeLesson> lessons, List<Told> told, IReadOnlyList<int?> placed, PlanProblem problem, int i)
+    private static string WhyMoved(
+        Revision revision,
+        IReadOnlyList<PlanDay> days,
+        List<FreeLesson> lessons,
+        List<Told> told,
+        IReadOnlyList<int?> placed,
+        PlanProblem problem,
+        int i
+    )
     {
         var names = told.ConvertAll(t => t.Name);
         var (lesson, name, day) = (lessons[i], names[i], placed[i]!.Value);
@@ -246,14 +304,20 @@ public static class PlanRevision
             return $"Makes room for {map[names[taker].Skill].InSentence}, lesson {names[taker].Number}.";
         }
 
-        var need = Enumerable.Range(0, lessons.Count).Where(k => problem.Items[lesson.Item].Needs.Contains(names[k].Skill) && placed[k] is not null && lessons[k].Was != placed[k]).OrderByDescending(k => placed[k]).FirstOrDefault(-1);
+        var need = Enumerable
+            .Range(0, lessons.Count)
+            .Where(k => problem.Items[lesson.Item].Needs.Contains(names[k].Skill) && placed[k] is not null && lessons[k].Was != placed[k])
+            .OrderByDescending(k => placed[k])
+            .FirstOrDefault(-1);
         if (need >= 0 && placed[need] >= was)
         {
             return $"Needs {map[names[need].Skill].InSentence} first, which is on {Words.Date(days[placed[need]!.Value].Day)} now.";
         }
 
         var own = Enumerable.Range(0, lessons.Count).Any(k => k != i && lessons[k].Item == lesson.Item && lessons[k].Was != placed[k]);
-        return own ? "Stays together with the other lessons of its skill." : day > was ? "Leaves the days before free for what had to move." : "Comes earlier into a free place.";
+        return own ? "Stays together with the other lessons of its skill."
+            : day > was ? "Leaves the days before free for what had to move."
+            : "Comes earlier into a free place.";
 
         string DayIsGone(DateOnly old) => $"{revision.Timetable.Calendar.Different(old)?.Name ?? "No lesson"} on {Words.Date(old)}: its day is gone.";
     }

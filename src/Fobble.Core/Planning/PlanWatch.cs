@@ -23,7 +23,15 @@ public enum SuggestionKind
 /// <param name="Days">Days it is about.</param>
 /// <param name="Children">Children it is about.</param>
 /// <param name="Next">What could be offered to those who are ahead.</param>
-public sealed record Suggestion(SuggestionKind Kind, SkillId? Skill, int Lessons, IReadOnlyList<DateOnly> Days, IReadOnlyList<ChildId> Children, SkillId? Next, string Sentence);
+public sealed record Suggestion(
+    SuggestionKind Kind,
+    SkillId? Skill,
+    int Lessons,
+    IReadOnlyList<DateOnly> Days,
+    IReadOnlyList<ChildId> Children,
+    SkillId? Next,
+    string Sentence
+);
 
 /// <summary>Looks at a plan beside what the class has shown.</summary>
 public static class PlanWatch
@@ -58,7 +66,15 @@ public static class PlanWatch
         {
             var days = lost.Select(l => l.Day).Distinct().ToList();
             var names = days.Select(d => setting.Timetable.Calendar.Different(d)?.Name).OfType<string>().Distinct().ToList();
-            yield return new(SuggestionKind.LostDays, null, 0, days, [], null, $"{Words.Capital(Words.Count(lost.Count, "lesson", "lessons"))} of the plan {(lost.Count == 1 ? "is" : "are")} on {(days.Count == 1 ? "a day" : "days")} without a lesson{(names.Count == 0 ? "" : $" ({Words.List(names)})")}: {Words.List([.. days.Take(5).Select(Words.Date)])}{(days.Count > 5 ? " …" : "")}.");
+            yield return new(
+                SuggestionKind.LostDays,
+                null,
+                0,
+                days,
+                [],
+                null,
+                $"{Words.Capital(Words.Count(lost.Count, "lesson", "lessons"))} of the plan {(lost.Count == 1 ? "is" : "are")} on {(days.Count == 1 ? "a day" : "days")} without a lesson{(names.Count == 0 ? "" : $" ({Words.List(names)})")}: {Words.List([.. days.Take(5).Select(Words.Date)])}{(days.Count > 5 ? " …" : "")}."
+            );
         }
     }
 
@@ -77,8 +93,15 @@ public static class PlanWatch
             var have = seen.Count(c => evidence[c, own.Key].Strength >= Strength.Nearly);
             if (seen.Count >= SeenEnough * evidence.Children.Count && have < TooFew * seen.Count)
             {
-                yield return new(SuggestionKind.NeedsLonger, own.Key, 1, [], seen, null,
-                    $"{setting.Map[own.Key].AtStart} was finished on {Words.Date(last)}, and {have} of the {seen.Count} children seen with it have it: one more lesson.");
+                yield return new(
+                    SuggestionKind.NeedsLonger,
+                    own.Key,
+                    1,
+                    [],
+                    seen,
+                    null,
+                    $"{setting.Map[own.Key].AtStart} was finished on {Words.Date(last)}, and {have} of the {seen.Count} children seen with it have it: one more lesson."
+                );
             }
         }
     }
@@ -99,13 +122,31 @@ public static class PlanWatch
             var movable = own.Count(l => !l.Pinned);
             if (have.Count >= YearScope.KnownBy * evidence.Children.Count && evidence.Children.Count > 0 && own.Count() > 1 && movable > 0)
             {
-                yield return new(SuggestionKind.AlreadyThere, own.Key, -Math.Min(movable, own.Count() - 1), [], have, null,
-                    $"{setting.Map[own.Key].AtStart} comes on {Words.Date(first)}, and {have.Count} of {evidence.Children.Count} have it already: one lesson, to see who has not, is enough.");
+                yield return new(
+                    SuggestionKind.AlreadyThere,
+                    own.Key,
+                    -Math.Min(movable, own.Count() - 1),
+                    [],
+                    have,
+                    null,
+                    $"{setting.Map[own.Key].AtStart} comes on {Words.Date(first)}, and {have.Count} of {evidence.Children.Count} have it already: one lesson, to see who has not, is enough."
+                );
             }
-            else if (away <= AheadWithin && have.Where(c => evidence[c, own.Key].Strength >= Strength.Secure).ToList() is { Count: >= LeastAhead } ahead && NextFor(ahead, own.Key, evidence) is { } next)
+            else if (
+                away <= AheadWithin
+                && have.Where(c => evidence[c, own.Key].Strength >= Strength.Secure).ToList() is { Count: >= LeastAhead } ahead
+                && NextFor(ahead, own.Key, evidence) is { } next
+            )
             {
-                yield return new(SuggestionKind.FarAhead, own.Key, 0, [], ahead, next,
-                    $"{Words.Capital(Words.Count(ahead.Count, "child is", "children are"))} secure in {setting.Map[own.Key].InSentence} before it comes on {Words.Date(first)}: {setting.Map[next].InSentence} for them, in a small group, while the class works on it.");
+                yield return new(
+                    SuggestionKind.FarAhead,
+                    own.Key,
+                    0,
+                    [],
+                    ahead,
+                    next,
+                    $"{Words.Capital(Words.Count(ahead.Count, "child is", "children are"))} secure in {setting.Map[own.Key].InSentence} before it comes on {Words.Date(first)}: {setting.Map[next].InSentence} for them, in a small group, while the class works on it."
+                );
             }
         }
     }
@@ -113,8 +154,14 @@ public static class PlanWatch
     // Of what most of them are ready for, what builds on the skill; else something of the same strand, else what is furthest on.
     private static SkillId? NextFor(List<ChildId> ahead, SkillId skill, ClassEvidence evidence)
     {
-        var ready = evidence.Map.Skills.Select(s => (s.Id, Count: ahead.Count(c => evidence.IsReady(c, s.Id)), Builds: evidence.Map.AllNeeds(s.Id).Contains(skill))).Where(s => s.Count * 2 > ahead.Count)
-            .OrderByDescending(s => s.Builds).ThenByDescending(s => evidence.Map[s.Id].Strand == evidence.Map[skill].Strand).ThenByDescending(s => evidence.Map[s.Id].When).ThenByDescending(s => s.Count).Select(s => (SkillId?)s.Id);
+        var ready = evidence
+            .Map.Skills.Select(s => (s.Id, Count: ahead.Count(c => evidence.IsReady(c, s.Id)), Builds: evidence.Map.AllNeeds(s.Id).Contains(skill)))
+            .Where(s => s.Count * 2 > ahead.Count)
+            .OrderByDescending(s => s.Builds)
+            .ThenByDescending(s => evidence.Map[s.Id].Strand == evidence.Map[skill].Strand)
+            .ThenByDescending(s => evidence.Map[s.Id].When)
+            .ThenByDescending(s => s.Count)
+            .Select(s => (SkillId?)s.Id);
         return ready.FirstOrDefault();
     }
 }

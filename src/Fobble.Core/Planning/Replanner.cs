@@ -55,20 +55,35 @@ public static class Replanner
             return null;
         }
 
-        if ((Solve(problem, lessons, allowance, Reach, Ahead, [], stop) ?? Solve(problem, lessons, allowance, FurtherReach, FurtherAhead, [], stop)) is { } found)
+        if (
+            (Solve(problem, lessons, allowance, Reach, Ahead, [], stop) ?? Solve(problem, lessons, allowance, FurtherReach, FurtherAhead, [], stop)) is
+            { } found
+        )
         {
             return found;
         }
 
         var pushed = Pushed(problem, lessons);
-        return Solve(problem, lessons, allowance, problem.Days.Count, problem.Days.Count, pushed, stop) ?? (lessons.Any(l => l is { Held: true, Was: >= 0 }) ? null : new(Matched(lessons, pushed), false));
+        return Solve(problem, lessons, allowance, problem.Days.Count, problem.Days.Count, pushed, stop)
+            ?? (lessons.Any(l => l is { Held: true, Was: >= 0 }) ? null : new(Matched(lessons, pushed), false));
     }
 
     // A malformed string ends the process, so it is built here only and held by a test.
-    internal static string Parameters(double work) => string.Create(
-        CultureInfo.InvariantCulture, $"num_workers:1 random_seed:7 linearization_level:1 cp_model_probing_level:0 symmetry_level:0 absolute_gap_limit:{NearEnough} max_deterministic_time:{work:0.0}");
+    internal static string Parameters(double work) =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"num_workers:1 random_seed:7 linearization_level:1 cp_model_probing_level:0 symmetry_level:0 absolute_gap_limit:{NearEnough} max_deterministic_time:{work:0.0}"
+        );
 
-    private static Rearranged? Solve(PlanProblem problem, IReadOnlyList<FreeLesson> lessons, int allowance, int reach, int ahead, IReadOnlyList<int?> pushed, CancellationToken stop)
+    private static Rearranged? Solve(
+        PlanProblem problem,
+        IReadOnlyList<FreeLesson> lessons,
+        int allowance,
+        int reach,
+        int ahead,
+        IReadOnlyList<int?> pushed,
+        CancellationToken stop
+    )
     {
         stop.ThrowIfCancellationRequested();
         var (days, overflow) = (problem.Days.Count, pushed.Count(d => d is null));
@@ -87,9 +102,16 @@ public static class Replanner
 
             // The lessons of a skill are alike: each may take the day of any other of them.
             var far = stays && centre >= ahead;
-            List<int> open = lesson.Was < 0 || far
-                ? [centre]
-                : [.. Enumerable.Range(Math.Max(0, centre - reach), Math.Min(days - 1, centre + reach) - Math.Max(0, centre - reach) + 1).Union(old).Where(d => d < days && problem.Days[d].Places > 0 && (d < ahead || old.Contains(d)))];
+            List<int> open =
+                lesson.Was < 0 || far
+                    ? [centre]
+                    :
+                    [
+                        .. Enumerable
+                            .Range(Math.Max(0, centre - reach), Math.Min(days - 1, centre + reach) - Math.Max(0, centre - reach) + 1)
+                            .Union(old)
+                            .Where(d => d < days && problem.Days[d].Places > 0 && (d < ahead || old.Contains(d))),
+                    ];
             open.AddRange(lesson.Was < 0 || far ? [] : Enumerable.Range(days, overflow));
             if (open.Count == 0)
             {
@@ -102,7 +124,12 @@ public static class Replanner
             at[i] = LinearExpr.WeightedSum(on[i].Values, on[i].Keys.Select(d => (long)d));
             foreach (var (day, literal) in on[i])
             {
-                objective.AddTerm(literal, day >= days ? FallCost + day : lesson.Was < 0 || old.Contains(day) ? 0 : (lesson.Was is null ? 0 : MoveCost) + Math.Abs(day - centre));
+                objective.AddTerm(
+                    literal,
+                    day >= days ? FallCost + day
+                        : lesson.Was < 0 || old.Contains(day) ? 0
+                        : (lesson.Was is null ? 0 : MoveCost) + Math.Abs(day - centre)
+                );
                 if (day == start)
                 {
                     model.AddHint(literal, 1);
@@ -112,7 +139,14 @@ public static class Replanner
 
         foreach (var held in lessons.Where(l => l is { Held: true, Was: >= 0 }))
         {
-            model.Add(LinearExpr.Sum(Enumerable.Range(0, lessons.Count).Where(i => lessons[i].Item == held.Item && on[i].ContainsKey(held.Was!.Value)).Select(i => on[i][held.Was!.Value])) == 1);
+            model.Add(
+                LinearExpr.Sum(
+                    Enumerable
+                        .Range(0, lessons.Count)
+                        .Where(i => lessons[i].Item == held.Item && on[i].ContainsKey(held.Was!.Value))
+                        .Select(i => on[i][held.Was!.Value])
+                ) == 1
+            );
         }
 
         AddRoom(problem, on, overflow, model, objective);
@@ -123,7 +157,10 @@ public static class Replanner
         var status = solver.Solve(model);
         stop.ThrowIfCancellationRequested();
         return status is CpSolverStatus.Optimal or CpSolverStatus.Feasible
-            ? new(Matched(lessons, [.. on.Select(o => o.First(p => solver.BooleanValue(p.Value)).Key).Select(d => d >= days ? (int?)null : d)]), status == CpSolverStatus.Optimal)
+            ? new(
+                Matched(lessons, [.. on.Select(o => o.First(p => solver.BooleanValue(p.Value)).Key).Select(d => d >= days ? (int?)null : d)]),
+                status == CpSolverStatus.Optimal
+            )
             : null;
     }
 
@@ -225,7 +262,10 @@ public static class Replanner
                 continue;
             }
 
-            var earliest = Math.Max(lessons[i].Was ?? 0, Math.Max(last[item], problem.Items[item].Needs.Select(n => last[index[n]]).DefaultIfEmpty(-1).Max()) + 1);
+            var earliest = Math.Max(
+                lessons[i].Was ?? 0,
+                Math.Max(last[item], problem.Items[item].Needs.Select(n => last[index[n]]).DefaultIfEmpty(-1).Max()) + 1
+            );
             for (var day = earliest; day < room.Length; day++)
             {
                 if (room[day] > 0)

@@ -24,7 +24,12 @@ public static class ReviewPlanner
     /// <param name="before">Where a review was, for one that had a day.</param>
     /// <returns>The index of the day for each review, null for one that finds no place.</returns>
     public static IReadOnlyList<int?> Plan(
-        IReadOnlyList<WantedReview> wanted, int days, Func<int, int> placesOn, Func<int, IReadOnlyCollection<SkillId>> focusOn, Func<WantedReview, int?>? before = null)
+        IReadOnlyList<WantedReview> wanted,
+        int days,
+        Func<int, int> placesOn,
+        Func<int, IReadOnlyCollection<SkillId>> focusOn,
+        Func<WantedReview, int?>? before = null
+    )
     {
         ArgumentNullException.ThrowIfNull(wanted);
         ArgumentNullException.ThrowIfNull(placesOn);
@@ -47,7 +52,18 @@ public static class ReviewPlanner
             {
                 if (placesOn(day) > 0 && !focusOn(day).Contains(review.Skill))
                 {
-                    arcs.Add((i, day, flow.AddArcWithCapacityAndUnitCost(2 + i, firstDay + day, 1, (Math.Abs(day - review.Best) * Scale) + (old is null || old == day ? 0 : 1))));
+                    arcs.Add(
+                        (
+                            i,
+                            day,
+                            flow.AddArcWithCapacityAndUnitCost(
+                                2 + i,
+                                firstDay + day,
+                                1,
+                                (Math.Abs(day - review.Best) * Scale) + (old is null || old == day ? 0 : 1)
+                            )
+                        )
+                    );
                 }
             }
         }

@@ -23,15 +23,29 @@ public static class SlotRules
     /// <param name="busy">Lessons that the same adult has.</param>
     /// <param name="hours">Hours in which the adult takes small groups; empty for all.</param>
     /// <exception cref="RefusedException">It can't.</exception>
-    public static void CheckLesson(SlotKind kind, DayOfWeek weekday, TimeOnly start, int minutes, string where, IEnumerable<TimeSlice> busy, IReadOnlyList<TimeSlice> hours)
+    public static void CheckLesson(
+        SlotKind kind,
+        DayOfWeek weekday,
+        TimeOnly start,
+        int minutes,
+        string where,
+        IEnumerable<TimeSlice> busy,
+        IReadOnlyList<TimeSlice> hours
+    )
     {
         ArgumentNullException.ThrowIfNull(hours);
         RefusedException.Unless(
-            minutes is >= ShortestMinutes and <= LongestMinutes && !string.IsNullOrWhiteSpace(where) && Enum.IsDefined(kind) && IsWeekday(weekday), "minutes",
-            $"A lesson is on a weekday, has a place, and takes {ShortestMinutes} to {LongestMinutes} minutes.");
+            minutes is >= ShortestMinutes and <= LongestMinutes && !string.IsNullOrWhiteSpace(where) && Enum.IsDefined(kind) && IsWeekday(weekday),
+            "minutes",
+            $"A lesson is on a weekday, has a place, and takes {ShortestMinutes} to {LongestMinutes} minutes."
+        );
         var lesson = TimeSlice.Of(weekday, start, minutes);
         RefusedException.Unless(!busy.Any(lesson.Overlaps), "start", "This adult has another lesson at that time.");
-        RefusedException.Unless(kind != SlotKind.Group || hours.Count == 0 || hours.Any(h => h.Holds(lesson)), "start", "This is outside the hours in which this adult takes small groups.");
+        RefusedException.Unless(
+            kind != SlotKind.Group || hours.Count == 0 || hours.Any(h => h.Holds(lesson)),
+            "start",
+            "This is outside the hours in which this adult takes small groups."
+        );
     }
 
     /// <summary>Refuses a stretch of a week that is none.</summary>
@@ -40,7 +54,8 @@ public static class SlotRules
         RefusedException.Unless(slice.Until > slice.From && IsWeekday(slice.Weekday), "until", $"{what} on a weekday and end after they begin.");
 
     /// <summary>Minutes of some hours that lessons take: those that begin within them.</summary>
-    public static int MinutesIn(TimeSlice hours, IEnumerable<(TimeSlice Slice, int Minutes)> lessons) => lessons.Where(l => hours.Begins(l.Slice)).Sum(l => l.Minutes);
+    public static int MinutesIn(TimeSlice hours, IEnumerable<(TimeSlice Slice, int Minutes)> lessons) =>
+        lessons.Where(l => hours.Begins(l.Slice)).Sum(l => l.Minutes);
 
     public static bool IsWeekday(DayOfWeek day) => day is not (DayOfWeek.Saturday or DayOfWeek.Sunday);
 }

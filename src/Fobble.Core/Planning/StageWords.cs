@@ -16,7 +16,9 @@ public static class StageWords
         return stage switch
         {
             LessonStage.Introduce => $"introduce {Words.Of(skill.ShownIn[0])}{beside}",
-            LessonStage.Practise => skill.ShownIn.Contains(Representation.Picture) ? $"practise with drawing and talk{beside}" : $"practise, and talk about it{beside}",
+            LessonStage.Practise => skill.ShownIn.Contains(Representation.Picture)
+                ? $"practise with drawing and talk{beside}"
+                : $"practise, and talk about it{beside}",
             LessonStage.Apply => signs ? "use it in stories and with signs" : "use it in stories and games",
             _ => "see who has it",
         };

@@ -27,11 +27,16 @@ public sealed class StarterPlanner(WeekRequest request, ActivityChooser chooser)
         var evidence = request.Evidence;
         if (request.Year is { Reviews.Count: > 0 } year)
         {
-            return [.. year.Reviews.Where(r => r.Day == day && _served.Contains(r.Skill) && !focus.Contains(r.Skill)).Select(r => new Starter(r.Skill, ActivityFor(r.Skill, day), r.Reason))];
+            return
+            [
+                .. year
+                    .Reviews.Where(r => r.Day == day && _served.Contains(r.Skill) && !focus.Contains(r.Skill))
+                    .Select(r => new Starter(r.Skill, ActivityFor(r.Skill, day), r.Reason)),
+            ];
         }
 
-        var due = evidence.Map.Skills
-            .Where(skill => !focus.Contains(skill.Id) && !_used.Contains(skill.Id) && _served.Contains(skill.Id))
+        var due = evidence
+            .Map.Skills.Where(skill => !focus.Contains(skill.Id) && !_used.Contains(skill.Id) && _served.Contains(skill.Id))
             .Select(skill => (skill, Again: evidence.Children.Count(c => evidence[c, skill.Id].LookAgain), Since: SinceTaught(skill.Id, day)))
             .Where(d => d.Again > 0 || IsDue(d.Since))
             .OrderByDescending(d => d.Again)
@@ -44,9 +49,10 @@ public sealed class StarterPlanner(WeekRequest request, ActivityChooser chooser)
 
     private static bool IsDue(int? since) => since is { } days && Windows.Any(w => days >= w.From && days <= w.To);
 
-    private static string Reason(int again, int? since) => again > 0
-        ? $"{Words.Capital(Words.Count(again, "child is", "children are"))} due another look{(IsDue(since) ? $"; taught {Words.Count(since!.Value, "school day", "school days")} ago" : "")}."
-        : $"Taught {Words.Count(since!.Value, "school day", "school days")} ago: time to bring it back.";
+    private static string Reason(int again, int? since) =>
+        again > 0
+            ? $"{Words.Capital(Words.Count(again, "child is", "children are"))} due another look{(IsDue(since) ? $"; taught {Words.Count(since!.Value, "school day", "school days")} ago" : "")}."
+            : $"Taught {Words.Count(since!.Value, "school day", "school days")} ago: time to bring it back.";
 
     private int? SinceTaught(SkillId skill, DateOnly day)
     {

@@ -27,6 +27,8 @@ public static class TaughtLessons
     {
         ArgumentNullException.ThrowIfNull(plan);
         var all = until.DayNumber - from.DayNumber;
-        return plan.Lessons.GroupBy(l => l.Skill).ToDictionary(g => g.Key, g => all <= 0 ? 0 : Math.Clamp((double)(g.Min(l => l.Day).DayNumber - from.DayNumber) / all, 0, 1));
+        return plan
+            .Lessons.GroupBy(l => l.Skill)
+            .ToDictionary(g => g.Key, g => all <= 0 ? 0 : Math.Clamp((double)(g.Min(l => l.Day).DayNumber - from.DayNumber) / all, 0, 1));
     }
 }

@@ -15,7 +15,8 @@ public sealed class Timetable(SchoolCalendar calendar, IReadOnlyList<LessonSlot>
         [.. slots.Where(s => s.Weekday == day.DayOfWeek && Calendar.Holds(day, s.Start, s.Minutes)).OrderBy(s => s.Start).ThenBy(s => s.Id)];
 
     /// <summary>How many whole-class lessons a day has room for.</summary>
-    public int CarpetPlaces(DateOnly day) => slots.Count(s => s.Kind == SlotKind.Carpet && s.Weekday == day.DayOfWeek && Calendar.Holds(day, s.Start, s.Minutes));
+    public int CarpetPlaces(DateOnly day) =>
+        slots.Count(s => s.Kind == SlotKind.Carpet && s.Weekday == day.DayOfWeek && Calendar.Holds(day, s.Start, s.Minutes));
 
     /// <summary>Days of a week that are not past and have room for a whole-class lesson.</summary>
     public IReadOnlyList<DateOnly> OpenDays(DateOnly monday, DateOnly today) => [.. Calendar.DaysOfWeek(monday).Where(d => d >= today && CarpetPlaces(d) > 0)];

@@ -34,13 +34,18 @@ public static class UsualWeek
     /// <summary>Carpet in the morning, two small groups after it and choice time; a second adult takes the second group at the same time.</summary>
     /// <param name="adults">How many adults the class has, at least one.</param>
     public static IReadOnlyList<WeeklyLesson> Lessons(int adults) =>
-    [
-        .. Enumerable.Range(1, 5).Select(d => (DayOfWeek)d).SelectMany(day => new WeeklyLesson[]
-        {
-            new(SlotKind.Carpet, day, CarpetStart, CarpetMinutes, 0, CarpetWhere),
-            new(SlotKind.Group, day, new(9, 40), 15, 0, "Round table"),
-            new(SlotKind.Group, day, adults > 1 ? new(9, 40) : new(10, 0), 15, adults - 1, "Window table"),
-            new(SlotKind.Choice, day, new(10, 15), 30, adults - 1, "Centres"),
-        }),
-    ];
+        [
+            .. Enumerable
+                .Range(1, 5)
+                .Select(d => (DayOfWeek)d)
+                .SelectMany(day =>
+                    new WeeklyLesson[]
+                    {
+                        new(SlotKind.Carpet, day, CarpetStart, CarpetMinutes, 0, CarpetWhere),
+                        new(SlotKind.Group, day, new(9, 40), 15, 0, "Round table"),
+                        new(SlotKind.Group, day, adults > 1 ? new(9, 40) : new(10, 0), 15, adults - 1, "Window table"),
+                        new(SlotKind.Choice, day, new(10, 15), 30, adults - 1, "Centres"),
+                    }
+                ),
+        ];
 }

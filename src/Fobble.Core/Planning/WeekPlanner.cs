@@ -50,7 +50,12 @@ public static class WeekPlanner
             var firstStarters = starters.For(day, [.. lessons.Select(l => l.Skill)]);
             var minutes = CarpetMinutes(day, request) - firstStarters.Sum(s => StarterPlanner.MinutesOf(request.Library[s.Activity]));
             lessons = lessons.ConvertAll(l => WithActivity(l, day, minutes, request, chooser));
-            days.Add(new PlannedDay(day, lessons[0], firstStarters, TransitionFor(day, request, chooser), ChoiceFor(day, request, chooser)) { More = [.. lessons.Skip(1)] });
+            days.Add(
+                new PlannedDay(day, lessons[0], firstStarters, TransitionFor(day, request, chooser), ChoiceFor(day, request, chooser))
+                {
+                    More = [.. lessons.Skip(1)],
+                }
+            );
         }
 
         return new WeekPlan(request.Monday, days);
@@ -77,17 +82,37 @@ public static class WeekPlanner
     {
         var evidence = request.Evidence;
         var served = request.Library.ServedIn(Place.Carpet);
-        var best = taught.Where(t => t.Day < day && !request.Year!.Lessons.Any(l => l.Day >= day && l.Skill == t.Skill) && served.Contains(t.Skill) && evidence.Map.Has(t.Skill)).Select(t => t.Skill).Distinct()
-            .Select(s => (Skill: s, Due: evidence.Children.Count(c => evidence[c, s].LookAgain), Ready: evidence.Children.Count(c => evidence.IsReady(c, s)), Last: taught.FindLastIndex(t => t.Skill == s)))
-            .OrderByDescending(s => s.Due + s.Ready).ThenByDescending(s => s.Last).FirstOrDefault();
+        var best = taught
+            .Where(t =>
+                t.Day < day && !request.Year!.Lessons.Any(l => l.Day >= day && l.Skill == t.Skill) && served.Contains(t.Skill) && evidence.Map.Has(t.Skill)
+            )
+            .Select(t => t.Skill)
+            .Distinct()
+            .Select(s =>
+                (
+                    Skill: s,
+                    Due: evidence.Children.Count(c => evidence[c, s].LookAgain),
+                    Ready: evidence.Children.Count(c => evidence.IsReady(c, s)),
+                    Last: taught.FindLastIndex(t => t.Skill == s)
+                )
+            )
+            .OrderByDescending(s => s.Due + s.Ready)
+            .ThenByDescending(s => s.Last)
+            .FirstOrDefault();
         if (best.Skill == default)
         {
             return null;
         }
 
         var lessons = evidence.Map[best.Skill].Lessons;
-        return new(best.Skill, lessons, lessons, LessonStage.Check, default,
-            $"A place that the plan keeps free: {evidence.Map[best.Skill].InSentence} once more, {Words.Count(best.Due, "child is", "children are")} due another look and {Words.Count(best.Ready, "does", "do")} not have it yet.");
+        return new(
+            best.Skill,
+            lessons,
+            lessons,
+            LessonStage.Check,
+            default,
+            $"A place that the plan keeps free: {evidence.Map[best.Skill].InSentence} once more, {Words.Count(best.Due, "child is", "children are")} due another look and {Words.Count(best.Ready, "does", "do")} not have it yet."
+        );
     }
 
     private static FocusLesson FocusFor(DateOnly day, WeekRequest request, List<TaughtLesson> taught)
@@ -96,7 +121,10 @@ public static class WeekPlanner
         var best = request.Evidence.Map.Skills.Where(skill => served.Contains(skill.Id)).Select(skill => Weigh(skill, day, request, taught)).Max()!;
         var skill = best.Skill;
         var number = Math.Min(best.Given + 1, skill.Lessons);
-        var stage = number == 1 ? LessonStage.Introduce : number == skill.Lessons ? LessonStage.Apply : LessonStage.Practise;
+        var stage =
+            number == 1 ? LessonStage.Introduce
+            : number == skill.Lessons ? LessonStage.Apply
+            : LessonStage.Practise;
         return new FocusLesson(skill.Id, number, skill.Lessons, stage, default, best.Reason(request.Evidence));
     }
 
@@ -118,7 +146,11 @@ public static class WeekPlanner
         score += WorthOfEachOpened * Math.Min(5, evidence.Map.Opens(skill.Id).Count);
         score -= AheadOfSeasonCost * Math.Max(0, skill.When - evidence.Calendar.SeasonOf(day));
         score += ApproachWeight.Of(skill, taught.Count > 0 ? evidence.Map[taught[^1].Skill].Strand : null, request.Approach);
-        var start = finished ? Start.ComesBack : recent ? Start.CarriesOn : given.Count > 0 ? Start.GoesOn : Start.New;
+        var start =
+            finished ? Start.ComesBack
+            : recent ? Start.CarriesOn
+            : given.Count > 0 ? Start.GoesOn
+            : Start.New;
         return new Weighed(skill, inPlace, known >= KnownBy, start, score, given.Count, ready, known, shown);
     }
 
@@ -164,7 +196,8 @@ public static class WeekPlanner
     /// <param name="KnownByMost">Whether most have it already.</param>
     /// <param name="Score">What speaks for it among those that are alike in what comes first.</param>
     /// <param name="Shown">Whether what it needs was seen with most of the class.</param>
-    private sealed record Weighed(Skill Skill, bool InPlace, bool KnownByMost, Start Start, double Score, int Given, double Ready, double Known, bool Shown) : IComparable<Weighed>
+    private sealed record Weighed(Skill Skill, bool InPlace, bool KnownByMost, Start Start, double Score, int Given, double Ready, double Known, bool Shown)
+        : IComparable<Weighed>
     {
         // What must not be chosen as long as anything else can be: unready first of all, then known, then already taught in full.
         private (bool, bool, bool, double) Standing => (InPlace, !KnownByMost, Start != Start.ComesBack, Score);
@@ -185,7 +218,8 @@ public static class WeekPlanner
                 _ => "New this week",
             };
             var have = known == 0 ? "nobody has it yet" : $"{known} {(known == 1 ? "has" : "have")} it";
-            var needs = !InPlace ? " Not everything it needs is in place, but nothing else is nearer."
+            var needs =
+                !InPlace ? " Not everything it needs is in place, but nothing else is nearer."
                 : KnownByMost ? " Most have it already, but nothing else is ready to be taught."
                 : Skill.Needs.Count == 0 ? ""
                 : $" What it needs, {Words.List([.. Skill.Needs.Select(n => evidence.Map[n].InSentence)])}, {(Shown ? "is there with most of the class" : "has been taught")}.";

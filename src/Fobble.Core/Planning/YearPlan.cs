@@ -25,7 +25,13 @@ public sealed record MissedReview(SkillId Skill, int Round, string Why);
 /// <param name="Unplaced">Lessons that found no place, by skill.</param>
 /// <param name="Cost">Points against it: days early or late, strands too long in a row, skills stretched (rule R12). Comparable for one problem only.</param>
 public sealed record YearPlan(
-    PlanSettings Settings, IReadOnlyList<PlanLesson> Lessons, IReadOnlyList<PlanReview> Reviews, IReadOnlyList<MissedReview> Missed, IReadOnlyDictionary<string, int> Unplaced, int Cost)
+    PlanSettings Settings,
+    IReadOnlyList<PlanLesson> Lessons,
+    IReadOnlyList<PlanReview> Reviews,
+    IReadOnlyList<MissedReview> Missed,
+    IReadOnlyDictionary<string, int> Unplaced,
+    int Cost
+)
 {
     public IEnumerable<PlanLesson> On(DateOnly day) => Lessons.Where(l => l.Day == day).OrderBy(l => l.Place);
 

@@ -13,7 +13,15 @@ namespace Fobble.Core.Planning;
 /// <param name="Taught">Focus lessons that were given, in order of time.</param>
 /// <param name="Skills">What is to be taught; what they need is added.</param>
 public sealed record YearRequest(
-    ClassEvidence Evidence, Timetable Timetable, DateOnly From, DateOnly Until, IReadOnlyList<TaughtLesson> Taught, IReadOnlySet<SkillId> Skills, Approach Approach, PlanSettings Settings)
+    ClassEvidence Evidence,
+    Timetable Timetable,
+    DateOnly From,
+    DateOnly Until,
+    IReadOnlyList<TaughtLesson> Taught,
+    IReadOnlySet<SkillId> Skills,
+    Approach Approach,
+    PlanSettings Settings
+)
 {
     /// <summary>Skills for which there is something to do with the whole class; null for all.</summary>
     public IReadOnlySet<SkillId>? Served { get; init; }
@@ -66,11 +74,29 @@ public sealed record YearScope(PlanProblem Problem, IReadOnlyList<LeftOut> LeftO
         var planned = items.Select(i => i.Skill.Id).ToHashSet();
         var days = DaysOf(request);
         var targets = TargetsOf(items.ConvertAll(i => (i.Skill, i.Lessons)), days, request);
-        List<PlanItem> laid = [.. items.Select(i => new PlanItem(
-            i.Skill.Id, i.Skill.Strand, i.Given, i.Lessons, targets[i.Skill.Id].First, targets[i.Skill.Id].Last, NeedsOf(i.Skill, map, planned), i.Check, i.Why))];
+        List<PlanItem> laid =
+        [
+            .. items.Select(i => new PlanItem(
+                i.Skill.Id,
+                i.Skill.Strand,
+                i.Given,
+                i.Lessons,
+                targets[i.Skill.Id].First,
+                targets[i.Skill.Id].Last,
+                NeedsOf(i.Skill, map, planned),
+                i.Check,
+                i.Why
+            )),
+        ];
         var index = days.Select((d, i) => (d.Day, i)).ToDictionary(p => p.Day, p => p.i);
-        List<Pin> pins = [.. request.Pinned.Where(p => planned.Contains(p.Skill) && index.TryGetValue(p.Day, out var at) && days[at].Places > 0)
-            .GroupBy(p => p.Skill).SelectMany(g => g.Take(laid.First(i => i.Skill == g.Key).Lessons)).Select(p => new Pin(p.Skill, index[p.Day]))];
+        List<Pin> pins =
+        [
+            .. request
+                .Pinned.Where(p => planned.Contains(p.Skill) && index.TryGetValue(p.Day, out var at) && days[at].Places > 0)
+                .GroupBy(p => p.Skill)
+                .SelectMany(g => g.Take(laid.First(i => i.Skill == g.Key).Lessons))
+                .Select(p => new Pin(p.Skill, index[p.Day])),
+        ];
         return new(new PlanProblem(days, laid, request.Settings) { Pins = pins }, leftOut);
     }
 
@@ -87,12 +113,14 @@ public sealed record YearScope(PlanProblem Problem, IReadOnlyList<LeftOut> LeftO
         var began = calendar.YearBegan(from).AddDays(-1);
         return
         [
-            .. calendar.Days(from, until).Select(day =>
-            {
-                var places = timetable.CarpetPlaces(day);
-                var more = settings.MoreOn.Contains(day.DayOfWeek) && calendar.Different(day) is null ? 1 : 0;
-                return new PlanDay(day, places + more, (calendar.SchoolDaysBetween(began, day) - 1) / settings.BlockDays);
-            }),
+            .. calendar
+                .Days(from, until)
+                .Select(day =>
+                {
+                    var places = timetable.CarpetPlaces(day);
+                    var more = settings.MoreOn.Contains(day.DayOfWeek) && calendar.Different(day) is null ? 1 : 0;
+                    return new PlanDay(day, places + more, (calendar.SchoolDaysBetween(began, day) - 1) / settings.BlockDays);
+                }),
         ];
     }
 
@@ -133,7 +161,12 @@ public sealed record YearScope(PlanProblem Problem, IReadOnlyList<LeftOut> LeftO
         var goesOn = given.Count > 0 && given.Count < skill.Lessons && evidence.Calendar.SchoolDaysBetween(given[^1].Day, request.From) < PlanSettings.Span - 1;
         if (goesOn)
         {
-            return (given.Count, Math.Max(1, usual - given.Count), false, $"{Words.Capital(Words.Count(given.Count, "lesson was", "lessons were"))} given already.");
+            return (
+                given.Count,
+                Math.Max(1, usual - given.Count),
+                false,
+                $"{Words.Capital(Words.Count(given.Count, "lesson was", "lessons were"))} given already."
+            );
         }
 
         if (has >= KnownBy)
@@ -157,10 +190,15 @@ public sealed record YearScope(PlanProblem Problem, IReadOnlyList<LeftOut> LeftO
     }
 
     // Of a class that nobody has looked at, nothing can be said.
-    private static bool HasSeen(ClassEvidence evidence) => evidence.Share(c => evidence.Row(c).Any(m => m.Strength > Strength.NotSeen) || evidence.Map.Skills.Any(s => evidence.LikelyHas(c, s.Id))) >= 0.5;
+    private static bool HasSeen(ClassEvidence evidence) =>
+        evidence.Share(c => evidence.Row(c).Any(m => m.Strength > Strength.NotSeen) || evidence.Map.Skills.Any(s => evidence.LikelyHas(c, s.Id))) >= 0.5;
 
     // Skills of a season are spread over its days in teaching order; what is late from the seasons before comes first.
-    private static Dictionary<SkillId, (int First, int Last)> TargetsOf(List<(Skill Skill, int Lessons)> items, IReadOnlyList<PlanDay> days, YearRequest request)
+    private static Dictionary<SkillId, (int First, int Last)> TargetsOf(
+        List<(Skill Skill, int Lessons)> items,
+        IReadOnlyList<PlanDay> days,
+        YearRequest request
+    )
     {
         Dictionary<SkillId, (int, int)> targets = [];
         if (days.Count == 0)
@@ -176,7 +214,10 @@ public sealed record YearScope(PlanProblem Problem, IReadOnlyList<LeftOut> LeftO
             var before = 0;
             foreach (var (skill, lessons) in group)
             {
-                var day = request.AsBefore?.TryGetValue(skill.Id, out var share) == true ? (int)(share * (days.Count - 1)) : first + (before * count / total) + ShiftOf(skill, request.Approach);
+                var day =
+                    request.AsBefore?.TryGetValue(skill.Id, out var share) == true
+                        ? (int)(share * (days.Count - 1))
+                        : first + (before * count / total) + ShiftOf(skill, request.Approach);
                 targets[skill.Id] = WeekOf(Math.Clamp(day, 0, days.Count - 1), days);
                 before += lessons;
             }
@@ -185,12 +226,15 @@ public sealed record YearScope(PlanProblem Problem, IReadOnlyList<LeftOut> LeftO
         return targets;
     }
 
-    private static Season Nearest(Season when, List<Season> seasons) => seasons.Contains(when) ? when : seasons.Where(s => s > when).DefaultIfEmpty(seasons[^1]).Min();
+    private static Season Nearest(Season when, List<Season> seasons) =>
+        seasons.Contains(when) ? when : seasons.Where(s => s > when).DefaultIfEmpty(seasons[^1]).Min();
 
     private static int ShiftOf(Skill skill, Approach approach)
     {
         var weight = ApproachWeight.Of(skill, null, approach);
-        return weight == 0 ? 0 : weight > 0 ? -ApproachShift : ApproachShift;
+        return weight == 0 ? 0
+            : weight > 0 ? -ApproachShift
+            : ApproachShift;
     }
 
     private static (int First, int Last) WeekOf(int day, IReadOnlyList<PlanDay> days)

@@ -39,50 +39,83 @@ public sealed class ChildPortrait(ClassEvidence evidence, ActivityLibrary librar
 
     /// <summary>Begun ones first, then what most later skills wait for.</summary>
     public IReadOnlyList<NextStep> NextSteps =>
-    [
-        .. evidence.Map.Skills.Where(s => evidence.IsReady(child, s.Id))
-            .Select(s => new NextStep(
-                s.Id, evidence[child, s.Id], evidence.IsReadyByGuess(child, s.Id), evidence.Map.AllOpens(s.Id),
-                evidence.ReadyBecause(child, s.Id), library.For(s.Id, Place.Group) is [var first, ..] ? first : null))
-            .OrderByDescending(n => n.Mark.Strength > Strength.NotSeen).ThenByDescending(n => n.Opens).ThenBy(n => evidence.Map.IndexOf(n.Skill)).Take(MostSteps),
-    ];
+        [
+            .. evidence
+                .Map.Skills.Where(s => evidence.IsReady(child, s.Id))
+                .Select(s => new NextStep(
+                    s.Id,
+                    evidence[child, s.Id],
+                    evidence.IsReadyByGuess(child, s.Id),
+                    evidence.Map.AllOpens(s.Id),
+                    evidence.ReadyBecause(child, s.Id),
+                    library.For(s.Id, Place.Group) is [var first, ..] ? first : null
+                ))
+                .OrderByDescending(n => n.Mark.Strength > Strength.NotSeen)
+                .ThenByDescending(n => n.Opens)
+                .ThenBy(n => evidence.Map.IndexOf(n.Skill))
+                .Take(MostSteps),
+        ];
 
     /// <summary>What it would be good to see when the child is met by chance: marks in doubt first, at most half, then next steps.</summary>
     public IReadOnlyList<DueSkill> Due(int most) =>
-    [
-        .. evidence.Map.Skills.Where(s => evidence[child, s.Id].LookAgain).OrderBy(s => evidence[child, s.Id].Belief).Take(most / 2).Select(s => new DueSkill(s.Id, "look again"))
-            .Concat(NextSteps.Select(n => new DueSkill(n.Skill, n.Guess ? "a guess to confirm" : n.Mark.Strength > Strength.NotSeen ? "under way" : "ready")))
-            .DistinctBy(d => d.Skill).Take(most),
-    ];
+        [
+            .. evidence
+                .Map.Skills.Where(s => evidence[child, s.Id].LookAgain)
+                .OrderBy(s => evidence[child, s.Id].Belief)
+                .Take(most / 2)
+                .Select(s => new DueSkill(s.Id, "look again"))
+                .Concat(
+                    NextSteps.Select(n => new DueSkill(
+                        n.Skill,
+                        n.Guess ? "a guess to confirm"
+                            : n.Mark.Strength > Strength.NotSeen ? "under way"
+                            : "ready"
+                    ))
+                )
+                .DistinctBy(d => d.Skill)
+                .Take(most),
+        ];
 
     /// <summary>From objects to symbols.</summary>
     public IReadOnlyList<ShownWith> Shown =>
-        [.. Enum.GetValues<Representation>().Select(r => (r, seen: All.Where(o => o.Representation == r).ToList())).Select(p => new ShownWith(p.r, p.seen.Count(o => o.Counted(evidence.Map[o.Skill]) == Support.Alone), p.seen.Count))];
+        [
+            .. Enum.GetValues<Representation>()
+                .Select(r => (r, seen: All.Where(o => o.Representation == r).ToList()))
+                .Select(p => new ShownWith(p.r, p.seen.Count(o => o.Counted(evidence.Map[o.Skill]) == Support.Alone), p.seen.Count)),
+        ];
 
     public IReadOnlyList<RecurringSlip> Slips =>
-    [
-        .. All.Where(o => o.SlipId is not null && evidence.Calendar.SchoolDaysBetween(o.Day, evidence.Today) <= RecurringDays)
-            .GroupBy(o => (o.Skill, o.SlipId)).Where(g => g.Count() > 1)
-            .Select(g => (slip: evidence.Map[g.Key.Skill].Slips.FirstOrDefault(s => s.Id == g.Key.SlipId), g)).Where(p => p.slip is not null)
-            .Select(p => new RecurringSlip(p.g.Key.Skill, p.slip!, p.g.Count(), p.g.Max(o => o.Day)))
-            .OrderByDescending(s => s.Times).ThenByDescending(s => s.Last).Take(MostSlips),
-    ];
+        [
+            .. All.Where(o => o.SlipId is not null && evidence.Calendar.SchoolDaysBetween(o.Day, evidence.Today) <= RecurringDays)
+                .GroupBy(o => (o.Skill, o.SlipId))
+                .Where(g => g.Count() > 1)
+                .Select(g => (slip: evidence.Map[g.Key.Skill].Slips.FirstOrDefault(s => s.Id == g.Key.SlipId), g))
+                .Where(p => p.slip is not null)
+                .Select(p => new RecurringSlip(p.g.Key.Skill, p.slip!, p.g.Count(), p.g.Max(o => o.Day)))
+                .OrderByDescending(s => s.Times)
+                .ThenByDescending(s => s.Last)
+                .Take(MostSlips),
+        ];
 
     /// <summary>Bonds that were asked for, from the numbers noted with skills about parts and wholes.</summary>
     public IReadOnlyList<KnownBond> Bonds =>
-    [
-        .. All.Select(o => (o, bond: BondOf(o.Numbers))).Where(p => p.bond is not null)
-            .GroupBy(p => p.bond!.Value)
-            .Select(g => (g.Key, last: g.MaxBy(p => p.o.At).o))
-            .Select(p => new KnownBond(p.Key.Whole, p.Key.Part, p.last.Counted(evidence.Map[p.last.Skill]) == Support.Alone, p.last.Day))
-            .OrderBy(b => b.Whole).ThenBy(b => b.Part),
-    ];
+        [
+            .. All.Select(o => (o, bond: BondOf(o.Numbers)))
+                .Where(p => p.bond is not null)
+                .GroupBy(p => p.bond!.Value)
+                .Select(g => (g.Key, last: g.MaxBy(p => p.o.At).o))
+                .Select(p => new KnownBond(p.Key.Whole, p.Key.Part, p.last.Counted(evidence.Map[p.last.Skill]) == Support.Alone, p.last.Day))
+                .OrderBy(b => b.Whole)
+                .ThenBy(b => b.Part),
+        ];
 
     /// <summary>The string of the year: every week with school from the first one that is asked for to this one.</summary>
     public IReadOnlyList<ChildWeek> WeeksFrom(DateOnly first)
     {
         var seen = All.ToLookup(o => SchoolCalendar.MondayOf(o.Day));
-        var secured = evidence.Map.Skills.SelectMany(s => evidence.StepsOf(child, s.Id).Where(step => step.Strength == Strength.Secure).Take(1).Select(step => (s.Id, step.Day))).ToLookup(p => SchoolCalendar.MondayOf(p.Day), p => p.Id);
+        var secured = evidence
+            .Map.Skills.SelectMany(s => evidence.StepsOf(child, s.Id).Where(step => step.Strength == Strength.Secure).Take(1).Select(step => (s.Id, step.Day)))
+            .ToLookup(p => SchoolCalendar.MondayOf(p.Day), p => p.Id);
         List<ChildWeek> weeks = [];
         for (var monday = SchoolCalendar.MondayOf(first); monday <= evidence.Today; monday = monday.AddDays(7))
         {
@@ -97,20 +130,30 @@ public sealed class ChildPortrait(ClassEvidence evidence, ActivityLibrary librar
 
     /// <summary>Strand by strand: secure skills, and those under way.</summary>
     public IReadOnlyList<(Strand Strand, IReadOnlyList<SkillId> Secure, IReadOnlyList<SkillId> Begun)> ByStrand =>
-    [
-        .. evidence.Map.Strands.Select(strand =>
-        {
-            var own = evidence.Map.Skills.Where(s => s.Strand == strand.Id).Select(s => s.Id).ToList();
-            return (strand, (IReadOnlyList<SkillId>)[.. own.Where(s => evidence[child, s].Strength >= Strength.Secure)],
-                (IReadOnlyList<SkillId>)[.. own.Where(s => evidence[child, s].Strength is > Strength.NotSeen and < Strength.Secure)]);
-        }),
-    ];
+        [
+            .. evidence.Map.Strands.Select(strand =>
+            {
+                var own = evidence.Map.Skills.Where(s => s.Strand == strand.Id).Select(s => s.Id).ToList();
+                return (
+                    strand,
+                    (IReadOnlyList<SkillId>)[.. own.Where(s => evidence[child, s].Strength >= Strength.Secure)],
+                    (IReadOnlyList<SkillId>)[.. own.Where(s => evidence[child, s].Strength is > Strength.NotSeen and < Strength.Secure)]
+                );
+            }),
+        ];
 
     /// <summary>Whole and smaller part of a case such as <c>5=2+3</c>.</summary>
     internal static (int Whole, int Part)? BondOf(string? numbers)
     {
         var words = numbers?.Split('=', '+') ?? [];
-        return words.Length == 3 && numbers!.Contains('=', StringComparison.Ordinal) && int.TryParse(words[0], out var whole) && int.TryParse(words[1], out var one) && int.TryParse(words[2], out var other) && one + other == whole
-            ? (whole, Math.Min(one, other)) : null;
+        return
+            words.Length == 3
+            && numbers!.Contains('=', StringComparison.Ordinal)
+            && int.TryParse(words[0], out var whole)
+            && int.TryParse(words[1], out var one)
+            && int.TryParse(words[2], out var other)
+            && one + other == whole
+            ? (whole, Math.Min(one, other))
+            : null;
     }
 }

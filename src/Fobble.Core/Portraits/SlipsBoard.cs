@@ -20,21 +20,36 @@ public static class SlipsBoard
         ArgumentNullException.ThrowIfNull(library);
         return
         [
-            .. evidence.Map.Skills.SelectMany(skill => skill.Slips.Select(slip => (skill, slip, children: ShowingIt(evidence, skill, slip, days))))
+            .. evidence
+                .Map.Skills.SelectMany(skill => skill.Slips.Select(slip => (skill, slip, children: ShowingIt(evidence, skill, slip, days))))
                 .Where(p => p.children.Count > 0)
                 .Select(p => (p, activity: library.For(p.skill.Id, Place.Group) is [var first, ..] ? first : null))
                 .Select(p => new SlipOnBoard(p.p.skill.Id, p.p.slip, p.p.children, Helps(evidence, p.p.skill, p.p.slip, p.p.children, p.activity), p.activity))
-                .OrderByDescending(b => b.Children.Count).ThenByDescending(b => b.Children.Sum(c => c.Times)).ThenBy(b => evidence.Map.IndexOf(b.Skill)),
+                .OrderByDescending(b => b.Children.Count)
+                .ThenByDescending(b => b.Children.Sum(c => c.Times))
+                .ThenBy(b => evidence.Map.IndexOf(b.Skill)),
         ];
     }
 
     // Who has become secure since has outgrown it.
     private static List<SlipChild> ShowingIt(ClassEvidence evidence, Skill skill, Slip slip, int days) =>
-    [
-        .. evidence.Children.Where(c => evidence[c, skill.Id].Strength < Strength.Secure)
-            .Select(c => (c, seen: evidence.Seen(c, skill.Id).Where(o => o.SlipId == slip.Id && evidence.Calendar.SchoolDaysBetween(o.Day, evidence.Today) <= days).ToList()))
-            .Where(p => p.seen.Count > 0).Select(p => new SlipChild(p.c, p.seen.Count, p.seen.Max(o => o.Day))).OrderByDescending(c => c.Times).ThenByDescending(c => c.Last),
-    ];
+        [
+            .. evidence
+                .Children.Where(c => evidence[c, skill.Id].Strength < Strength.Secure)
+                .Select(c =>
+                    (
+                        c,
+                        seen: evidence
+                            .Seen(c, skill.Id)
+                            .Where(o => o.SlipId == slip.Id && evidence.Calendar.SchoolDaysBetween(o.Day, evidence.Today) <= days)
+                            .ToList()
+                    )
+                )
+                .Where(p => p.seen.Count > 0)
+                .Select(p => new SlipChild(p.c, p.seen.Count, p.seen.Max(o => o.Day)))
+                .OrderByDescending(c => c.Times)
+                .ThenByDescending(c => c.Last),
+        ];
 
     private static List<string> Helps(ClassEvidence evidence, Skill skill, Slip slip, IReadOnlyList<SlipChild> children, Activity? activity)
     {
@@ -45,7 +60,12 @@ public static class SlipsBoard
         }
 
         // What comes before is shaky with most who show it: begin there.
-        helps.AddRange(skill.Needs.Where(n => children.Count(c => evidence[c.Child, n].Strength < Strength.Secure) * 2 > children.Count).Take(1).Select(n => $"First make {evidence.Map[n].InSentence} firm: with most of them it is not secure yet."));
+        helps.AddRange(
+            skill
+                .Needs.Where(n => children.Count(c => evidence[c.Child, n].Strength < Strength.Secure) * 2 > children.Count)
+                .Take(1)
+                .Select(n => $"First make {evidence.Map[n].InSentence} firm: with most of them it is not secure yet.")
+        );
         if (skill.ShownIn.Contains(Representation.Objects) && skill.ShownIn.Count > 1)
         {
             helps.Add("Go back to things that can be moved by hand before drawings and numerals.");

@@ -16,16 +16,28 @@ public sealed record ClassSummary(string Class, DateOnly Day, string Opening, IR
     {
         ArgumentNullException.ThrowIfNull(evidence);
         var count = evidence.Children.Count;
-        var secured = evidence.Children.Sum(c => evidence.Map.Skills.Count(s => evidence[c, s.Id].Strength >= Strength.Secure && evidence.StepsOf(c, s.Id).First(step => step.Strength == Strength.Secure).Day >= since));
+        var secured = evidence.Children.Sum(c =>
+            evidence.Map.Skills.Count(s =>
+                evidence[c, s.Id].Strength >= Strength.Secure && evidence.StepsOf(c, s.Id).First(step => step.Strength == Strength.Secure).Day >= since
+            )
+        );
         var unseen = evidence.Children.Count(c => evidence.Map.Skills.All(s => evidence.Seen(c, s.Id).All(o => o.Day < evidence.Today.AddDays(-14))));
         return new(
-            className, evidence.Today,
-            count == 0 ? "No children yet." : $"{Words.Capital(Words.Count(count, "child", "children"))}. Since {Words.Date(since)} {Words.Count(secured, "skill has", "skills have")} become secure, all children together{(unseen == 0 ? "; everyone was seen within the last two weeks" : $"; {Words.Count(unseen, "child was", "children were")} not seen within the last two weeks")}.",
+            className,
+            evidence.Today,
+            count == 0
+                ? "No children yet."
+                : $"{Words.Capital(Words.Count(count, "child", "children"))}. Since {Words.Date(since)} {Words.Count(secured, "skill has", "skills have")} become secure, all children together{(unseen == 0 ? "; everyone was seen within the last two weeks" : $"; {Words.Count(unseen, "child was", "children were")} not seen within the last two weeks")}.",
             [.. evidence.Map.Strands.Select(strand => new StrandSummary(strand.Name, SentencesFor(evidence, strand))).Where(s => s.Sentences.Count > 0)],
             [
-                .. evidence.Map.Skills.Select(s => (s, due: evidence.Children.Count(c => evidence[c, s.Id].LookAgain))).Where(p => p.due > 1).OrderByDescending(p => p.due).Take(MostToWatch)
+                .. evidence
+                    .Map.Skills.Select(s => (s, due: evidence.Children.Count(c => evidence[c, s.Id].LookAgain)))
+                    .Where(p => p.due > 1)
+                    .OrderByDescending(p => p.due)
+                    .Take(MostToWatch)
                     .Select(p => $"{p.s.Short}: to be looked at again with {Words.Count(p.due, "child", "children")}."),
-            ]);
+            ]
+        );
     }
 
     public Sheet ToSheet(PaperSize size)
@@ -59,7 +71,16 @@ public sealed record ClassSummary(string Class, DateOnly Day, string Opening, IR
     private static List<string> SentencesFor(ClassEvidence evidence, Strand strand)
     {
         var count = evidence.Children.Count;
-        var own = evidence.Map.Skills.Where(s => s.Strand == strand.Id).Select(s => (s, has: evidence.Children.Count(c => evidence[c, s.Id].Strength >= Strength.Secure), begun: evidence.Children.Count(c => evidence[c, s.Id].Strength is > Strength.NotSeen and < Strength.Secure))).ToList();
+        var own = evidence
+            .Map.Skills.Where(s => s.Strand == strand.Id)
+            .Select(s =>
+                (
+                    s,
+                    has: evidence.Children.Count(c => evidence[c, s.Id].Strength >= Strength.Secure),
+                    begun: evidence.Children.Count(c => evidence[c, s.Id].Strength is > Strength.NotSeen and < Strength.Secure)
+                )
+            )
+            .ToList();
         List<string> sentences = [];
         if (count == 0)
         {
@@ -84,5 +105,6 @@ public sealed record ClassSummary(string Class, DateOnly Day, string Opening, IR
         return sentences;
     }
 
-    private static string Lower(Skill skill) => FamilyPage.Aim(skill.ICan) is var words && words.StartsWith("to ", StringComparison.Ordinal) ? words[3..] : words;
+    private static string Lower(Skill skill) =>
+        FamilyPage.Aim(skill.ICan) is var words && words.StartsWith("to ", StringComparison.Ordinal) ? words[3..] : words;
 }

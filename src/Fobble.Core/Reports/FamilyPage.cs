@@ -15,7 +15,14 @@ public sealed record ReportPhoto(byte[] Jpeg, string Caption);
 /// that compares, nothing about other children, and nothing that names a difficulty.
 /// </summary>
 public sealed record FamilyPage(
-    string Child, string Class, DateOnly Day, IReadOnlyList<string> New, IReadOnlyList<(string Strand, IReadOnlyList<string> Can)> Can, IReadOnlyList<string> Working, IReadOnlyList<string> Home)
+    string Child,
+    string Class,
+    DateOnly Day,
+    IReadOnlyList<string> New,
+    IReadOnlyList<(string Strand, IReadOnlyList<string> Can)> Can,
+    IReadOnlyList<string> Working,
+    IReadOnlyList<string> Home
+)
 {
     private const int MostNew = 5;
     private const int MostWorking = 4;
@@ -32,15 +39,32 @@ public sealed record FamilyPage(
         ArgumentNullException.ThrowIfNull(portrait);
         var map = evidence.Map;
         var secure = map.Skills.Where(s => evidence[id, s.Id].Strength >= Strength.Secure).ToList();
-        var fresh = secure.Select(s => (s, day: evidence.StepsOf(id, s.Id).First(step => step.Strength == Strength.Secure).Day)).Where(p => p.day >= since).OrderByDescending(p => p.day).Take(MostNew).Select(p => p.s).ToList();
+        var fresh = secure
+            .Select(s => (s, day: evidence.StepsOf(id, s.Id).First(step => step.Strength == Strength.Secure).Day))
+            .Where(p => p.day >= since)
+            .OrderByDescending(p => p.day)
+            .Take(MostNew)
+            .Select(p => p.s)
+            .ToList();
 
         // The last ones in teaching order say most: who can do them can do what comes before.
-        var can = map.Strands.Select(strand => (strand.Name, own: secure.Where(s => s.Strand == strand.Id && !fresh.Contains(s)).TakeLast(MostAStrand).Select(s => s.ICan).ToList()))
-            .Where(p => p.own.Count > 0).Select(p => (p.Name, (IReadOnlyList<string>)p.own)).ToList();
+        var can = map
+            .Strands.Select(strand =>
+                (strand.Name, own: secure.Where(s => s.Strand == strand.Id && !fresh.Contains(s)).TakeLast(MostAStrand).Select(s => s.ICan).ToList())
+            )
+            .Where(p => p.own.Count > 0)
+            .Select(p => (p.Name, (IReadOnlyList<string>)p.own))
+            .ToList();
         var next = portrait.NextSteps.Select(n => n.Skill).Take(MostWorking).ToList();
         return new(
-            child, className, evidence.Today, [.. fresh.Select(s => s.ICan)], can, [.. next.Select(s => Aim(map[s].ICan))],
-            [.. next.Select(s => HomeTips.For(s, words)).OfType<string>().Distinct().Take(MostHome)]);
+            child,
+            className,
+            evidence.Today,
+            [.. fresh.Select(s => s.ICan)],
+            can,
+            [.. next.Select(s => Aim(map[s].ICan))],
+            [.. next.Select(s => HomeTips.For(s, words)).OfType<string>().Distinct().Take(MostHome)]
+        );
     }
 
     /// <summary>"I can count back from ten." as "to count back from ten".</summary>
@@ -87,7 +111,15 @@ public sealed record FamilyPage(
         }
 
         var placed = Photos(page, photos ?? []);
-        return new Sheet($"{Child}, {Words.Date(Day)}", paper, Day, [.. page.Finished($"For the family of {Child}", $"For the family of {Child}").Select((p, i) => p with { Photos = [.. placed.Where(f => f.Page == i).Select(f => f.Photo)] })]);
+        return new Sheet(
+            $"{Child}, {Words.Date(Day)}",
+            paper,
+            Day,
+            [
+                .. page.Finished($"For the family of {Child}", $"For the family of {Child}")
+                    .Select((p, i) => p with { Photos = [.. placed.Where(f => f.Page == i).Select(f => f.Photo)] }),
+            ]
+        );
     }
 
     private static void Part(PageBuilder page, string heading, IReadOnlyList<string> lines)

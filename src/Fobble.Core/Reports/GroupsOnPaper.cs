@@ -5,7 +5,16 @@ namespace Fobble.Core.Reports;
 
 /// <summary>A group as it is put on paper.</summary>
 /// <param name="Names">First names only: the page may hang on a wall.</param>
-public sealed record GroupOnPaper(DateOnly Day, TimeOnly Start, string Adult, string Where, string Aim, string ICan, string Activity, IReadOnlyList<string> Names);
+public sealed record GroupOnPaper(
+    DateOnly Day,
+    TimeOnly Start,
+    string Adult,
+    string Where,
+    string Aim,
+    string ICan,
+    string Activity,
+    IReadOnlyList<string> Names
+);
 
 /// <summary>The groups of a week on paper: one page for the wall, without aims, and cards for the adults who take them.</summary>
 public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyList<GroupOnPaper> Groups, PaperSize Size, DateOnly Made)
@@ -68,7 +77,12 @@ public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyL
         page.NewPage();
         page.Text(PageBuilder.Margin, page.Y + 4, 9, what);
         page.Y += 10;
-        page.Paragraph(4.2, Groups.Count == 0 ? $"{ClassName}: no groups have been accepted for the week of {Words.Date(Monday)}." : $"{ClassName}, week of {Words.Date(Monday)}");
+        page.Paragraph(
+            4.2,
+            Groups.Count == 0
+                ? $"{ClassName}: no groups have been accepted for the week of {Words.Date(Monday)}."
+                : $"{ClassName}, week of {Words.Date(Monday)}"
+        );
         return (page, $"{what}, week of {Words.Date(Monday)}");
     }
 }

@@ -10,6 +10,10 @@ public static class ActivityFit
     {
         ArgumentNullException.ThrowIfNull(activity);
         ArgumentNullException.ThrowIfNull(evidence);
-        return activity.Skills.Where(s => evidence.Share(c => evidence[c, s.Skill].Strength >= Strength.Prompted) >= 0.5).OrderBy(s => s.Range.High).LastOrDefault() ?? activity.Skills[0];
+        return activity
+            .Skills.Where(s => evidence.Share(c => evidence[c, s.Skill].Strength >= Strength.Prompted) >= 0.5)
+            .OrderBy(s => s.Range.High)
+            .LastOrDefault()
+            ?? activity.Skills[0];
     }
 }

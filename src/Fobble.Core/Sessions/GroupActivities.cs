@@ -12,7 +12,12 @@ public static class GroupActivities
     /// <summary>The most pointed activity for a skill that was not played on it lately; where all were, the most pointed one.</summary>
     /// <param name="played">What groups played on which skill, by the Monday of their week.</param>
     /// <param name="monday">The week it is for.</param>
-    public static Activity For(SkillId skill, ActivityLibrary library, IEnumerable<(DateOnly Monday, SkillId Skill, ActivityId Activity)> played, DateOnly monday)
+    public static Activity For(
+        SkillId skill,
+        ActivityLibrary library,
+        IEnumerable<(DateOnly Monday, SkillId Skill, ActivityId Activity)> played,
+        DateOnly monday
+    )
     {
         ArgumentNullException.ThrowIfNull(library);
         var all = library.For(skill, Place.Group);

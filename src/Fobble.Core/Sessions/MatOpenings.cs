@@ -36,36 +36,39 @@ public static class MatOpenings
     }
 
     // Items that are worked out: sums by their strategy, stories, tens and ones.
-    private static string? ForWorked(ItemKind kind, Item item, int[] numbers) => kind switch
-    {
-        ItemKind.SayBackOn or ItemKind.OnTheLine or ItemKind.NearestTen or ItemKind.NumberWord => Path(numbers[0], ""),
-        ItemKind.CountTens or ItemKind.CountTwos or ItemKind.CountFives => Path(0, ""),
-        ItemKind.HeapsOfTen or ItemKind.WholeTens or ItemKind.TensAndOnes or ItemKind.WrittenOut or ItemKind.TenMore => $"kinds?number={numbers[0]}",
-        ItemKind.AddKinds => $"kinds?number={numbers[1]}&other={numbers[2]}",
-        ItemKind.TakeTens => $"kinds?number={numbers[0]}&operation=TakeAway&other={numbers[1]}",
-        ItemKind.HowManyMore or ItemKind.CompareSigns => numbers.Max() <= 10 ? Laid(MatKind.TwoRows, numbers[0], numbers[1]) : null,
-        ItemKind.EvenOdd => numbers[0] <= 10 ? Laid(MatKind.TenFrame, numbers[0], 0) : null,
-        ItemKind.TenAnd => Laid(MatKind.TwoTenFrames, 10, numbers[0] - 10),
-        ItemKind.OpenParts => Laid(MatKind.Bond, numbers[0], 0),
-        ItemKind.FactFamily => Laid(MatKind.Bond, numbers[1], numbers[2]),
-        ItemKind.NoneOrAll or ItemKind.CountBack or ItemKind.BackThroughTen => TakeFrom(numbers),
-        ItemKind.TurnRound or ItemKind.Undo or ItemKind.CountOn or ItemKind.PlusNine or ItemKind.MakeTen or ItemKind.NearDoubles or ItemKind.SplitTeen => $"sums?a={numbers[1]}&b={numbers[2]}",
-        ItemKind.StoryTotal => Story(StoryKind.AddToResult, numbers[0]),
-        ItemKind.StoryLeft => Story(StoryKind.TakeFromResult, numbers[0]),
-        ItemKind.StoryCame => Story(StoryKind.AddToChange, numbers[0]),
-        ItemKind.StoryPart => Story(StoryKind.TogetherAddend, numbers[0]),
-        ItemKind.StoryWent => Story(StoryKind.TakeFromChange, numbers[0]),
-        ItemKind.StoryAtFirst => Story(StoryKind.TakeFromStart, numbers[0]),
-        ItemKind.StoryCompare => Story(StoryKind.CompareDifferenceMore, numbers[0]),
-        _ => null,
-    };
+    private static string? ForWorked(ItemKind kind, Item item, int[] numbers) =>
+        kind switch
+        {
+            ItemKind.SayBackOn or ItemKind.OnTheLine or ItemKind.NearestTen or ItemKind.NumberWord => Path(numbers[0], ""),
+            ItemKind.CountTens or ItemKind.CountTwos or ItemKind.CountFives => Path(0, ""),
+            ItemKind.HeapsOfTen or ItemKind.WholeTens or ItemKind.TensAndOnes or ItemKind.WrittenOut or ItemKind.TenMore => $"kinds?number={numbers[0]}",
+            ItemKind.AddKinds => $"kinds?number={numbers[1]}&other={numbers[2]}",
+            ItemKind.TakeTens => $"kinds?number={numbers[0]}&operation=TakeAway&other={numbers[1]}",
+            ItemKind.HowManyMore or ItemKind.CompareSigns => numbers.Max() <= 10 ? Laid(MatKind.TwoRows, numbers[0], numbers[1]) : null,
+            ItemKind.EvenOdd => numbers[0] <= 10 ? Laid(MatKind.TenFrame, numbers[0], 0) : null,
+            ItemKind.TenAnd => Laid(MatKind.TwoTenFrames, 10, numbers[0] - 10),
+            ItemKind.OpenParts => Laid(MatKind.Bond, numbers[0], 0),
+            ItemKind.FactFamily => Laid(MatKind.Bond, numbers[1], numbers[2]),
+            ItemKind.NoneOrAll or ItemKind.CountBack or ItemKind.BackThroughTen => TakeFrom(numbers),
+            ItemKind.TurnRound or ItemKind.Undo or ItemKind.CountOn or ItemKind.PlusNine or ItemKind.MakeTen or ItemKind.NearDoubles or ItemKind.SplitTeen =>
+                $"sums?a={numbers[1]}&b={numbers[2]}",
+            ItemKind.StoryTotal => Story(StoryKind.AddToResult, numbers[0]),
+            ItemKind.StoryLeft => Story(StoryKind.TakeFromResult, numbers[0]),
+            ItemKind.StoryCame => Story(StoryKind.AddToChange, numbers[0]),
+            ItemKind.StoryPart => Story(StoryKind.TogetherAddend, numbers[0]),
+            ItemKind.StoryWent => Story(StoryKind.TakeFromChange, numbers[0]),
+            ItemKind.StoryAtFirst => Story(StoryKind.TakeFromStart, numbers[0]),
+            ItemKind.StoryCompare => Story(StoryKind.CompareDifferenceMore, numbers[0]),
+            _ => null,
+        };
 
     private static string TakeFrom(int[] numbers) => $"sums?a={numbers[0]}&op=TakeAway&b={numbers[1]}";
 
     // Below four there is no story whose answer is not told in it; among a few small numbers there is always one.
     private static string? Story(StoryKind kind, int total) => total < 4 ? null : $"story?kind={kind}&low={total}&high={Math.Max(total, 7)}&seed={total}";
 
-    private static string? Look(LookLayout layout, int number) => number < 1 || number > QuickLook.Most(layout) ? null : $"look?layout={layout}&number={number}&seed={number}";
+    private static string? Look(LookLayout layout, int number) =>
+        number < 1 || number > QuickLook.Most(layout) ? null : $"look?layout={layout}&number={number}&seed={number}";
 
     private static string? Laid(MatKind kind, int first, int more, int? covered = null)
     {
@@ -77,5 +80,10 @@ public static class MatOpenings
     private static string Path(int number, string hops) => $"path?low=0&high={(number < 10 ? 10 : number < 20 ? 20 : 100)}&start={number}&hops={hops}";
 
     // The numbers of a key in their order: 5=2+3 gives 5, 2, 3.
-    private static int[] NumbersOf(string key) => [.. key.Split([':', '=', '+', '-']).Where(t => t.Length > 0 && t.All(char.IsAsciiDigit)).Select(t => int.Parse(t, System.Globalization.CultureInfo.InvariantCulture))];
+    private static int[] NumbersOf(string key) =>
+        [
+            .. key.Split([':', '=', '+', '-'])
+                .Where(t => t.Length > 0 && t.All(char.IsAsciiDigit))
+                .Select(t => int.Parse(t, System.Globalization.CultureInfo.InvariantCulture)),
+        ];
 }

@@ -23,7 +23,8 @@ public sealed record SessionCard(
     IReadOnlyList<Item> Items,
     IReadOnlyList<SetOut> SetOut,
     IReadOnlyList<LookFor> LookFor,
-    IReadOnlyList<Caution> Cautions)
+    IReadOnlyList<Caution> Cautions
+)
 {
     /// <summary>When numerals and signs come in with this skill, as the class has it; null where the skill is not shown in both ways.</summary>
     public string? Signs { get; init; }
@@ -45,7 +46,15 @@ public static class SessionCards
         SeededRandom.SeedOf(string.Create(CultureInfo.InvariantCulture, $"{classId.Value}|{day:O}|{place}|{skill}"));
 
     /// <param name="children">Who will be there; empty for the whole class on the carpet.</param>
-    public static SessionCard Make(SkillId skillId, Activity activity, IReadOnlyList<ChildId> children, ClassEvidence evidence, Approach approach, ClassCares cares, ulong seed)
+    public static SessionCard Make(
+        SkillId skillId,
+        Activity activity,
+        IReadOnlyList<ChildId> children,
+        ClassEvidence evidence,
+        Approach approach,
+        ClassCares cares,
+        ulong seed
+    )
     {
         ArgumentNullException.ThrowIfNull(activity);
         ArgumentNullException.ThrowIfNull(evidence);
@@ -62,7 +71,8 @@ public static class SessionCards
             items,
             setOut,
             [.. skill.LookFor.Concat(activity.LookFor).Distinct().Select(t => new LookFor(t, null)), .. skill.Slips.Select(s => new LookFor(s.Text, s.Id))],
-            Cautions.For(activity.Items, cares))
+            Cautions.For(activity.Items, cares)
+        )
         {
             Signs = SignsFor(skill, approach),
             Sheet = approach.Sheets switch
@@ -98,8 +108,17 @@ public static class SessionCards
         var seen = children.SelectMany(c => skills.SelectMany(s => evidence.Seen(c, s.Id))).ToList();
         int Ago(Observation o) => evidence.Calendar.SchoolDaysBetween(o.Day, evidence.Today);
         var missed = seen.Where(o => o.Numbers is not null && o.Support >= Support.Together && Ago(o) <= LatelySchoolDays).Select(o => o.Numbers!).ToHashSet();
-        var old = seen.Where(o => o.Numbers is not null).GroupBy(o => o.Numbers!).Where(g => g.All(o => Ago(o) > LongSchoolDays)).Select(g => g.Key).ToHashSet();
-        var confusions = skills.SelectMany(s => s.Slips).Where(s => s.Confuses is not null && seen.Any(o => o.SlipId == s.Id)).Select(s => s.Confuses!.Value).Distinct().ToList();
+        var old = seen.Where(o => o.Numbers is not null)
+            .GroupBy(o => o.Numbers!)
+            .Where(g => g.All(o => Ago(o) > LongSchoolDays))
+            .Select(g => g.Key)
+            .ToHashSet();
+        var confusions = skills
+            .SelectMany(s => s.Slips)
+            .Where(s => s.Confuses is not null && seen.Any(o => o.SlipId == s.Id))
+            .Select(s => s.Confuses!.Value)
+            .Distinct()
+            .ToList();
         return new ItemHistory(missed, old, confusions);
     }
 }

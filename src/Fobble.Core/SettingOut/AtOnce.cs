@@ -13,14 +13,17 @@ public static class AtOnce
     {
         ArgumentNullException.ThrowIfNull(groups);
         var possible = groups.OrderBy(g => g.Skill).Where(g => Enough([g.Use], stock)).ToList();
-        return possible.SelectMany((one, i) => possible.Skip(i).Where(other => !Enough([one.Use, other.Use], stock)).Select(other => (one.Skill, other.Skill))).ToHashSet();
+        return possible
+            .SelectMany((one, i) => possible.Skip(i).Where(other => !Enough([one.Use, other.Use], stock)).Select(other => (one.Skill, other.Skill)))
+            .ToHashSet();
     }
 
     // What a page can be printed for is never short.
     private static bool Enough(IReadOnlyList<Use> uses, IReadOnlyList<StockLine> stock)
     {
         Supply supply = new(stock);
-        return uses.SelectMany(u => u.Activity.Materials.Where(m => m.Print is null && !m.Item.UsedUp).Select(m => (m, Amount: u.AmountOf(m)))).GroupBy(p => p.m.Item.Id)
+        return uses.SelectMany(u => u.Activity.Materials.Where(m => m.Print is null && !m.Item.UsedUp).Select(m => (m, Amount: u.AmountOf(m))))
+            .GroupBy(p => p.m.Item.Id)
             .All(g => supply.Meet(new(g.First().m.Item, g.Sum(p => p.Amount), g.Any(p => p.m.Alike))).StillShort == 0);
     }
 }

@@ -22,8 +22,21 @@ public static class Pack
         var offer = SheetOffer.Of(print.Sheet.Kind);
         var high = Math.Clamp(print.Use.Range.High, Math.Max(1, offer.Widest.Low), offer.Widest.High);
         NumberRange range = new(Math.Clamp(IsRow(print.Sheet.Kind) ? 0 : print.Use.Range.Low, offer.Widest.Low, high), high);
-        var count = offer.MostCount == 0 ? 1 : print.EachChild ? offer.Count : Math.Clamp(print.Copies, 1, offer.MostCount);
-        return new(print.Sheet.Kind, print.Sheet.Variant, paper, range, count, offer.EachChild && print.EachChild ? [.. print.Use.Names.Select(childOf)] : [], approach, seed, made);
+        var count =
+            offer.MostCount == 0 ? 1
+            : print.EachChild ? offer.Count
+            : Math.Clamp(print.Copies, 1, offer.MostCount);
+        return new(
+            print.Sheet.Kind,
+            print.Sheet.Variant,
+            paper,
+            range,
+            count,
+            offer.EachChild && print.EachChild ? [.. print.Use.Names.Select(childOf)] : [],
+            approach,
+            seed,
+            made
+        );
     }
 
     // Cards and labels begin at the beginning, whatever numbers are asked for with them.

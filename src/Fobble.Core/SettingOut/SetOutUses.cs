@@ -14,7 +14,14 @@ public sealed record DayActivity(SkillId Skill, Activity Activity);
 /// <summary>What is done on a planned day.</summary>
 /// <param name="Lessons">Whole-class lessons, in order.</param>
 /// <param name="Away">How many children are away.</param>
-public sealed record DayToSetOut(DateOnly Day, IReadOnlyList<DayActivity> Starters, IReadOnlyList<DayActivity> Lessons, Activity Transition, Activity? Choice, int Away);
+public sealed record DayToSetOut(
+    DateOnly Day,
+    IReadOnlyList<DayActivity> Starters,
+    IReadOnlyList<DayActivity> Lessons,
+    Activity Transition,
+    Activity? Choice,
+    int Away
+);
 
 /// <summary>A small group that meets.</summary>
 /// <param name="There">Names of those who are there.</param>
@@ -27,14 +34,32 @@ public static class SetOutUses
     private const int AtACentre = 4;
 
     /// <param name="children">How many the class has.</param>
-    public static IReadOnlyList<Use> Of(IReadOnlyList<DayToSetOut> days, IReadOnlyList<GroupToSetOut> groups, int children, Timetable timetable, ClassEvidence evidence)
+    public static IReadOnlyList<Use> Of(
+        IReadOnlyList<DayToSetOut> days,
+        IReadOnlyList<GroupToSetOut> groups,
+        int children,
+        Timetable timetable,
+        ClassEvidence evidence
+    )
     {
         ArgumentNullException.ThrowIfNull(days);
         ArgumentNullException.ThrowIfNull(timetable);
         return
         [
             .. days.SelectMany(d => OfDay(d, children, timetable, evidence)),
-            .. groups.Select(g => new Use(g.Day, g.Start, g.Minutes, g.Where, "Small group", g.Work.Activity, RangeOf(g.Work.Activity, g.Work.Skill, evidence), Math.Max(1, g.There.Count), 1, g.There, true)),
+            .. groups.Select(g => new Use(
+                g.Day,
+                g.Start,
+                g.Minutes,
+                g.Where,
+                "Small group",
+                g.Work.Activity,
+                RangeOf(g.Work.Activity, g.Work.Skill, evidence),
+                Math.Max(1, g.There.Count),
+                1,
+                g.There,
+                true
+            )),
         ];
     }
 
@@ -46,22 +71,68 @@ public static class SetOutUses
         foreach (var starter in day.Starters)
         {
             yield return new(
-                day.Day, first.Start, StarterPlanner.MinutesOf(starter.Activity), first.Where, "Starter", starter.Activity, RangeOf(starter.Activity, starter.Skill, evidence), AtOnce(starter.Activity), 1, [], false);
+                day.Day,
+                first.Start,
+                StarterPlanner.MinutesOf(starter.Activity),
+                first.Where,
+                "Starter",
+                starter.Activity,
+                RangeOf(starter.Activity, starter.Skill, evidence),
+                AtOnce(starter.Activity),
+                1,
+                [],
+                false
+            );
         }
 
         foreach (var (lesson, i) in day.Lessons.Select((l, i) => (l, i)))
         {
             var (start, minutes, where) = Carpet(i);
-            yield return new(day.Day, start, minutes, where, "Carpet", lesson.Activity, RangeOf(lesson.Activity, lesson.Skill, evidence), AtOnce(lesson.Activity), 1, [], true);
+            yield return new(
+                day.Day,
+                start,
+                minutes,
+                where,
+                "Carpet",
+                lesson.Activity,
+                RangeOf(lesson.Activity, lesson.Skill, evidence),
+                AtOnce(lesson.Activity),
+                1,
+                [],
+                true
+            );
         }
 
         if (day.Choice is { } choice && slots.FirstOrDefault(s => s.Kind == SlotKind.Choice) is { } centres)
         {
-            yield return new(day.Day, centres.Start, centres.Minutes, centres.Where, "Choice time", choice, RangeOf(choice, null, evidence), Math.Min(AtACentre, choice.GroupSize.High), 1, [], false);
+            yield return new(
+                day.Day,
+                centres.Start,
+                centres.Minutes,
+                centres.Where,
+                "Choice time",
+                choice,
+                RangeOf(choice, null, evidence),
+                Math.Min(AtACentre, choice.GroupSize.High),
+                1,
+                [],
+                false
+            );
         }
 
         yield return new(
-            day.Day, first.Start.AddMinutes(first.Minutes), day.Transition.Minutes, first.Where, "Change-over", day.Transition, RangeOf(day.Transition, null, evidence), AtOnce(day.Transition), 1, [], false);
+            day.Day,
+            first.Start.AddMinutes(first.Minutes),
+            day.Transition.Minutes,
+            first.Where,
+            "Change-over",
+            day.Transition,
+            RangeOf(day.Transition, null, evidence),
+            AtOnce(day.Transition),
+            1,
+            [],
+            false
+        );
 
         // A lesson for which the timetable has no place is held when and where the first is.
         (TimeOnly Start, int Minutes, string Where) Carpet(int lesson) =>
@@ -73,5 +144,6 @@ public static class SetOutUses
         int AtOnce(Activity activity) => Math.Min(children - day.Away, activity.GroupSize.High);
     }
 
-    private static NumberRange RangeOf(Activity activity, SkillId? skill, ClassEvidence evidence) => (skill is { } id ? activity.For(id) : null)?.Range ?? activity.MetBy(evidence).Range;
+    private static NumberRange RangeOf(Activity activity, SkillId? skill, ClassEvidence evidence) =>
+        (skill is { } id ? activity.For(id) : null)?.Range ?? activity.MetBy(evidence).Range;
 }

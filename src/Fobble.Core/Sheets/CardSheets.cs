@@ -39,7 +39,10 @@ internal static class CardSheets
 
     private static void TenFrames(PageBuilder pages, SheetRequest request)
     {
-        var frames = request.Variant is SheetVariant.DoubleBlank or SheetVariant.DoubleFilled || (request.Variant == SheetVariant.Filled && request.Range.High > 10) ? 2 : 1;
+        var frames =
+            request.Variant is SheetVariant.DoubleBlank or SheetVariant.DoubleFilled || (request.Variant == SheetVariant.Filled && request.Range.High > 10)
+                ? 2
+                : 1;
         var style = request.Approach.Frames;
         List<Picture> pictures = request.Variant is SheetVariant.Blank or SheetVariant.DoubleBlank
             ? [.. Enumerable.Repeat(Frames.Tens(0, frames, style), request.Count)]
@@ -67,10 +70,22 @@ internal static class CardSheets
         foreach (var kind in new[] { NumberKind.Hundreds, NumberKind.Tens, NumberKind.Ones })
         {
             var worth = PlaceValue.Worth(kind);
-            var cards = Enumerable.Range(1, 9).Select(n => n * worth).Where(n => n <= range.High && (worth > 1 || n >= range.Low)).Select(n => PlaceValues.Cards(n, apart: true)).ToList();
+            var cards = Enumerable
+                .Range(1, 9)
+                .Select(n => n * worth)
+                .Where(n => n <= range.High && (worth > 1 || n >= range.Low))
+                .Select(n => PlaceValues.Cards(n, apart: true))
+                .ToList();
             if (cards.Count > 0)
             {
-                pages.CardGrid(cards, kind == NumberKind.Hundreds ? 3 : kind == NumberKind.Tens ? 4 : 5, 34, 3);
+                pages.CardGrid(
+                    cards,
+                    kind == NumberKind.Hundreds ? 3
+                        : kind == NumberKind.Tens ? 4
+                        : 5,
+                    34,
+                    3
+                );
                 pages.Y += 3;
             }
         }

@@ -45,7 +45,9 @@ internal static class GameSheets
             }
             else
             {
-                pages.Add(Shape.Box($"turn-{top:0}-{turn}", ShapeRole.Cell, PageBuilder.Margin + (turn * (pages.Width / Turns)), y, (pages.Width / Turns) - 2, 16));
+                pages.Add(
+                    Shape.Box($"turn-{top:0}-{turn}", ShapeRole.Cell, PageBuilder.Margin + (turn * (pages.Width / Turns)), y, (pages.Width / Turns) - 2, 16)
+                );
             }
         }
 
@@ -55,13 +57,18 @@ internal static class GameSheets
     }
 
     // In units of millimetres already: a jar's outline to guess into, the name line and the line for the guess.
-    private static Picture Slip() => new(82, 54,
-    [
-        Shape.TextFrom("name", ShapeRole.Note, 0, 5, 5, "Name"),
-        Shape.Line("name-line", ShapeRole.Rule, 15, 8, 82, 8),
-        Shape.Box("jar-lid", ShapeRole.Link, 6, 16, 20, 5),
-        Shape.Box("jar", ShapeRole.Cell, 3, 21, 26, 32),
-        Shape.TextFrom("says", ShapeRole.Words, 36, 28, 5.5, "I think there are"),
-        Shape.Line("guess-line", ShapeRole.Rule, 38, 48, 78, 48),
-    ], "Guess slip");
+    private static Picture Slip() =>
+        new(
+            82,
+            54,
+            [
+                Shape.TextFrom("name", ShapeRole.Note, 0, 5, 5, "Name"),
+                Shape.Line("name-line", ShapeRole.Rule, 15, 8, 82, 8),
+                Shape.Box("jar-lid", ShapeRole.Link, 6, 16, 20, 5),
+                Shape.Box("jar", ShapeRole.Cell, 3, 21, 26, 32),
+                Shape.TextFrom("says", ShapeRole.Words, 36, 28, 5.5, "I think there are"),
+                Shape.Line("guess-line", ShapeRole.Rule, 38, 48, 78, 48),
+            ],
+            "Guess slip"
+        );
 }

@@ -58,9 +58,11 @@ internal sealed class PageBuilder(Paper paper)
         Y += 14;
     }
 
-    public void Text(double x, double y, double size, string text, ShapeRole role = ShapeRole.Words) => Add(Shape.TextFrom(NextKey("text"), role, x, y, size, text));
+    public void Text(double x, double y, double size, string text, ShapeRole role = ShapeRole.Words) =>
+        Add(Shape.TextFrom(NextKey("text"), role, x, y, size, text));
 
-    public void Centred(double x, double y, double size, string text, ShapeRole role = ShapeRole.Words) => Add(Shape.Label(NextKey("text"), role, x, y, size, text));
+    public void Centred(double x, double y, double size, string text, ShapeRole role = ShapeRole.Words) =>
+        Add(Shape.Label(NextKey("text"), role, x, y, size, text));
 
     /// <summary>Text broken into lines of the page's width, from the current place down.</summary>
     public void Paragraph(double size, string text, double left = Margin, double? width = null)
@@ -127,9 +129,23 @@ internal sealed class PageBuilder(Paper paper)
 
     /// <summary>The pages with their footer.</summary>
     public IReadOnlyList<SheetPage> Finished(string footer, string describe) =>
-        [.. _pages.Select((p, i) => new SheetPage(
-            new(paper.Width, paper.Height, [.. p.Shapes, Shape.TextFrom("footer", ShapeRole.Note, Margin, paper.Height - 9, 3.2, $"{footer} · page {i + 1} of {_pages.Count}")], $"{describe}, page {i + 1} of {_pages.Count}"),
-            p.IsKey))];
+        [
+            .. _pages.Select(
+                (p, i) =>
+                    new SheetPage(
+                        new(
+                            paper.Width,
+                            paper.Height,
+                            [
+                                .. p.Shapes,
+                                Shape.TextFrom("footer", ShapeRole.Note, Margin, paper.Height - 9, 3.2, $"{footer} · page {i + 1} of {_pages.Count}"),
+                            ],
+                            $"{describe}, page {i + 1} of {_pages.Count}"
+                        ),
+                        p.IsKey
+                    )
+            ),
+        ];
 
     private string NextKey(string what) => $"{what}-{_pages[^1].Shapes.Count + 1}";
 

@@ -27,7 +27,17 @@ public sealed record SheetChild(string Name, ItemHistory History);
 /// <param name="Theme">Of stories; null for any.</param>
 /// <param name="Made">The day whose records the numbers rest on; it stands in the footer beside the seed.</param>
 public sealed record SheetRequest(
-    SheetKind Kind, SheetVariant Variant, PaperSize Paper, NumberRange Range, int Count, IReadOnlyList<SheetChild> Children, Approach Approach, uint Seed, DateOnly Made, string? Theme = null);
+    SheetKind Kind,
+    SheetVariant Variant,
+    PaperSize Paper,
+    NumberRange Range,
+    int Count,
+    IReadOnlyList<SheetChild> Children,
+    Approach Approach,
+    uint Seed,
+    DateOnly Made,
+    string? Theme = null
+);
 
 /// <summary>A page as a picture whose unit is the millimetre.</summary>
 /// <param name="IsKey">Whether it holds the answers, for the adult.</param>

@@ -48,22 +48,121 @@ public enum SheetVariant
 /// <param name="Count">How many items, strips or slips unless another number is chosen; 0 where the numbers decide.</param>
 /// <param name="EachChild">Whether each child gets a page of their own, with their own numbers.</param>
 public sealed record SheetOffer(
-    SheetKind Kind, string Name, string Purpose, IReadOnlyList<SheetVariant> Variants, NumberRange Widest, NumberRange Usual, int Count, int MostCount, bool EachChild)
+    SheetKind Kind,
+    string Name,
+    string Purpose,
+    IReadOnlyList<SheetVariant> Variants,
+    NumberRange Widest,
+    NumberRange Usual,
+    int Count,
+    int MostCount,
+    bool EachChild
+)
 {
     public static IReadOnlyList<SheetOffer> All { get; } =
     [
-        new(SheetKind.TenFrames, "Ten frames", "To lay counters on, or to flash.", [SheetVariant.Filled, SheetVariant.Blank, SheetVariant.DoubleFilled, SheetVariant.DoubleBlank], new(0, 20), new(0, 10), 4, 24, false),
-        new(SheetKind.HalfCards, "Torn tickets", "A numeral on one half, that many dots on the other; only those that belong together fit.", [SheetVariant.Whole], new(0, 20), new(1, 10), 0, 0, false),
+        new(
+            SheetKind.TenFrames,
+            "Ten frames",
+            "To lay counters on, or to flash.",
+            [SheetVariant.Filled, SheetVariant.Blank, SheetVariant.DoubleFilled, SheetVariant.DoubleBlank],
+            new(0, 20),
+            new(0, 10),
+            4,
+            24,
+            false
+        ),
+        new(
+            SheetKind.HalfCards,
+            "Torn tickets",
+            "A numeral on one half, that many dots on the other; only those that belong together fit.",
+            [SheetVariant.Whole],
+            new(0, 20),
+            new(1, 10),
+            0,
+            0,
+            false
+        ),
         new(SheetKind.TinLabels, "Tin labels", "Numeral and dots for a row of tins.", [SheetVariant.Whole], new(0, 20), new(0, 10), 0, 0, false),
         new(SheetKind.NumeralCards, "Numeral cards", "To order, hide, swap and match.", [SheetVariant.Whole], new(0, 100), new(0, 20), 0, 0, false),
         new(SheetKind.Dominoes, "Dominoes", "Every pair of faces once.", [SheetVariant.Whole], new(0, 6), new(0, 6), 0, 0, false),
-        new(SheetKind.Bonds, "Bond diagrams", "A whole and its two parts.", [SheetVariant.OnePartMissing, SheetVariant.Blank], new(1, 20), new(2, 10), 9, 18, true),
-        new(SheetKind.PlaceValueCards, "Place-value cards", "Layered cards that slide over each other.", [SheetVariant.Whole], new(1, 999), new(1, 99), 0, 0, false),
-        new(SheetKind.NumberPath, "Number path", "Stones to walk on, to cut out and join.", [SheetVariant.Whole, SheetVariant.WithGaps], new(0, 120), new(1, 20), 0, 0, false),
-        new(SheetKind.Sentences, "Sentences to finish", "Adding, taking away, or the missing number.", [SheetVariant.Adding, SheetVariant.TakingAway, SheetVariant.MissingAddend], new(0, 20), new(2, 10), 12, 24, true),
-        new(SheetKind.Stories, "Story pages", "Told, drawn, written: together, half given, or alone.", [SheetVariant.Together, SheetVariant.HalfGiven, SheetVariant.Alone], new(4, 20), new(5, 10), 4, 8, true),
-        new(SheetKind.PracticeStrips, "Practice strips", "A numeral to trace and write, with its dots.", [SheetVariant.Whole], new(0, 20), new(0, 9), 0, 0, true),
-        new(SheetKind.RecordingStrips, "Recording strips", "One a player, for the turns of a game.", [SheetVariant.Turns, SheetVariant.Splits], new(2, 20), new(5, 5), 4, 12, false),
+        new(
+            SheetKind.Bonds,
+            "Bond diagrams",
+            "A whole and its two parts.",
+            [SheetVariant.OnePartMissing, SheetVariant.Blank],
+            new(1, 20),
+            new(2, 10),
+            9,
+            18,
+            true
+        ),
+        new(
+            SheetKind.PlaceValueCards,
+            "Place-value cards",
+            "Layered cards that slide over each other.",
+            [SheetVariant.Whole],
+            new(1, 999),
+            new(1, 99),
+            0,
+            0,
+            false
+        ),
+        new(
+            SheetKind.NumberPath,
+            "Number path",
+            "Stones to walk on, to cut out and join.",
+            [SheetVariant.Whole, SheetVariant.WithGaps],
+            new(0, 120),
+            new(1, 20),
+            0,
+            0,
+            false
+        ),
+        new(
+            SheetKind.Sentences,
+            "Sentences to finish",
+            "Adding, taking away, or the missing number.",
+            [SheetVariant.Adding, SheetVariant.TakingAway, SheetVariant.MissingAddend],
+            new(0, 20),
+            new(2, 10),
+            12,
+            24,
+            true
+        ),
+        new(
+            SheetKind.Stories,
+            "Story pages",
+            "Told, drawn, written: together, half given, or alone.",
+            [SheetVariant.Together, SheetVariant.HalfGiven, SheetVariant.Alone],
+            new(4, 20),
+            new(5, 10),
+            4,
+            8,
+            true
+        ),
+        new(
+            SheetKind.PracticeStrips,
+            "Practice strips",
+            "A numeral to trace and write, with its dots.",
+            [SheetVariant.Whole],
+            new(0, 20),
+            new(0, 9),
+            0,
+            0,
+            true
+        ),
+        new(
+            SheetKind.RecordingStrips,
+            "Recording strips",
+            "One a player, for the turns of a game.",
+            [SheetVariant.Turns, SheetVariant.Splits],
+            new(2, 20),
+            new(5, 5),
+            4,
+            12,
+            false
+        ),
         new(SheetKind.GuessSlips, "Guess slips", "For the jar: a name and a guess.", [SheetVariant.Whole], new(0, 999), new(0, 999), 8, 40, false),
     ];
 

@@ -50,7 +50,14 @@ internal static class StorySheets
             var model = StoryDrawing.Model(story);
             var bare = Marking.Of(model.Drawn, [], [], model.Below);
             var together = request.Variant == SheetVariant.Together;
-            pages.Fit(StoryDrawing.Draw(story, together ? model : bare, letters: together), PageBuilder.Margin + 4, pages.Y + 4, pages.Width - 8, Drawing - 8, 15);
+            pages.Fit(
+                StoryDrawing.Draw(story, together ? model : bare, letters: together),
+                PageBuilder.Margin + 4,
+                pages.Y + 4,
+                pages.Width - 8,
+                Drawing - 8,
+                15
+            );
         }
         else
         {

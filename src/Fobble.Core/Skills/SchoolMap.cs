@@ -49,8 +49,11 @@ public sealed class SchoolMap
     {
         ArgumentNullException.ThrowIfNull(shipped);
         var byId = wanted.ToDictionary(s => s.Id);
-        IEnumerable<SkillChange> known = shipped.Skills.Select(s => byId.GetValueOrDefault(s.Id) is not { } mine ? new SkillChange(s.Id, true, null)
-            : new SkillChange(s.Id, mine.Hidden, SkillMapLoader.Same(s, mine) ? null : mine with { Hidden = false }));
+        IEnumerable<SkillChange> known = shipped.Skills.Select(s =>
+            byId.GetValueOrDefault(s.Id) is not { } mine
+                ? new SkillChange(s.Id, true, null)
+                : new SkillChange(s.Id, mine.Hidden, SkillMapLoader.Same(s, mine) ? null : mine with { Hidden = false })
+        );
         var own = wanted.Where(s => !shipped.Has(s.Id)).Select(s => new SkillChange(s.Id, s.Hidden, s with { Hidden = false }));
         return [.. known.Where(c => c.Hidden || c.Instead is not null), .. own];
     }
@@ -65,7 +68,8 @@ public sealed class SchoolMap
         }
 
         var way = WayDown(needs, skill, byId, []);
-        return way is null ? null
+        return way is null
+            ? null
             : $"{byId[skill].InSentence} can't need {byId[needs].InSentence}: {string.Join(", which needs ", way.Select((id, i) => i == 0 ? $"that one needs {byId[id].InSentence}" : byId[id].InSentence))}. It would be a circle.";
     }
 

@@ -48,7 +48,8 @@ public sealed record Skill(
     IReadOnlyList<Slip> Slips,
     IReadOnlyList<Strategy> Strategies,
     IReadOnlyList<string> Words,
-    IReadOnlyList<string> Standards)
+    IReadOnlyList<string> Standards
+)
 {
     /// <summary>Whether the school leaves it out of its plans; what was seen of it is kept.</summary>
     public bool Hidden { get; init; }

@@ -74,7 +74,13 @@ public sealed class SkillMap
         var strandOrder = strands.Select((s, i) => (s.Id, i)).ToDictionary(p => p.Id, p => p.i);
         List<Skill> ordered = [];
         HashSet<SkillId> done = [];
-        var left = skills.Select((skill, at) => (skill, at)).OrderBy(p => p.skill.When).ThenBy(p => strandOrder[p.skill.Strand]).ThenBy(p => p.at).Select(p => p.skill).ToList();
+        var left = skills
+            .Select((skill, at) => (skill, at))
+            .OrderBy(p => p.skill.When)
+            .ThenBy(p => strandOrder[p.skill.Strand])
+            .ThenBy(p => p.at)
+            .Select(p => p.skill)
+            .ToList();
         while (left.FindIndex(s => s.Needs.All(done.Contains)) is >= 0 and var index)
         {
             done.Add(left[index].Id);
@@ -92,7 +98,8 @@ public sealed class SkillMap
 }
 
 /// <summary>The content is not a sound map. <see cref="Exception.Message"/> lists every fault.</summary>
-public sealed class InvalidSkillMapException(IReadOnlyList<string> faults) : RefusedException("skills", "The skill map has faults: " + string.Join("; ", faults) + ".")
+public sealed class InvalidSkillMapException(IReadOnlyList<string> faults)
+    : RefusedException("skills", "The skill map has faults: " + string.Join("; ", faults) + ".")
 {
     public IReadOnlyList<string> Faults { get; } = faults;
 }

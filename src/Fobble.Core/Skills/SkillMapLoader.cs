@@ -18,9 +18,7 @@ public static class SkillMapLoader
     public static SkillMap Load(IEnumerable<(string Name, string Text)> files)
     {
         var strands = files.Select(f => ContentFile.Read<StrandFile>(f.Name, f.Text)).OrderBy(s => s.Place).ToList();
-        return new SkillMap(
-            [.. strands.Select(s => new Strand(s.Strand, s.Name))],
-            [.. strands.SelectMany(s => s.Skills.Select(entry => ToSkill(s, entry)))]);
+        return new SkillMap([.. strands.Select(s => new Strand(s.Strand, s.Name))], [.. strands.SelectMany(s => s.Skills.Select(entry => ToSkill(s, entry)))]);
     }
 
     /// <summary>One skill as it stands in a file; <see cref="ReadOne"/> takes it back unchanged.</summary>
@@ -36,24 +34,41 @@ public static class SkillMapLoader
     /// <summary>Whether two skills say the same.</summary>
     public static bool Same(Skill one, Skill other) => WriteOne(one with { Hidden = false }) == WriteOne(other with { Hidden = false });
 
-    private static SkillEntry EntryOf(Skill skill) => new()
-    {
-        Id = skill.Id.Value,
-        Strand = skill.Strand,
-        Short = skill.Short,
-        ICan = skill.ICan,
-        Needs = [.. skill.Needs.Select(n => n.Value)],
-        When = ContentFile.Dashed(skill.When),
-        ShownIn = [.. skill.ShownIn.Select(ContentFile.Dashed)],
-        Range = $"{skill.Range}",
-        Lessons = skill.Lessons,
-        LookFor = [.. skill.LookFor],
-        Slips = [.. skill.Slips.Select(s => new SlipEntry { Id = s.Id, Text = s.Text, Confuses = s.Confuses is { } pair ? [pair.One, pair.Other] : null })],
-        Strategies = [.. skill.Strategies.Select(s => new StrategyEntry { Id = s.Id, Text = s.Text, Asked = s.Asked })],
-        Words = [.. skill.Words],
-        Standards = [.. skill.Standards],
-        Hidden = skill.Hidden,
-    };
+    private static SkillEntry EntryOf(Skill skill) =>
+        new()
+        {
+            Id = skill.Id.Value,
+            Strand = skill.Strand,
+            Short = skill.Short,
+            ICan = skill.ICan,
+            Needs = [.. skill.Needs.Select(n => n.Value)],
+            When = ContentFile.Dashed(skill.When),
+            ShownIn = [.. skill.ShownIn.Select(ContentFile.Dashed)],
+            Range = $"{skill.Range}",
+            Lessons = skill.Lessons,
+            LookFor = [.. skill.LookFor],
+            Slips =
+            [
+                .. skill.Slips.Select(s => new SlipEntry
+                {
+                    Id = s.Id,
+                    Text = s.Text,
+                    Confuses = s.Confuses is { } pair ? [pair.One, pair.Other] : null,
+                }),
+            ],
+            Strategies =
+            [
+                .. skill.Strategies.Select(s => new StrategyEntry
+                {
+                    Id = s.Id,
+                    Text = s.Text,
+                    Asked = s.Asked,
+                }),
+            ],
+            Words = [.. skill.Words],
+            Standards = [.. skill.Standards],
+            Hidden = skill.Hidden,
+        };
 
     private static Skill ToSkill(StrandFile strand, SkillEntry entry)
     {
@@ -68,7 +83,10 @@ public static class SkillMapLoader
         List<string> prefixes = strand.Prefixes.Count > 0 ? strand.Prefixes : [strand.Strand];
         Must(prefixes.Any(p => entry.Id.StartsWith(p + ".", StringComparison.Ordinal)), $"the id should begin with '{string.Join(".' or '", prefixes)}.'");
         Must(entry.Short.Length > 0, "a short name is missing");
-        Must(entry.ICan.StartsWith("I can ", StringComparison.Ordinal) || entry.ICan.StartsWith("I know ", StringComparison.Ordinal), "the sentence should begin with 'I can' or 'I know'");
+        Must(
+            entry.ICan.StartsWith("I can ", StringComparison.Ordinal) || entry.ICan.StartsWith("I know ", StringComparison.Ordinal),
+            "the sentence should begin with 'I can' or 'I know'"
+        );
         Must(entry.LookFor.Count > 0, "nothing to look for is given");
         Must(entry.Slips.Count > 0, "no usual slip is given");
         Must(entry.Strategies.Count > 0, "no way of doing it is given");
@@ -89,7 +107,8 @@ public static class SkillMapLoader
             [.. entry.Slips.Select(s => new Slip(s.Id, s.Text, s.Confuses is [var one, var other] ? new Confusion(one, other) : null))],
             [.. entry.Strategies.Select(s => new Strategy(s.Id, s.Text, s.Asked))],
             entry.Words,
-            entry.Standards);
+            entry.Standards
+        );
     }
 
 #pragma warning disable CA1812 // Made by the YAML reader.

@@ -9,7 +9,9 @@ public sealed record Framework(string Name, string Source, IReadOnlyList<Standar
     /// <summary>The frameworks that the map is held against (Standards/Content).</summary>
     public static IReadOnlyList<Framework> Shipped { get; } =
     [
-        .. ContentFile.In("Standards/Content").Select(f => ContentFile.Read<FrameworkFile>(f.Name, f.Text))
+        .. ContentFile
+            .In("Standards/Content")
+            .Select(f => ContentFile.Read<FrameworkFile>(f.Name, f.Text))
             .Select(f => new Framework(f.Framework, f.Source, [.. f.Standards.Select(s => new Standard(s.Code, s.Text))])),
     ];
 

@@ -27,12 +27,14 @@ public static class PictureChecker
 
         if (off.Count == 0)
         {
-            off.AddRange(story.Situation switch
-            {
-                Situation.TakeFrom => TakenFrom(story, marking),
-                Situation.Compare => Compared(story, marking),
-                _ => Joined(story, marking),
-            });
+            off.AddRange(
+                story.Situation switch
+                {
+                    Situation.TakeFrom => TakenFrom(story, marking),
+                    Situation.Compare => Compared(story, marking),
+                    _ => Joined(story, marking),
+                }
+            );
         }
 
         return new(off);

@@ -15,30 +15,42 @@ public sealed record StorySlip(string Id, string Text);
 /// <param name="Answer">In words, a whole sentence.</param>
 /// <param name="FirstLetter">What is written on the things of the first part.</param>
 public sealed record Story(
-    StoryKind Kind, string Setting, int Whole, int First, int Second, IReadOnlyList<string> Lines, string Sentence, string Solved, string Answer,
-    string FirstLetter, string SecondLetter)
+    StoryKind Kind,
+    string Setting,
+    int Whole,
+    int First,
+    int Second,
+    IReadOnlyList<string> Lines,
+    string Sentence,
+    string Solved,
+    string Answer,
+    string FirstLetter,
+    string SecondLetter
+)
 {
     public Situation Situation => StoryKinds.SituationOf(Kind);
 
     public BondPlace Unknown => StoryKinds.UnknownOf(Kind);
 
     /// <summary>The number that is asked for; null where any two parts of the whole are right.</summary>
-    public int? AnswerNumber => Unknown switch
-    {
-        BondPlace.Whole => Whole,
-        BondPlace.First => First,
-        BondPlace.Second => Second,
-        _ => null,
-    };
+    public int? AnswerNumber =>
+        Unknown switch
+        {
+            BondPlace.Whole => Whole,
+            BondPlace.First => First,
+            BondPlace.Second => Second,
+            _ => null,
+        };
 
     /// <summary>The numbers that are told.</summary>
-    public IReadOnlyList<int> Given => Unknown switch
-    {
-        BondPlace.Whole => [First, Second],
-        BondPlace.First => [Whole, Second],
-        BondPlace.Second => [Whole, First],
-        _ => [Whole],
-    };
+    public IReadOnlyList<int> Given =>
+        Unknown switch
+        {
+            BondPlace.Whole => [First, Second],
+            BondPlace.First => [Whole, Second],
+            BondPlace.Second => [Whole, First],
+            _ => [Whole],
+        };
 
     /// <summary>Whether a number answers the question.</summary>
     public bool IsAnswered(int number) => AnswerNumber is { } right ? number == right : number >= 0 && number <= Whole;
@@ -66,4 +78,11 @@ public sealed record Story(
 /// <param name="Theme">Null for both.</param>
 /// <param name="AnswerMayBeGiven">Whether the answer may be a number that the story tells (6 − 3).</param>
 public sealed record StoryRequest(
-    IReadOnlyList<StoryKind> Kinds, NumberRange Wholes, int Count, Wording Words, ulong Seed, string? Theme = null, bool AnswerMayBeGiven = false);
+    IReadOnlyList<StoryKind> Kinds,
+    NumberRange Wholes,
+    int Count,
+    Wording Words,
+    ulong Seed,
+    string? Theme = null,
+    bool AnswerMayBeGiven = false
+);

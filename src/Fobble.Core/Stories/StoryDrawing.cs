@@ -10,7 +10,8 @@ namespace Fobble.Core.Stories;
 /// <param name="Below">Things in the lower row; 0 where there is one set.</param>
 public sealed record Marking(int Drawn, int Below, IReadOnlySet<int> Circled, IReadOnlySet<int> Crossed)
 {
-    public static Marking Of(int drawn, IEnumerable<int> circled, IEnumerable<int> crossed, int below = 0) => new(drawn, below, circled.ToHashSet(), crossed.ToHashSet());
+    public static Marking Of(int drawn, IEnumerable<int> circled, IEnumerable<int> crossed, int below = 0) =>
+        new(drawn, below, circled.ToHashSet(), crossed.ToHashSet());
 }
 
 /// <summary>One step of drawing a story: what is said, the picture so far, and the line beside it.</summary>
@@ -28,15 +29,26 @@ public static class StoryDrawing
         {
             return StoryDrawings.TwoRows(
                 [.. Enumerable.Range(1, marking.Drawn).Select(i => Thing(i, ShapeRole.CounterA, i == 1 ? story.SecondLetter : null))],
-                [.. Enumerable.Range(marking.Drawn + 1, marking.Below).Select(i => Thing(i, ShapeRole.CounterB, i == marking.Drawn + 1 ? story.FirstLetter : null))]);
+                [
+                    .. Enumerable
+                        .Range(marking.Drawn + 1, marking.Below)
+                        .Select(i => Thing(i, ShapeRole.CounterB, i == marking.Drawn + 1 ? story.FirstLetter : null)),
+                ]
+            );
         }
 
         // What goes away is alike until it is crossed out; what joins or is of another kind has the second colour from the start.
         var alike = story.Situation == Situation.TakeFrom;
-        return StoryDrawings.OneSet([.. Enumerable.Range(1, marking.Drawn).Select(i => Thing(
-            i, alike || i <= story.First ? ShapeRole.CounterA : ShapeRole.CounterB, i <= story.First ? story.FirstLetter : story.SecondLetter))]);
+        return StoryDrawings.OneSet([
+            .. Enumerable
+                .Range(1, marking.Drawn)
+                .Select(i =>
+                    Thing(i, alike || i <= story.First ? ShapeRole.CounterA : ShapeRole.CounterB, i <= story.First ? story.FirstLetter : story.SecondLetter)
+                ),
+        ]);
 
-        DrawnThing Thing(int number, ShapeRole role, string? letter) => new(role, marking.Circled.Contains(number), marking.Crossed.Contains(number), letters ? letter : null);
+        DrawnThing Thing(int number, ShapeRole role, string? letter) =>
+            new(role, marking.Circled.Contains(number), marking.Crossed.Contains(number), letters ? letter : null);
     }
 
     /// <summary>The marks of the model answer.</summary>
@@ -49,7 +61,13 @@ public static class StoryDrawing
         {
             Situation.Compare => Marking.Of(story.Whole, Second(), [], story.First),
             Situation.TakeFrom => Marking.Of(story.Whole, story.Kind == StoryKind.TakeFromResult ? [] : First(), Second()),
-            _ => Marking.Of(story.Whole, story.Unknown is BondPlace.Second ? First() : story.Unknown is BondPlace.First ? Second() : [], []),
+            _ => Marking.Of(
+                story.Whole,
+                story.Unknown is BondPlace.Second ? First()
+                    : story.Unknown is BondPlace.First ? Second()
+                    : [],
+                []
+            ),
         };
     }
 
@@ -64,7 +82,12 @@ public static class StoryDrawing
         var circled = bare with { Circled = model.Circled };
         if (model.Circled.Count > 0)
         {
-            Add(story.Situation == Situation.Compare ? $"Circle those without a partner: {model.Circled.Count}." : $"Circle the part that is known: {model.Circled.Count}.", circled);
+            Add(
+                story.Situation == Situation.Compare
+                    ? $"Circle those without a partner: {model.Circled.Count}."
+                    : $"Circle the part that is known: {model.Circled.Count}.",
+                circled
+            );
         }
 
         if (model.Crossed.Count > 0)
@@ -73,7 +96,13 @@ public static class StoryDrawing
         }
 
         Add($"Write on it what the parts are: {story.FirstLetter} and {story.SecondLetter}.", model, letters: true);
-        steps.Add(new(story.Unknown == BondPlace.BothParts ? "One of the ways:" : $"Write the {words.SentenceName} that was worked out.", steps[^1].Picture, story.Solved));
+        steps.Add(
+            new(
+                story.Unknown == BondPlace.BothParts ? "One of the ways:" : $"Write the {words.SentenceName} that was worked out.",
+                steps[^1].Picture,
+                story.Solved
+            )
+        );
         steps.Add(new(story.Answer, steps[^1].Picture, story.Solved));
         return steps;
 
@@ -89,11 +118,13 @@ public static class StoryDrawing
         return Things.Bond(Place(BondPlace.Whole, story.Whole), Place(BondPlace.First, story.First), Place(BondPlace.Second, story.Second));
     }
 
-    private static string DrawSays(Story story) => story.Situation switch
-    {
-        Situation.Compare => $"Draw {NumberWords.Of(story.Whole)} above and {NumberWords.Of(story.First)} below, partner under partner.",
-        Situation.TakeFrom when story.Unknown == BondPlace.Whole => $"Draw the {NumberWords.Of(story.First)} that are left and the {NumberWords.Of(story.Second)} that went.",
-        _ when story.Unknown == BondPlace.Whole => $"Draw {NumberWords.Of(story.First)} and {NumberWords.Of(story.Second)}.",
-        _ => $"Draw all {NumberWords.Of(story.Whole)}.",
-    };
+    private static string DrawSays(Story story) =>
+        story.Situation switch
+        {
+            Situation.Compare => $"Draw {NumberWords.Of(story.Whole)} above and {NumberWords.Of(story.First)} below, partner under partner.",
+            Situation.TakeFrom when story.Unknown == BondPlace.Whole =>
+                $"Draw the {NumberWords.Of(story.First)} that are left and the {NumberWords.Of(story.Second)} that went.",
+            _ when story.Unknown == BondPlace.Whole => $"Draw {NumberWords.Of(story.First)} and {NumberWords.Of(story.Second)}.",
+            _ => $"Draw all {NumberWords.Of(story.Whole)}.",
+        };
 }

@@ -48,42 +48,47 @@ public static class StoryKinds
     public static IReadOnlyList<StoryKind> All { get; } = Enum.GetValues<StoryKind>();
 
     /// <summary>Those meant for kindergarten (same source).</summary>
-    public static IReadOnlyList<StoryKind> Kindergarten { get; } = [StoryKind.AddToResult, StoryKind.TakeFromResult, StoryKind.TogetherTotal, StoryKind.TogetherBoth];
+    public static IReadOnlyList<StoryKind> Kindergarten { get; } =
+    [StoryKind.AddToResult, StoryKind.TakeFromResult, StoryKind.TogetherTotal, StoryKind.TogetherBoth];
 
-    public static Situation SituationOf(StoryKind kind) => kind switch
-    {
-        StoryKind.AddToResult or StoryKind.AddToChange or StoryKind.AddToStart => Situation.AddTo,
-        StoryKind.TakeFromResult or StoryKind.TakeFromChange or StoryKind.TakeFromStart => Situation.TakeFrom,
-        StoryKind.TogetherTotal or StoryKind.TogetherAddend or StoryKind.TogetherBoth => Situation.Together,
-        _ => Situation.Compare,
-    };
+    public static Situation SituationOf(StoryKind kind) =>
+        kind switch
+        {
+            StoryKind.AddToResult or StoryKind.AddToChange or StoryKind.AddToStart => Situation.AddTo,
+            StoryKind.TakeFromResult or StoryKind.TakeFromChange or StoryKind.TakeFromStart => Situation.TakeFrom,
+            StoryKind.TogetherTotal or StoryKind.TogetherAddend or StoryKind.TogetherBoth => Situation.Together,
+            _ => Situation.Compare,
+        };
 
     /// <summary>What is asked for.</summary>
-    public static BondPlace UnknownOf(StoryKind kind) => kind switch
-    {
-        StoryKind.AddToResult or StoryKind.TogetherTotal or StoryKind.TakeFromStart or StoryKind.CompareBiggerMore or StoryKind.CompareBiggerFewer => BondPlace.Whole,
-        StoryKind.AddToStart or StoryKind.TakeFromResult or StoryKind.CompareSmallerMore or StoryKind.CompareSmallerFewer => BondPlace.First,
-        StoryKind.TogetherBoth => BondPlace.BothParts,
-        _ => BondPlace.Second,
-    };
+    public static BondPlace UnknownOf(StoryKind kind) =>
+        kind switch
+        {
+            StoryKind.AddToResult or StoryKind.TogetherTotal or StoryKind.TakeFromStart or StoryKind.CompareBiggerMore or StoryKind.CompareBiggerFewer =>
+                BondPlace.Whole,
+            StoryKind.AddToStart or StoryKind.TakeFromResult or StoryKind.CompareSmallerMore or StoryKind.CompareSmallerFewer => BondPlace.First,
+            StoryKind.TogetherBoth => BondPlace.BothParts,
+            _ => BondPlace.Second,
+        };
 
     /// <summary>As a teacher would call it.</summary>
-    public static string NameOf(StoryKind kind) => kind switch
-    {
-        StoryKind.AddToResult => "Add to: how many now?",
-        StoryKind.AddToChange => "Add to: how many came?",
-        StoryKind.AddToStart => "Add to: how many at first?",
-        StoryKind.TakeFromResult => "Take from: how many are left?",
-        StoryKind.TakeFromChange => "Take from: how many went?",
-        StoryKind.TakeFromStart => "Take from: how many at first?",
-        StoryKind.TogetherTotal => "Two parts: how many altogether?",
-        StoryKind.TogetherAddend => "Two parts: how many in the other?",
-        StoryKind.TogetherBoth => "Two parts: which could they be?",
-        StoryKind.CompareDifferenceMore => "Compare: how many more?",
-        StoryKind.CompareDifferenceFewer => "Compare: how many fewer?",
-        StoryKind.CompareBiggerMore => "Compare with more: the bigger?",
-        StoryKind.CompareBiggerFewer => "Compare with fewer: the bigger?",
-        StoryKind.CompareSmallerMore => "Compare with more: the smaller?",
-        _ => "Compare with fewer: the smaller?",
-    };
+    public static string NameOf(StoryKind kind) =>
+        kind switch
+        {
+            StoryKind.AddToResult => "Add to: how many now?",
+            StoryKind.AddToChange => "Add to: how many came?",
+            StoryKind.AddToStart => "Add to: how many at first?",
+            StoryKind.TakeFromResult => "Take from: how many are left?",
+            StoryKind.TakeFromChange => "Take from: how many went?",
+            StoryKind.TakeFromStart => "Take from: how many at first?",
+            StoryKind.TogetherTotal => "Two parts: how many altogether?",
+            StoryKind.TogetherAddend => "Two parts: how many in the other?",
+            StoryKind.TogetherBoth => "Two parts: which could they be?",
+            StoryKind.CompareDifferenceMore => "Compare: how many more?",
+            StoryKind.CompareDifferenceFewer => "Compare: how many fewer?",
+            StoryKind.CompareBiggerMore => "Compare with more: the bigger?",
+            StoryKind.CompareBiggerFewer => "Compare with fewer: the bigger?",
+            StoryKind.CompareSmallerMore => "Compare with more: the smaller?",
+            _ => "Compare with fewer: the smaller?",
+        };
 }

@@ -14,7 +14,10 @@ public static class StoryMaker
         var settings = StorySetting.Shipped.Where(s => request.Theme is null || s.Theme == request.Theme).ToList();
         if (request.Kinds.Count == 0 || settings.Count == 0)
         {
-            throw new RefusedException(request.Kinds.Count == 0 ? "kinds" : "theme", request.Kinds.Count == 0 ? "Choose at least one kind of story." : $"There is no theme '{request.Theme}'.");
+            throw new RefusedException(
+                request.Kinds.Count == 0 ? "kinds" : "theme",
+                request.Kinds.Count == 0 ? "Choose at least one kind of story." : $"There is no theme '{request.Theme}'."
+            );
         }
 
         var random = new SeededRandom(request.Seed);
@@ -34,20 +37,25 @@ public static class StoryMaker
             chosen.Add((kind, free.MinBy(n => chosen.Count(c => c.Parts.Total == n.Total))));
         }
 
-        return [.. chosen.OrderBy(c => c.Parts.Total).ThenBy(c => c.Kind)
-            .Select((c, i) => StoryTeller.Tell(c.Kind, places[i % places.Count], c.Parts, PeopleFrom(random), request.Words))];
+        return
+        [
+            .. chosen
+                .OrderBy(c => c.Parts.Total)
+                .ThenBy(c => c.Kind)
+                .Select((c, i) => StoryTeller.Tell(c.Kind, places[i % places.Count], c.Parts, PeopleFrom(random), request.Words)),
+        ];
     }
 
     /// <summary>The numbers that a kind of story may use within a range.</summary>
     public static IEnumerable<Split> Numbers(StoryKind kind, StoryRequest request)
     {
         ArgumentNullException.ThrowIfNull(request);
-        return request.Wholes.Numbers.SelectMany(Bonds.Ordered)
+        return request
+            .Wholes.Numbers.SelectMany(Bonds.Ordered)
             .Where(s => s.First >= SmallestPart && s.Second >= SmallestPart && (request.AnswerMayBeGiven || !TellsTheAnswer(kind, s)));
     }
 
-    private static bool TellsTheAnswer(StoryKind kind, Split s) =>
-        StoryKinds.UnknownOf(kind) is BondPlace.First or BondPlace.Second && s.First == s.Second;
+    private static bool TellsTheAnswer(StoryKind kind, Split s) => StoryKinds.UnknownOf(kind) is BondPlace.First or BondPlace.Second && s.First == s.Second;
 
     private static (Person, Person) PeopleFrom(SeededRandom random)
     {

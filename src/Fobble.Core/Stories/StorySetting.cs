@@ -60,10 +60,12 @@ public sealed class StorySetting
 
     public required SettingLetters Letters { get; init; }
 
-    public static IReadOnlyList<StorySetting> Shipped { get; } = [.. ContentFile.In("Stories/Content").SelectMany(f => ContentFile.Read<List<StorySetting>>(f.Name, f.Text))];
+    public static IReadOnlyList<StorySetting> Shipped { get; } =
+    [.. ContentFile.In("Stories/Content").SelectMany(f => ContentFile.Read<List<StorySetting>>(f.Name, f.Text))];
 
     /// <exception cref="ArgumentException">There is no such setting.</exception>
-    public static StorySetting Named(string id) => Shipped.FirstOrDefault(s => s.Id == id) ?? throw new ArgumentException($"There is no story setting '{id}'.", nameof(id));
+    public static StorySetting Named(string id) =>
+        Shipped.FirstOrDefault(s => s.Id == id) ?? throw new ArgumentException($"There is no story setting '{id}'.", nameof(id));
 }
 
 /// <summary>Someone in a story, made up, with the pronoun they go by.</summary>
@@ -71,8 +73,16 @@ public sealed record Person(string Name, string Pronoun)
 {
     public static IReadOnlyList<Person> All { get; } =
     [
-        new("Mina", "she"), new("Otto", "he"), new("Sunniva", "she"), new("Kofi", "he"), new("Wren", "they"),
-        new("Ilse", "she"), new("Tariq", "he"), new("Robin", "they"), new("Lupe", "she"), new("Emeka", "he"),
+        new("Mina", "she"),
+        new("Otto", "he"),
+        new("Sunniva", "she"),
+        new("Kofi", "he"),
+        new("Wren", "they"),
+        new("Ilse", "she"),
+        new("Tariq", "he"),
+        new("Robin", "they"),
+        new("Lupe", "she"),
+        new("Emeka", "he"),
     ];
 }
 

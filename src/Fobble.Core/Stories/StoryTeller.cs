@@ -14,9 +14,8 @@ public static class StoryTeller
         ArgumentNullException.ThrowIfNull(people.Bigger);
         ArgumentNullException.ThrowIfNull(people.Smaller);
         var (w, p, q) = (parts.Total, parts.First, parts.Second);
-        var (lines, answer) = StoryKinds.SituationOf(kind) == Situation.Compare
-            ? Compared(kind, setting, w, p, q, people, words)
-            : Happened(kind, setting, w, p, q, words);
+        var (lines, answer) =
+            StoryKinds.SituationOf(kind) == Situation.Compare ? Compared(kind, setting, w, p, q, people, words) : Happened(kind, setting, w, p, q, words);
         var (sentence, solved) = Sentences(kind, w, p, q);
         var (first, second) = StoryKinds.SituationOf(kind) switch
         {
@@ -28,17 +27,18 @@ public static class StoryTeller
         return new Story(kind, setting.Id, w, p, q, lines, sentence, solved, answer, first, second);
     }
 
-    private static (string Sentence, string Solved) Sentences(StoryKind kind, int w, int p, int q) => kind switch
-    {
-        StoryKind.AddToChange or StoryKind.TogetherAddend => ($"{p} + □ = {w}", $"{w} − {p} = {q}"),
-        StoryKind.AddToStart => ($"□ + {q} = {w}", $"{w} − {q} = {p}"),
-        StoryKind.TakeFromResult or StoryKind.CompareSmallerMore or StoryKind.CompareSmallerFewer => ($"{w} − {q} = □", $"{w} − {q} = {p}"),
-        StoryKind.TakeFromChange => ($"{w} − □ = {p}", $"{w} − {p} = {q}"),
-        StoryKind.TakeFromStart => ($"□ − {q} = {p}", $"{p} + {q} = {w}"),
-        StoryKind.TogetherBoth => ($"□ + □ = {w}", $"{p} + {q} = {w}"),
-        StoryKind.CompareDifferenceMore or StoryKind.CompareDifferenceFewer => ($"{w} − {p} = □", $"{w} − {p} = {q}"),
-        _ => ($"{p} + {q} = □", $"{p} + {q} = {w}"),
-    };
+    private static (string Sentence, string Solved) Sentences(StoryKind kind, int w, int p, int q) =>
+        kind switch
+        {
+            StoryKind.AddToChange or StoryKind.TogetherAddend => ($"{p} + □ = {w}", $"{w} − {p} = {q}"),
+            StoryKind.AddToStart => ($"□ + {q} = {w}", $"{w} − {q} = {p}"),
+            StoryKind.TakeFromResult or StoryKind.CompareSmallerMore or StoryKind.CompareSmallerFewer => ($"{w} − {q} = □", $"{w} − {q} = {p}"),
+            StoryKind.TakeFromChange => ($"{w} − □ = {p}", $"{w} − {p} = {q}"),
+            StoryKind.TakeFromStart => ($"□ − {q} = {p}", $"{p} + {q} = {w}"),
+            StoryKind.TogetherBoth => ($"□ + □ = {w}", $"{p} + {q} = {w}"),
+            StoryKind.CompareDifferenceMore or StoryKind.CompareDifferenceFewer => ($"{w} − {p} = □", $"{w} − {p} = {q}"),
+            _ => ($"{p} + {q} = □", $"{p} + {q} = {w}"),
+        };
 
     private static (string[] Lines, string Answer) Happened(StoryKind kind, StorySetting s, int w, int p, int q, Wording words)
     {
@@ -55,15 +55,28 @@ public static class StoryTeller
             StoryKind.TakeFromChange => ([Say(s.There, w), Say(s.Go, null), Say(s.Now, p), s.AskGo], Say(s.Went, q)),
             StoryKind.TakeFromStart => ([Say(s.There, null), Say(s.Go, q), Say(s.Now, p), s.AskThere], Say(s.WasThere, w)),
             StoryKind.TogetherTotal => ([IsKind(s.FirstKind, p), IsKind(s.SecondKind, q), $"How many {s.Many} are there altogether?"], Altogether(s, w)),
-            StoryKind.TogetherAddend => ([Say(s.There, w), IsKind(s.FirstKind, p), Others(), $"How many {s.Many} {Plural(s.SecondKind)}?"], IsKind(s.SecondKind, q)),
-            _ => ([Say(s.There, w), IsKind(s.FirstKind, null), Others(), "How many of each could there be?"],
-                $"{IsKind(s.FirstKind, p)} {IsKind(s.SecondKind, q)} Other parts of {w} are right as well."),
+            StoryKind.TogetherAddend => (
+                [Say(s.There, w), IsKind(s.FirstKind, p), Others(), $"How many {s.Many} {Plural(s.SecondKind)}?"],
+                IsKind(s.SecondKind, q)
+            ),
+            _ => (
+                [Say(s.There, w), IsKind(s.FirstKind, null), Others(), "How many of each could there be?"],
+                $"{IsKind(s.FirstKind, p)} {IsKind(s.SecondKind, q)} Other parts of {w} are right as well."
+            ),
         };
     }
 
     private static string Altogether(StorySetting s, int w) => w == 1 ? $"There is 1 {s.One} altogether." : $"There are {w} {s.Many} altogether.";
 
-    private static (string[] Lines, string Answer) Compared(StoryKind kind, StorySetting s, int w, int p, int q, (Person Bigger, Person Smaller) people, Wording words)
+    private static (string[] Lines, string Answer) Compared(
+        StoryKind kind,
+        StorySetting s,
+        int w,
+        int p,
+        int q,
+        (Person Bigger, Person Smaller) people,
+        Wording words
+    )
     {
         var (big, small) = people;
         string Say(string phrase, int n, Person who, Person? other = null) => Phrases.Say(phrase, n, words, who, other);
@@ -72,13 +85,20 @@ public static class StoryTeller
         string Fewer(Person who, Person than, int n) => Say($"{{name}} has {{n}} {{fewer}} [{s.One}|{s.Many}] than {{other}}.", n, who, than);
 
         // Told of the one who was just named, a pronoun is used instead of the name.
-        string Then(string sentence, Person who) => string.Concat(Phrases.Say("{she} <has|have>", null, words, who), sentence.AsSpan(who.Name.Length + " has".Length));
+        string Then(string sentence, Person who) =>
+            string.Concat(Phrases.Say("{she} <has|have>", null, words, who), sentence.AsSpan(who.Name.Length + " has".Length));
         string AskName(Person who) => $"How many {s.Many} does {who.Name} have?";
         string AskPronoun(Person who) => Phrases.Say($"how many {s.Many} <does|do> {{she}} have?", null, words, who);
         return kind switch
         {
-            StoryKind.CompareDifferenceMore => ([Has(big, w), Has(small, p), $"How many more {s.Many} does {big.Name} have than {small.Name}?"], More(big, small, q)),
-            StoryKind.CompareDifferenceFewer => ([Has(big, w), Has(small, p), $"How many {words.Fewer} {s.Many} does {small.Name} have than {big.Name}?"], Fewer(small, big, q)),
+            StoryKind.CompareDifferenceMore => (
+                [Has(big, w), Has(small, p), $"How many more {s.Many} does {big.Name} have than {small.Name}?"],
+                More(big, small, q)
+            ),
+            StoryKind.CompareDifferenceFewer => (
+                [Has(big, w), Has(small, p), $"How many {words.Fewer} {s.Many} does {small.Name} have than {big.Name}?"],
+                Fewer(small, big, q)
+            ),
             StoryKind.CompareBiggerMore => ([Has(small, p), More(big, small, q), AskPronoun(big)], Has(big, w)),
             StoryKind.CompareBiggerFewer => ([Has(small, p), Then(Fewer(small, big, q), small), AskName(big)], Has(big, w)),
             StoryKind.CompareSmallerMore => ([Has(big, w), Then(More(big, small, q), big), AskName(small)], Has(small, p)),

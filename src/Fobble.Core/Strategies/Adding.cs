@@ -9,12 +9,19 @@ namespace Fobble.Core.Strategies;
 internal static class Adding
 {
     public static IReadOnlyList<Func<Sum, WorkedStrategy?>> All { get; } =
-        [ZeroFact, CountAll, CountOnFromFirst, CountOnFromLarger, Doubles, BondOfTen, TenAndSome, NearDoubles, PlusNine, MakeTen, SplitTeen, WorkingKindByKind.Add];
+    [ZeroFact, CountAll, CountOnFromFirst, CountOnFromLarger, Doubles, BondOfTen, TenAndSome, NearDoubles, PlusNine, MakeTen, SplitTeen, WorkingKindByKind.Add];
 
-    private static WorkedStrategy? ZeroFact(Sum s) => s.Smaller != 0 ? null : s.Worked(
-        StrategyKind.ZeroFact, "One of the amounts is nothing.",
-        s.Begin($"{Capitalised(s.Larger)}, and nothing beside it.", Held(s)).Then(new Thought.Know(Plus(s.A, s.B)), $"It stays {Of(s.Larger)}.", Held(s)),
-        FactKinds.Zero, ["bond.zero-part"]);
+    private static WorkedStrategy? ZeroFact(Sum s) =>
+        s.Smaller != 0
+            ? null
+            : s.Worked(
+                StrategyKind.ZeroFact,
+                "One of the amounts is nothing.",
+                s.Begin($"{Capitalised(s.Larger)}, and nothing beside it.", Held(s))
+                    .Then(new Thought.Know(Plus(s.A, s.B)), $"It stays {Of(s.Larger)}.", Held(s)),
+                FactKinds.Zero,
+                ["bond.zero-part"]
+            );
 
     private static WorkedStrategy? CountAll(Sum s)
     {
@@ -26,14 +33,25 @@ internal static class Adding
         var table = s.A <= 10 && s.B <= 10 ? s.Table().Put(s.A, 0).Put(s.B, 1, "b") : s.Table(3).Fill(s.A).Fill(s.B, s.A <= 10 ? 1 : 2, "b");
         var words = s.Result <= 4 ? string.Join(", ", Enumerable.Range(1, s.Result).Select(Of)) : $"one, two, three … {Of(s.Result)}";
         return s.Worked(
-            StrategyKind.CountAll, "It always works; it takes long.",
-            s.Begin($"{Capitalised(s.A)} here, {Of(s.B)} there.", table.Picture()).Then(new Thought.CountAll(s.Result), $"Count all of them: {words}.", table.Picture()),
-            FactKinds.None, [s.Result <= 10 ? "count.how-many-10" : "count.touch-20"]);
+            StrategyKind.CountAll,
+            "It always works; it takes long.",
+            s.Begin($"{Capitalised(s.A)} here, {Of(s.B)} there.", table.Picture())
+                .Then(new Thought.CountAll(s.Result), $"Count all of them: {words}.", table.Picture()),
+            FactKinds.None,
+            [s.Result <= 10 ? "count.how-many-10" : "count.touch-20"]
+        );
     }
 
-    private static WorkedStrategy? CountOnFromFirst(Sum s) => s.A == 0 || s.B is 0 or > 9 ? null : s.Worked(
-        StrategyKind.CountOnFromFirst, $"{Capitalised(s.B)} more to say after {Of(s.A)}.",
-        CountOn(s, s.Begin($"{Capitalised(s.A)} is in the head already.", s.Path(s.A, [])), s.A, s.B), FactKinds.None, CountOnNeeds(s));
+    private static WorkedStrategy? CountOnFromFirst(Sum s) =>
+        s.A == 0 || s.B is 0 or > 9
+            ? null
+            : s.Worked(
+                StrategyKind.CountOnFromFirst,
+                $"{Capitalised(s.B)} more to say after {Of(s.A)}.",
+                CountOn(s, s.Begin($"{Capitalised(s.A)} is in the head already.", s.Path(s.A, [])), s.A, s.B),
+                FactKinds.None,
+                CountOnNeeds(s)
+            );
 
     private static WorkedStrategy? CountOnFromLarger(Sum s)
     {
@@ -45,8 +63,12 @@ internal static class Adding
         var workings = s.Begin($"{s.A} + {s.B}", s.Path(s.A, []))
             .Then(new Thought.TurnRound(), $"The order does not matter: begin at {Of(s.B)}.", s.Path(s.B, []));
         return s.Worked(
-            StrategyKind.CountOnFromLarger, $"{Capitalised(s.B)} is the larger: only {Of(s.A)} more to say.",
-            CountOn(s, workings, s.B, s.A), FactKinds.None, [.. CountOnNeeds(s), "compare.numerals-10"]);
+            StrategyKind.CountOnFromLarger,
+            $"{Capitalised(s.B)} is the larger: only {Of(s.A)} more to say.",
+            CountOn(s, workings, s.B, s.A),
+            FactKinds.None,
+            [.. CountOnNeeds(s), "compare.numerals-10"]
+        );
     }
 
     private static Workings CountOn(Sum s, Workings workings, int from, int words)
@@ -63,10 +85,17 @@ internal static class Adding
 
     private static string[] CountOnNeeds(Sum s) => [s.Result <= 10 ? "count.from-any-10" : "count.from-any-20"];
 
-    private static WorkedStrategy? Doubles(Sum s) => s.A != s.B || s.A is 0 or > 10 ? null : s.Worked(
-        StrategyKind.Doubles, "Both are the same.",
-        s.Begin($"Two rows of {Of(s.A)}, partner by partner.", Patterns.TwoRows(s.A, s.A)).Then(new Thought.Know(Plus(s.A, s.A)), $"Double {Of(s.A)} is {Of(s.Result)}.", Patterns.TwoRows(s.A, s.A)),
-        FactKinds.Double, ["bond.doubles"]);
+    private static WorkedStrategy? Doubles(Sum s) =>
+        s.A != s.B || s.A is 0 or > 10
+            ? null
+            : s.Worked(
+                StrategyKind.Doubles,
+                "Both are the same.",
+                s.Begin($"Two rows of {Of(s.A)}, partner by partner.", Patterns.TwoRows(s.A, s.A))
+                    .Then(new Thought.Know(Plus(s.A, s.A)), $"Double {Of(s.A)} is {Of(s.Result)}.", Patterns.TwoRows(s.A, s.A)),
+                FactKinds.Double,
+                ["bond.doubles"]
+            );
 
     private static WorkedStrategy? NearDoubles(Sum s)
     {
@@ -77,12 +106,16 @@ internal static class Adding
 
         var (low, rows) = (s.Smaller, Patterns.TwoRows(s.A, s.B));
         return s.Worked(
-            StrategyKind.NearDoubles, $"They are one apart: nearly double {Of(low)}.",
+            StrategyKind.NearDoubles,
+            $"They are one apart: nearly double {Of(low)}.",
             s.Begin($"A row of {Of(s.A)} and a row of {Of(s.B)}.", rows)
                 .Then(new Thought.Split(s.Larger, low, 1), $"{Capitalised(s.Larger)} is {Of(low)} and one.", rows)
                 .Then(new Thought.Know(Plus(low, low)), $"Double {Of(low)} is {Of(2 * low)}.", rows)
                 .Then(new Thought.Know(Plus(2 * low, 1)), $"And one more: {Of(s.Result)}.", rows),
-            FactKinds.Double | FactKinds.OneMore, ["bond.doubles", "count.from-any-10"], [Plus(low, low)]);
+            FactKinds.Double | FactKinds.OneMore,
+            ["bond.doubles", "count.from-any-10"],
+            [Plus(low, low)]
+        );
     }
 
     private static WorkedStrategy? BondOfTen(Sum s)
@@ -98,20 +131,27 @@ internal static class Adding
         {
             var frames = s.Table().Put(s.A, 0).Put(s.B, 1, "b");
             return s.Worked(
-                StrategyKind.BondOfTen, "The two are parts of ten.",
+                StrategyKind.BondOfTen,
+                "The two are parts of ten.",
                 s.Begin($"{Capitalised(s.A)} on one frame, {Of(s.B)} on the other.", frames.Picture())
                     .Then(new Thought.Know(Plus(s.A, s.B)), $"{Capitalised(s.B)} fit the empty places: one full frame.", frames.Slide(s.B, 1, 0).Picture()),
-                FactKinds.BondOfTen, ["bond.recall-10"]);
+                FactKinds.BondOfTen,
+                ["bond.recall-10"]
+            );
         }
 
         var (before, after) = Beside(s, ones);
         return s.Worked(
-            StrategyKind.BondOfTen, $"{Capitalised(ones)} and {Of(s.Smaller)} are a bond of ten.",
+            StrategyKind.BondOfTen,
+            $"{Capitalised(ones)} and {Of(s.Smaller)} are a bond of ten.",
             s.Begin($"{Capitalised(s.Larger)} and {Of(s.Smaller)}.", before)
                 .Then(new Thought.Split(s.Larger, tens, ones), $"{Capitalised(s.Larger)} is {Of(tens)} and {Of(ones)}.", before)
                 .Then(new Thought.Know(Plus(ones, s.Smaller)), $"{Capitalised(ones)} and {Of(s.Smaller)} make ten.", after)
                 .Then(new Thought.Know(Plus(tens, 10)), $"{Capitalised(tens)} and ten are {Of(s.Result)}.", after),
-            FactKinds.BondOfTen | FactKinds.WholeTens, ["bond.recall-10", "place.teen-frames"], [Plus(ones, s.Smaller)]);
+            FactKinds.BondOfTen | FactKinds.WholeTens,
+            ["bond.recall-10", "place.teen-frames"],
+            [Plus(ones, s.Smaller)]
+        );
     }
 
     private static WorkedStrategy? TenAndSome(Sum s)
@@ -124,9 +164,13 @@ internal static class Adding
 
         var picture = s.Lies ? s.Table().Put(10, 0).Put(some, 1, "b").Picture() : PlaceValues.Blocks(new(0, tens / 10, some), new(0, tens / 10, 0));
         return s.Worked(
-            StrategyKind.TenAndSome, $"{Capitalised(tens)} is {(tens == 10 ? "one full frame" : "full tens")} already.",
-            s.Begin($"{Capitalised(tens)}, and {Of(some)} beside it.", picture).Then(new Thought.Know(Plus(s.A, s.B)), $"{Capitalised(tens)} and {Of(some)} are {Of(s.Result)}.", picture),
-            FactKinds.TenAndSome, ["place.teen-frames"]);
+            StrategyKind.TenAndSome,
+            $"{Capitalised(tens)} is {(tens == 10 ? "one full frame" : "full tens")} already.",
+            s.Begin($"{Capitalised(tens)}, and {Of(some)} beside it.", picture)
+                .Then(new Thought.Know(Plus(s.A, s.B)), $"{Capitalised(tens)} and {Of(some)} are {Of(s.Result)}.", picture),
+            FactKinds.TenAndSome,
+            ["place.teen-frames"]
+        );
     }
 
     private static WorkedStrategy? PlusNine(Sum s)
@@ -140,11 +184,15 @@ internal static class Adding
         var n = s.Smaller;
         var table = s.Table().Put(s.A, 0).Put(s.B, 1, "b");
         return s.Worked(
-            StrategyKind.PlusNine, "Nine is one short of ten.",
+            StrategyKind.PlusNine,
+            "Nine is one short of ten.",
             s.Begin($"{Capitalised(s.A)} above, {Of(s.B)} below.", table.Picture())
                 .Then(new Thought.Give(n, 9, 1), $"One hops over: nine becomes ten, {Of(n)} becomes {Of(n - 1)}.", table.Slide(1, other, nine).Picture())
                 .Then(new Thought.Know(nine == 0 ? Plus(10, n - 1) : Plus(n - 1, 10)), $"Ten and {Of(n - 1)} are {Of(s.Result)}.", table.Picture()),
-            FactKinds.TenAndSome, ["place.teen-frames", "compare.one-fewer-10"], TenFacts(n - 1));
+            FactKinds.TenAndSome,
+            ["place.teen-frames", "compare.one-fewer-10"],
+            TenFacts(n - 1)
+        );
     }
 
     private static WorkedStrategy? MakeTen(Sum s)
@@ -159,12 +207,27 @@ internal static class Adding
         var (need, rest) = (ten - near, other - (ten - near));
         var (start, moved) = OnTable(s, near, need, rest);
         return s.Worked(
-            StrategyKind.MakeTen, $"{Capitalised(near)} is {Of(need)} short of {Of(ten)}.",
-            s.Begin($"{Capitalised(s.A)} {(s.Lies ? "above" : "and")}, {Of(s.B)}{(s.Lies ? " below" : "")}.".Replace(" and,", " and", StringComparison.Ordinal), start)
-                .Then(new Thought.Split(other, need, rest), $"{Capitalised(near)} is {Of(need)} short of {Of(ten)}. {Capitalised(other)} is {Of(need)} and {Of(rest)}.", start)
-                .Then(new Thought.Know(Plus(near, need)), $"{Capitalised(need)} {(need == 1 ? "moves" : "move")} over: {Of(near)} and {Of(need)} make {Of(ten)}.", moved[0])
+            StrategyKind.MakeTen,
+            $"{Capitalised(near)} is {Of(need)} short of {Of(ten)}.",
+            s.Begin(
+                    $"{Capitalised(s.A)} {(s.Lies ? "above" : "and")}, {Of(s.B)}{(s.Lies ? " below" : "")}.".Replace(" and,", " and", StringComparison.Ordinal),
+                    start
+                )
+                .Then(
+                    new Thought.Split(other, need, rest),
+                    $"{Capitalised(near)} is {Of(need)} short of {Of(ten)}. {Capitalised(other)} is {Of(need)} and {Of(rest)}.",
+                    start
+                )
+                .Then(
+                    new Thought.Know(Plus(near, need)),
+                    $"{Capitalised(need)} {(need == 1 ? "moves" : "move")} over: {Of(near)} and {Of(need)} make {Of(ten)}.",
+                    moved[0]
+                )
                 .Then(new Thought.Know(Plus(ten, rest)), $"{Capitalised(ten)} and {Of(rest)} are {Of(s.Result)}.", moved[1]),
-            FactKinds.BondOfTen | FactKinds.TenAndSome | FactKinds.WithinTen, ["bond.recall-10", "place.teen-frames"], ten == 10 ? TenFacts(rest) : []);
+            FactKinds.BondOfTen | FactKinds.TenAndSome | FactKinds.WithinTen,
+            ["bond.recall-10", "place.teen-frames"],
+            ten == 10 ? TenFacts(rest) : []
+        );
     }
 
     private static WorkedStrategy? SplitTeen(Sum s)
@@ -177,12 +240,16 @@ internal static class Adding
 
         var (before, after) = Beside(s, ones);
         return s.Worked(
-            StrategyKind.SplitTeen, $"{Capitalised(teen)} is ten and {Of(ones)}; the ten stays as it is.",
+            StrategyKind.SplitTeen,
+            $"{Capitalised(teen)} is ten and {Of(ones)}; the ten stays as it is.",
             s.Begin($"{Capitalised(teen)} and {Of(other)}.", before)
                 .Then(new Thought.Split(teen, 10, ones), $"{Capitalised(teen)} is ten and {Of(ones)}.", before)
                 .Then(new Thought.Know(Plus(ones, other)), $"{Capitalised(ones)} and {Of(other)} are {Of(ones + other)}.", after)
                 .Then(new Thought.Know(Plus(10, ones + other)), $"Ten and {Of(ones + other)} are {Of(s.Result)}.", after),
-            FactKinds.WithinTen | FactKinds.TenAndSome, ["place.teen-sentence"], [Plus(ones, other), .. TenFacts(ones + other)]);
+            FactKinds.WithinTen | FactKinds.TenAndSome,
+            ["place.teen-sentence"],
+            [Plus(ones, other), .. TenFacts(ones + other)]
+        );
     }
 
     private static IReadOnlyList<NumberSentence> TenFacts(int rest) => [Plus(10, rest), Plus(rest, 10)];

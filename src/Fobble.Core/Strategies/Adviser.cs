@@ -11,9 +11,12 @@ public static class Adviser
 
     /// <summary>Refuses a sum that can't be worked.</summary>
     /// <exception cref="RefusedException">It can't.</exception>
-    public static void Check(int a, Operation operation, int b) => RefusedException.Unless(
-        a is >= 0 and <= Largest && b >= 0 && b <= (operation == Operation.Add ? Largest : a), "numbers",
-        operation == Operation.Add ? $"Numbers go from 0 to {Largest}." : $"Take away from 0 to {a}, so that nothing falls below zero.");
+    public static void Check(int a, Operation operation, int b) =>
+        RefusedException.Unless(
+            a is >= 0 and <= Largest && b >= 0 && b <= (operation == Operation.Add ? Largest : a),
+            "numbers",
+            operation == Operation.Add ? $"Numbers go from 0 to {Largest}." : $"Take away from 0 to {a}, so that nothing falls below zero."
+        );
 
     /// <summary>All strategies that fit a + b or a − b, the most basic first.</summary>
     /// <param name="a">0 to 99.</param>
@@ -51,7 +54,10 @@ public static class Adviser
 
         var best = Shortest(within);
         var reason = $"{best.Name}: {Steps(best)}, and {childName} is secure in what it needs.";
-        return new(best.Kind, best == shortest ? reason : $"{reason} {shortest.Name} would take {Steps(shortest)}, but is for later{Missing(shortest, secure, map)}.");
+        return new(
+            best.Kind,
+            best == shortest ? reason : $"{reason} {shortest.Name} would take {Steps(shortest)}, but is for later{Missing(shortest, secure, map)}."
+        );
     }
 
     private static WorkedStrategy Shortest(IReadOnlyList<WorkedStrategy> worked) => worked.OrderBy(w => w.MentalSteps).ThenBy(w => w.Kind).First();

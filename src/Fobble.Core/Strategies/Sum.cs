@@ -33,42 +33,58 @@ internal sealed record Sum(int A, Operation Operation, int B, Approach Approach)
         return Lies ? NumberPath.Stones(new NumberRange(0, Math.Max(Larger, Result) <= 10 ? 10 : OnFrames), here, hops) : NumberPath.OpenLine(start, hops);
     }
 
-    public WorkedStrategy Worked(StrategyKind kind, string fits, Workings workings, FactKinds facts, IReadOnlyList<string> needs, IEnumerable<NumberSentence>? more = null)
+    public WorkedStrategy Worked(
+        StrategyKind kind,
+        string fits,
+        Workings workings,
+        FactKinds facts,
+        IReadOnlyList<string> needs,
+        IEnumerable<NumberSentence>? more = null
+    )
     {
-        var own = Operation == Operation.Add
-            ? FactFamily.Of(new Split(A, B)).Additions
-            : [new NumberSentence(A, Operation.TakeAway, B), .. FactFamily.Of(new Split(Result, B)).Additions];
+        var own =
+            Operation == Operation.Add
+                ? FactFamily.Of(new Split(A, B)).Additions
+                : [new NumberSentence(A, Operation.TakeAway, B), .. FactFamily.Of(new Split(Result, B)).Additions];
         return new(
-            kind, NameOf(kind), fits, workings.Steps, workings.Steps.Sum(s => s.Thought.Cost), facts,
-            [.. own.Concat(more ?? []).Distinct()], [.. needs.Select(id => new SkillId(id))]);
+            kind,
+            NameOf(kind),
+            fits,
+            workings.Steps,
+            workings.Steps.Sum(s => s.Thought.Cost),
+            facts,
+            [.. own.Concat(more ?? []).Distinct()],
+            [.. needs.Select(id => new SkillId(id))]
+        );
     }
 
     public static NumberSentence Plus(int left, int right) => new(left, Operation.Add, right);
 
     public static NumberSentence Minus(int left, int right) => new(left, Operation.TakeAway, right);
 
-    private string NameOf(StrategyKind kind) => (kind, Operation) switch
-    {
-        (StrategyKind.ZeroFact, Operation.Add) => "Nothing put to it",
-        (StrategyKind.ZeroFact, _) => B == 0 ? "Nothing taken away" : "All taken away",
-        (StrategyKind.CountAll, Operation.Add) => "Count all",
-        (StrategyKind.CountAll, _) => "Cross out and count what is left",
-        (StrategyKind.CountOnFromFirst, _) => "Count on from the first",
-        (StrategyKind.CountOnFromLarger, _) => "Count on from the larger",
-        (StrategyKind.CountBack, _) => "Count back",
-        (StrategyKind.CompareByMatching, _) => "Match and see what is over",
-        (StrategyKind.Doubles, Operation.Add) => "A double",
-        (StrategyKind.Doubles, _) => "Half of a double",
-        (StrategyKind.NearDoubles, _) => "Nearly a double",
-        (StrategyKind.BondOfTen, _) => "Bond of ten",
-        (StrategyKind.TenAndSome, _) => "Ten and some",
-        (StrategyKind.PlusNine, _) => "Plus nine: ten and one fewer",
-        (StrategyKind.MakeTen, _) => Lies ? "Make ten" : "Make the next ten",
-        (StrategyKind.SplitTeen, _) => "Split the teen number",
-        (StrategyKind.BackThroughTen, _) => "Back through ten",
-        (StrategyKind.ThinkAddition, _) => "Think of the addition",
-        _ => "Kind by kind",
-    };
+    private string NameOf(StrategyKind kind) =>
+        (kind, Operation) switch
+        {
+            (StrategyKind.ZeroFact, Operation.Add) => "Nothing put to it",
+            (StrategyKind.ZeroFact, _) => B == 0 ? "Nothing taken away" : "All taken away",
+            (StrategyKind.CountAll, Operation.Add) => "Count all",
+            (StrategyKind.CountAll, _) => "Cross out and count what is left",
+            (StrategyKind.CountOnFromFirst, _) => "Count on from the first",
+            (StrategyKind.CountOnFromLarger, _) => "Count on from the larger",
+            (StrategyKind.CountBack, _) => "Count back",
+            (StrategyKind.CompareByMatching, _) => "Match and see what is over",
+            (StrategyKind.Doubles, Operation.Add) => "A double",
+            (StrategyKind.Doubles, _) => "Half of a double",
+            (StrategyKind.NearDoubles, _) => "Nearly a double",
+            (StrategyKind.BondOfTen, _) => "Bond of ten",
+            (StrategyKind.TenAndSome, _) => "Ten and some",
+            (StrategyKind.PlusNine, _) => "Plus nine: ten and one fewer",
+            (StrategyKind.MakeTen, _) => Lies ? "Make ten" : "Make the next ten",
+            (StrategyKind.SplitTeen, _) => "Split the teen number",
+            (StrategyKind.BackThroughTen, _) => "Back through ten",
+            (StrategyKind.ThinkAddition, _) => "Think of the addition",
+            _ => "Kind by kind",
+        };
 
     /// <summary>Kinds of a number in words: <c>two tens and three ones</c>.</summary>
     public string InKinds(PlaceValue value)

@@ -9,7 +9,7 @@ namespace Fobble.Core.Strategies;
 internal static class TakingAway
 {
     public static IReadOnlyList<Func<Sum, WorkedStrategy?>> All { get; } =
-        [ZeroFact, CountAll, CountBack, CompareByMatching, Doubles, BondOfTen, TenAndSome, SplitTeen, BackThroughTen, ThinkAddition, WorkingKindByKind.TakeAway];
+    [ZeroFact, CountAll, CountBack, CompareByMatching, Doubles, BondOfTen, TenAndSome, SplitTeen, BackThroughTen, ThinkAddition, WorkingKindByKind.TakeAway];
 
     private static WorkedStrategy? ZeroFact(Sum s)
     {
@@ -19,11 +19,18 @@ internal static class TakingAway
         }
 
         var start = s.Lies ? s.Table().Fill(s.A).Picture() : PlaceValues.Blocks(PlaceValue.Of(s.A));
-        var end = s.B == 0 ? start : s.Lies ? s.Table().Fill(s.A).CrossOut(s.A).Picture() : PlaceValues.Blocks(PlaceValue.Of(0));
+        var end =
+            s.B == 0 ? start
+            : s.Lies ? s.Table().Fill(s.A).CrossOut(s.A).Picture()
+            : PlaceValues.Blocks(PlaceValue.Of(0));
         return s.Worked(
-            StrategyKind.ZeroFact, s.B == 0 ? "Nothing is taken." : "All of it is taken.",
-            s.Begin($"{Capitalised(s.A)} lie there.", start).Then(new Thought.Know(Minus(s.A, s.B)), s.B == 0 ? $"Nothing goes: it stays {Of(s.A)}." : "All go: none is left.", end),
-            FactKinds.Zero, ["bond.zero-part"]);
+            StrategyKind.ZeroFact,
+            s.B == 0 ? "Nothing is taken." : "All of it is taken.",
+            s.Begin($"{Capitalised(s.A)} lie there.", start)
+                .Then(new Thought.Know(Minus(s.A, s.B)), s.B == 0 ? $"Nothing goes: it stays {Of(s.A)}." : "All go: none is left.", end),
+            FactKinds.Zero,
+            ["bond.zero-part"]
+        );
     }
 
     private static WorkedStrategy? CountAll(Sum s)
@@ -37,9 +44,12 @@ internal static class TakingAway
         var start = table.Picture();
         var end = table.CrossOut(s.B).Picture();
         return s.Worked(
-            StrategyKind.CountAll, "It always works; it takes long.",
+            StrategyKind.CountAll,
+            "It always works; it takes long.",
             s.Begin($"Lay out {Of(s.A)}.", start).Then(new Thought.CountAll(s.A), $"Cross out {Of(s.B)} and count what is left: {Of(s.Result)}.", end),
-            FactKinds.None, [s.A <= 10 ? "count.give-10" : "count.touch-20"]);
+            FactKinds.None,
+            [s.A <= 10 ? "count.give-10" : "count.touch-20"]
+        );
     }
 
     private static WorkedStrategy? CountBack(Sum s)
@@ -57,7 +67,13 @@ internal static class TakingAway
             workings.Then(new Thought.CountOne(at, Back: true), $"{Capitalised(at - 1)}{(at - 1 == s.Result ? "." : " …")}", s.Path(s.A, hops));
         }
 
-        return s.Worked(StrategyKind.CountBack, $"Only {Of(s.B)} to take: so many words back.", workings, FactKinds.None, [s.A <= 10 ? "count.back-10" : "count.back-20"]);
+        return s.Worked(
+            StrategyKind.CountBack,
+            $"Only {Of(s.B)} to take: so many words back.",
+            workings,
+            FactKinds.None,
+            [s.A <= 10 ? "count.back-10" : "count.back-20"]
+        );
     }
 
     private static WorkedStrategy? CompareByMatching(Sum s)
@@ -69,16 +85,32 @@ internal static class TakingAway
 
         var rows = Patterns.TwoRows(s.A, s.B);
         return s.Worked(
-            StrategyKind.CompareByMatching, "How many more the one has than the other.",
+            StrategyKind.CompareByMatching,
+            "How many more the one has than the other.",
             s.Begin($"A row of {Of(s.A)} above a row of {Of(s.B)}.", rows)
-                .Then(new Thought.Match(s.A, s.B), s.Result == 0 ? "Everyone has a partner: no difference." : $"{Capitalised(s.B)} have a partner; {Of(s.Result)} {(s.Result == 1 ? "has" : "have")} none.", rows),
-            FactKinds.None, ["compare.match-up"]);
+                .Then(
+                    new Thought.Match(s.A, s.B),
+                    s.Result == 0
+                        ? "Everyone has a partner: no difference."
+                        : $"{Capitalised(s.B)} have a partner; {Of(s.Result)} {(s.Result == 1 ? "has" : "have")} none.",
+                    rows
+                ),
+            FactKinds.None,
+            ["compare.match-up"]
+        );
     }
 
-    private static WorkedStrategy? Doubles(Sum s) => s.A != 2 * s.B || s.B is 0 or > 10 ? null : s.Worked(
-        StrategyKind.Doubles, $"{Capitalised(s.A)} is double {Of(s.B)}.",
-        s.Begin($"{Capitalised(s.A)} in two rows.", Patterns.TwoRows(s.B, s.B)).Then(new Thought.FindMissing(Plus(s.B, s.B)), $"Double {Of(s.B)} is {Of(s.A)}, so {Of(s.B)} are left.", Patterns.TwoRows(s.B, s.B)),
-        FactKinds.Double, ["bond.doubles"]);
+    private static WorkedStrategy? Doubles(Sum s) =>
+        s.A != 2 * s.B || s.B is 0 or > 10
+            ? null
+            : s.Worked(
+                StrategyKind.Doubles,
+                $"{Capitalised(s.A)} is double {Of(s.B)}.",
+                s.Begin($"{Capitalised(s.A)} in two rows.", Patterns.TwoRows(s.B, s.B))
+                    .Then(new Thought.FindMissing(Plus(s.B, s.B)), $"Double {Of(s.B)} is {Of(s.A)}, so {Of(s.B)} are left.", Patterns.TwoRows(s.B, s.B)),
+                FactKinds.Double,
+                ["bond.doubles"]
+            );
 
     private static WorkedStrategy? BondOfTen(Sum s)
     {
@@ -94,18 +126,27 @@ internal static class TakingAway
         var workings = s.Begin($"{Capitalised(s.A)}: {(s.A == 10 ? "one full frame" : "full tens")}.", start);
         if (s.A == 10)
         {
-            workings.Then(new Thought.FindMissing(Plus(s.B, left)), $"{Capitalised(s.B)} and {Of(left)} make ten, so {Of(left)} {(left == 1 ? "is" : "are")} left.", end);
+            workings.Then(
+                new Thought.FindMissing(Plus(s.B, left)),
+                $"{Capitalised(s.B)} and {Of(left)} make ten, so {Of(left)} {(left == 1 ? "is" : "are")} left.",
+                end
+            );
         }
         else
         {
-            workings.Then(new Thought.Split(s.A, s.A - 10, 10), $"{Capitalised(s.A)} is {Of(s.A - 10)} and ten.", start)
+            workings
+                .Then(new Thought.Split(s.A, s.A - 10, 10), $"{Capitalised(s.A)} is {Of(s.A - 10)} and ten.", start)
                 .Then(new Thought.Know(Minus(10, s.B)), $"{Capitalised(s.B)} from ten leaves {Of(left)}.", end)
                 .Then(new Thought.Know(Plus(s.A - 10, left)), $"{Capitalised(s.A - 10)} and {Of(left)} are {Of(s.Result)}.", end);
         }
 
         return s.Worked(
-            StrategyKind.BondOfTen, $"{Capitalised(s.B)} and {Of(left)} are a bond of ten.", workings, FactKinds.BondOfTen | FactKinds.TenAndSome,
-            s.A == 10 ? ["bond.recall-10"] : ["bond.recall-10", "place.teen-frames"]);
+            StrategyKind.BondOfTen,
+            $"{Capitalised(s.B)} and {Of(left)} are a bond of ten.",
+            workings,
+            FactKinds.BondOfTen | FactKinds.TenAndSome,
+            s.A == 10 ? ["bond.recall-10"] : ["bond.recall-10", "place.teen-frames"]
+        );
     }
 
     private static WorkedStrategy? TenAndSome(Sum s)
@@ -118,11 +159,18 @@ internal static class TakingAway
 
         var table = s.Table().Fill(s.Lies ? s.A : 0);
         var start = s.Lies ? table.Picture() : PlaceValues.Blocks(PlaceValue.Of(s.A));
-        var end = !s.Lies ? PlaceValues.Blocks(PlaceValue.Of(s.Result)) : s.B == ones ? table.CrossOut(ones).Picture() : s.Table().Put(ones, 1).Picture();
+        var end =
+            !s.Lies ? PlaceValues.Blocks(PlaceValue.Of(s.Result))
+            : s.B == ones ? table.CrossOut(ones).Picture()
+            : s.Table().Put(ones, 1).Picture();
         return s.Worked(
-            StrategyKind.TenAndSome, $"{Capitalised(s.A)} is {Of(s.A - ones)} and {Of(ones)}.",
-            s.Begin($"{Capitalised(s.A)} is {Of(s.A - ones)} and {Of(ones)}.", start).Then(new Thought.Know(Minus(s.A, s.B)), $"{s.Take} the {Of(s.B)}: {Of(s.Result)} {(s.Result == 1 ? "stays" : "stay")}.", end),
-            FactKinds.TenAndSome, ["place.teen-frames"]);
+            StrategyKind.TenAndSome,
+            $"{Capitalised(s.A)} is {Of(s.A - ones)} and {Of(ones)}.",
+            s.Begin($"{Capitalised(s.A)} is {Of(s.A - ones)} and {Of(ones)}.", start)
+                .Then(new Thought.Know(Minus(s.A, s.B)), $"{s.Take} the {Of(s.B)}: {Of(s.Result)} {(s.Result == 1 ? "stays" : "stay")}.", end),
+            FactKinds.TenAndSome,
+            ["place.teen-frames"]
+        );
     }
 
     private static WorkedStrategy? SplitTeen(Sum s)
@@ -137,12 +185,15 @@ internal static class TakingAway
         var start = table.Picture();
         var end = table.CrossOut(s.B).Picture();
         return s.Worked(
-            StrategyKind.SplitTeen, $"{Capitalised(s.A)} is ten and {Of(ones)}; the ten stays as it is.",
+            StrategyKind.SplitTeen,
+            $"{Capitalised(s.A)} is ten and {Of(ones)}; the ten stays as it is.",
             s.Begin($"{Capitalised(s.A)} on two frames.", start)
                 .Then(new Thought.Split(s.A, 10, ones), $"{Capitalised(s.A)} is ten and {Of(ones)}.", start)
                 .Then(new Thought.Know(Minus(ones, s.B)), $"{Capitalised(s.B)} from {Of(ones)} leaves {Of(ones - s.B)}.", end)
                 .Then(new Thought.Know(Plus(10, ones - s.B)), $"Ten and {Of(ones - s.B)} are {Of(s.Result)}.", end),
-            FactKinds.WithinTen | FactKinds.TenAndSome, ["place.teen-sentence"]);
+            FactKinds.WithinTen | FactKinds.TenAndSome,
+            ["place.teen-sentence"]
+        );
     }
 
     private static WorkedStrategy? BackThroughTen(Sum s)
@@ -167,12 +218,15 @@ internal static class TakingAway
         }
 
         return s.Worked(
-            StrategyKind.BackThroughTen, $"{Capitalised(ones)} back is {Of(ten)}, then {Of(rest)} more.",
+            StrategyKind.BackThroughTen,
+            $"{Capitalised(ones)} back is {Of(ten)}, then {Of(rest)} more.",
             s.Begin($"Begin at {Of(s.A)}.", pictures[0])
                 .Then(new Thought.Split(s.B, ones, rest), $"{Capitalised(s.B)} is {Of(ones)} and {Of(rest)}.", pictures[0])
                 .Then(new Thought.Know(Minus(s.A, ones)), $"{s.Take} {Of(ones)}: {Of(ten)}.", pictures[1])
                 .Then(new Thought.Know(Minus(ten, rest)), $"{s.Take} {Of(rest)} more: {Of(s.Result)}.", pictures[2]),
-            FactKinds.TenAndSome | FactKinds.BondOfTen, ["bond.recall-10", "place.teen-frames"]);
+            FactKinds.TenAndSome | FactKinds.BondOfTen,
+            ["bond.recall-10", "place.teen-frames"]
+        );
     }
 
     private static WorkedStrategy? ThinkAddition(Sum s)
@@ -186,9 +240,17 @@ internal static class TakingAway
         if (s.A <= 10)
         {
             return s.Worked(
-                StrategyKind.ThinkAddition, $"{Capitalised(s.B)} and what make {Of(s.A)}: a bond that is known.",
-                s.Begin(begin, Things.Bond(s.A, s.B, null)).Then(new Thought.FindMissing(Plus(s.B, s.Result)), $"{Capitalised(s.B)} and {Of(s.Result)} make {Of(s.A)}.", Things.Bond(s.A, s.B, s.Result)),
-                FactKinds.WithinTen, [s.A <= 5 ? "bond.recall-5" : "bond.recall-10"]);
+                StrategyKind.ThinkAddition,
+                $"{Capitalised(s.B)} and what make {Of(s.A)}: a bond that is known.",
+                s.Begin(begin, Things.Bond(s.A, s.B, null))
+                    .Then(
+                        new Thought.FindMissing(Plus(s.B, s.Result)),
+                        $"{Capitalised(s.B)} and {Of(s.Result)} make {Of(s.A)}.",
+                        Things.Bond(s.A, s.B, s.Result)
+                    ),
+                FactKinds.WithinTen,
+                [s.A <= 5 ? "bond.recall-5" : "bond.recall-10"]
+            );
         }
 
         var (ones, table) = (s.A - 10, s.Table());
@@ -196,22 +258,37 @@ internal static class TakingAway
         {
             var gap = 10 - s.B;
             return s.Worked(
-                StrategyKind.ThinkAddition, "Build up over ten instead of taking away.",
+                StrategyKind.ThinkAddition,
+                "Build up over ten instead of taking away.",
                 s.Begin(begin, table.Put(s.B, 0).Picture())
                     .Then(new Thought.Split(s.A, 10, ones), $"First to ten, then {Of(ones)} more.", table.Picture())
                     .Then(new Thought.FindMissing(Plus(s.B, gap)), $"{Capitalised(s.B)} and {Of(gap)} make ten.", table.Put(gap, 0, "b").Picture())
-                    .Then(new Thought.Know(Plus(gap, ones)), $"{Capitalised(gap)} and {Of(ones)} were put to it: {Of(s.Result)}.", table.Put(ones, 1, "b").Picture()),
-                FactKinds.BondOfTen | FactKinds.SingleDigits, ["bond.recall-10", "place.teen-frames"], [Plus(s.B, gap)]);
+                    .Then(
+                        new Thought.Know(Plus(gap, ones)),
+                        $"{Capitalised(gap)} and {Of(ones)} were put to it: {Of(s.Result)}.",
+                        table.Put(ones, 1, "b").Picture()
+                    ),
+                FactKinds.BondOfTen | FactKinds.SingleDigits,
+                ["bond.recall-10", "place.teen-frames"],
+                [Plus(s.B, gap)]
+            );
         }
 
         var onesOfB = s.B - 10;
         return s.Worked(
-            StrategyKind.ThinkAddition, $"Both are ten and some: {Of(onesOfB)} and what make {Of(ones)}?",
+            StrategyKind.ThinkAddition,
+            $"Both are ten and some: {Of(onesOfB)} and what make {Of(ones)}?",
             s.Begin(begin, table.Fill(s.B).Picture())
                 .Then(new Thought.Split(s.A, 10, ones), $"{Capitalised(s.A)} is ten and {Of(ones)}.", table.Picture())
                 .Then(new Thought.Split(s.B, 10, onesOfB), $"{Capitalised(s.B)} is ten and {Of(onesOfB)}.", table.Picture())
                 .Then(new Thought.Know(Minus(10, 10)), "The tens are the same.", table.Picture())
-                .Then(new Thought.FindMissing(Plus(onesOfB, s.Result)), $"{Capitalised(onesOfB)} and {Of(s.Result)} make {Of(ones)}.", table.Put(s.Result, 1, "b").Picture()),
-            FactKinds.WithinTen | FactKinds.Zero, ["place.teen-sentence", "bond.recall-10"]);
+                .Then(
+                    new Thought.FindMissing(Plus(onesOfB, s.Result)),
+                    $"{Capitalised(onesOfB)} and {Of(s.Result)} make {Of(ones)}.",
+                    table.Put(s.Result, 1, "b").Picture()
+                ),
+            FactKinds.WithinTen | FactKinds.Zero,
+            ["place.teen-sentence", "bond.recall-10"]
+        );
     }
 }

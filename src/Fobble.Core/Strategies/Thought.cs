@@ -5,9 +5,7 @@ namespace Fobble.Core.Strategies;
 /// <summary>One thing done while working out: it turns the amounts that are still to be joined into others of the same sum.</summary>
 public abstract record Thought
 {
-    private Thought()
-    {
-    }
+    private Thought() { }
 
     /// <summary>How many mental steps it takes: a fact or a split is one, counting is one for each word said.</summary>
     public virtual int Cost => 1;
@@ -70,24 +68,32 @@ public sealed record Terms(IReadOnlyList<int> Amounts)
 
     /// <summary>The terms after a thought.</summary>
     /// <exception cref="InvalidOperationException">The thought speaks of an amount that is not there, or does not add up.</exception>
-    public Terms After(Thought thought) => thought switch
-    {
-        Thought.Begin => this,
-        Thought.TurnRound when Amounts.Count == 2 && Amounts[1] >= 0 => new([Amounts[1], Amounts[0]]),
-        Thought.Split s => Amounts.Contains(s.Amount) ? Replace([s.Amount], [s.First, s.Second]) : Replace([-s.Amount], [-s.First, -s.Second]),
-        Thought.Know { Known: var k } => Replace([k.Left, k.Operation == Operation.Add ? k.Right : -k.Right], [k.Result]),
-        Thought.FindMissing { Known: { Operation: Operation.Add } k } => Replace([k.Result, -k.Left], [k.Right]),
-        Thought.Give g when Amounts.SequenceEqual([g.To, g.From]) => new([g.To + g.Amount, g.From - g.Amount]),
-        Thought.Give g => Replace([g.From, g.To], [g.From - g.Amount, g.To + g.Amount]),
-        Thought.CountOne c => CountOne(c),
-        Thought.CountAll => new([Sum]),
-        Thought.Match m => Replace([m.First, -m.Second], [m.First - m.Second]),
-        _ => throw new InvalidOperationException($"{thought} cannot be thought at {this}."),
-    };
+    public Terms After(Thought thought) =>
+        thought switch
+        {
+            Thought.Begin => this,
+            Thought.TurnRound when Amounts.Count == 2 && Amounts[1] >= 0 => new([Amounts[1], Amounts[0]]),
+            Thought.Split s => Amounts.Contains(s.Amount) ? Replace([s.Amount], [s.First, s.Second]) : Replace([-s.Amount], [-s.First, -s.Second]),
+            Thought.Know { Known: var k } => Replace([k.Left, k.Operation == Operation.Add ? k.Right : -k.Right], [k.Result]),
+            Thought.FindMissing { Known: { Operation: Operation.Add } k } => Replace([k.Result, -k.Left], [k.Right]),
+            Thought.Give g when Amounts.SequenceEqual([g.To, g.From]) => new([g.To + g.Amount, g.From - g.Amount]),
+            Thought.Give g => Replace([g.From, g.To], [g.From - g.Amount, g.To + g.Amount]),
+            Thought.CountOne c => CountOne(c),
+            Thought.CountAll => new([Sum]),
+            Thought.Match m => Replace([m.First, -m.Second], [m.First - m.Second]),
+            _ => throw new InvalidOperationException($"{thought} cannot be thought at {this}."),
+        };
 
     /// <summary>As it is written: <c>8 + 2 + 5</c>, <c>13 − 3 − 2</c>.</summary>
     public override string ToString() =>
-        string.Concat(Amounts.Select((n, i) => i == 0 ? $"{n}" : n < 0 ? $" − {-n}" : $" + {n}"));
+        string.Concat(
+            Amounts.Select(
+                (n, i) =>
+                    i == 0 ? $"{n}"
+                    : n < 0 ? $" − {-n}"
+                    : $" + {n}"
+            )
+        );
 
     private Terms CountOne(Thought.CountOne count)
     {

@@ -18,8 +18,15 @@ public sealed record StrategyStep(Thought Thought, string Says, Picture Picture,
 /// <param name="Family">Sentences that can be read off in the end, none twice.</param>
 /// <param name="Needs">Skills that a child has to be secure in.</param>
 public sealed record WorkedStrategy(
-    StrategyKind Kind, string Name, string Fits, IReadOnlyList<StrategyStep> Steps, int MentalSteps, FactKinds FactsUsed,
-    IReadOnlyList<NumberSentence> Family, IReadOnlyList<SkillId> Needs)
+    StrategyKind Kind,
+    string Name,
+    string Fits,
+    IReadOnlyList<StrategyStep> Steps,
+    int MentalSteps,
+    FactKinds FactsUsed,
+    IReadOnlyList<NumberSentence> Family,
+    IReadOnlyList<SkillId> Needs
+)
 {
     public int Answer => int.Parse(Steps[^1].Line, System.Globalization.CultureInfo.InvariantCulture);
 }

@@ -29,7 +29,11 @@ internal static class WorkingKindByKind
                 var rest = step.After[step.Kind] * worth;
                 if (rest > 0)
                 {
-                    workings.Then(new Thought.Split((10 * worth) + rest, 10 * worth, rest), $"Ten {name} are exchanged for one {Single(step.Kind + 1)}.", picture);
+                    workings.Then(
+                        new Thought.Split((10 * worth) + rest, 10 * worth, rest),
+                        $"Ten {name} are exchanged for one {Single(step.Kind + 1)}.",
+                        picture
+                    );
                 }
 
                 Join(s, workings, lying[step.Kind + 1] * worth * 10, worth * 10, picture);
@@ -46,8 +50,8 @@ internal static class WorkingKindByKind
         return Worked(s, workings);
 
         // What of the other number is still to be worked lies there as well.
-        PlaceValue Plus(PlaceValue after, PlaceValue b, NumberKind done) => new(
-            after.Hundreds + (done < NumberKind.Hundreds ? b.Hundreds : 0), after.Tens + (done < NumberKind.Tens ? b.Tens : 0), after.Ones);
+        PlaceValue Plus(PlaceValue after, PlaceValue b, NumberKind done) =>
+            new(after.Hundreds + (done < NumberKind.Hundreds ? b.Hundreds : 0), after.Tens + (done < NumberKind.Tens ? b.Tens : 0), after.Ones);
     }
 
     public static WorkedStrategy? TakeAway(Sum s)
@@ -72,7 +76,11 @@ internal static class WorkingKindByKind
                 var (whole, below) = (lying[step.Kind] * worth, worth / 10);
                 if (whole > worth)
                 {
-                    workings.Then(new Thought.Split(whole, whole - worth, worth), $"One {Single(step.Kind)} is exchanged for ten {NameOf(step.Kind - 1, s)}.", picture);
+                    workings.Then(
+                        new Thought.Split(whole, whole - worth, worth),
+                        $"One {Single(step.Kind)} is exchanged for ten {NameOf(step.Kind - 1, s)}.",
+                        picture
+                    );
                 }
 
                 Join(s, workings, lying[step.Kind - 1] * below, worth, picture);
@@ -90,9 +98,14 @@ internal static class WorkingKindByKind
         return Worked(s, workings);
     }
 
-    private static WorkedStrategy Worked(Sum s, Workings workings) => s.Worked(
-        StrategyKind.KindByKind, "Tens are worked with tens, ones with ones.".Replace("ones", s.Approach.Words.OnesName, StringComparison.Ordinal),
-        workings, FactKinds.SingleDigits | FactKinds.WholeTens | FactKinds.TenAndSome | FactKinds.Zero, ["place.expand-two"]);
+    private static WorkedStrategy Worked(Sum s, Workings workings) =>
+        s.Worked(
+            StrategyKind.KindByKind,
+            "Tens are worked with tens, ones with ones.".Replace("ones", s.Approach.Words.OnesName, StringComparison.Ordinal),
+            workings,
+            FactKinds.SingleDigits | FactKinds.WholeTens | FactKinds.TenAndSome | FactKinds.Zero,
+            ["place.expand-two"]
+        );
 
     private static void TakeApart(Sum s, Workings workings, int number, Picture picture)
     {
@@ -123,12 +136,13 @@ internal static class WorkingKindByKind
         }
     }
 
-    private static string NameOf(NumberKind kind, Sum s) => kind switch
-    {
-        NumberKind.Ones => s.Approach.Words.OnesName,
-        NumberKind.Tens => "tens",
-        _ => "hundreds",
-    };
+    private static string NameOf(NumberKind kind, Sum s) =>
+        kind switch
+        {
+            NumberKind.Ones => s.Approach.Words.OnesName,
+            NumberKind.Tens => "tens",
+            _ => "hundreds",
+        };
 
     private static string Single(NumberKind kind) => kind == NumberKind.Tens ? "ten" : "hundred";
 }

@@ -15,8 +15,7 @@ namespace Fobble.Data.Migrations
                 name: "AspNetUsers",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     FullName = table.Column<string>(type: "TEXT", nullable: false),
                     UserName = table.Column<string>(type: "TEXT", maxLength: 256, nullable: true),
                     NormalizedUserName = table.Column<string>(type: "TEXT", maxLength: 256, nullable: true),
@@ -31,35 +30,35 @@ namespace Fobble.Data.Migrations
                     TwoFactorEnabled = table.Column<bool>(type: "INTEGER", nullable: false),
                     LockoutEnd = table.Column<long>(type: "INTEGER", nullable: true),
                     LockoutEnabled = table.Column<bool>(type: "INTEGER", nullable: false),
-                    AccessFailedCount = table.Column<int>(type: "INTEGER", nullable: false)
+                    AccessFailedCount = table.Column<int>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_AspNetUsers", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Schools",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
-                    Name = table.Column<string>(type: "TEXT", nullable: false)
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Schools", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "AspNetUserClaims",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     UserId = table.Column<int>(type: "INTEGER", nullable: false),
                     ClaimType = table.Column<string>(type: "TEXT", nullable: true),
-                    ClaimValue = table.Column<string>(type: "TEXT", nullable: true)
+                    ClaimValue = table.Column<string>(type: "TEXT", nullable: true),
                 },
                 constraints: table =>
                 {
@@ -69,8 +68,10 @@ namespace Fobble.Data.Migrations
                         column: x => x.UserId,
                         principalTable: "AspNetUsers",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "AspNetUserLogins",
@@ -79,7 +80,7 @@ namespace Fobble.Data.Migrations
                     LoginProvider = table.Column<string>(type: "TEXT", nullable: false),
                     ProviderKey = table.Column<string>(type: "TEXT", nullable: false),
                     ProviderDisplayName = table.Column<string>(type: "TEXT", nullable: true),
-                    UserId = table.Column<int>(type: "INTEGER", nullable: false)
+                    UserId = table.Column<int>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -89,8 +90,10 @@ namespace Fobble.Data.Migrations
                         column: x => x.UserId,
                         principalTable: "AspNetUsers",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "AspNetUserTokens",
@@ -99,27 +102,33 @@ namespace Fobble.Data.Migrations
                     UserId = table.Column<int>(type: "INTEGER", nullable: false),
                     LoginProvider = table.Column<string>(type: "TEXT", nullable: false),
                     Name = table.Column<string>(type: "TEXT", nullable: false),
-                    Value = table.Column<string>(type: "TEXT", nullable: true)
+                    Value = table.Column<string>(type: "TEXT", nullable: true),
                 },
                 constraints: table =>
                 {
-                    table.PrimaryKey("PK_AspNetUserTokens", x => new { x.UserId, x.LoginProvider, x.Name });
+                    table.PrimaryKey("PK_AspNetUserTokens", x => new
+                    {
+                        x.UserId,
+                        x.LoginProvider,
+                        x.Name,
+                    });
                     table.ForeignKey(
                         name: "FK_AspNetUserTokens_AspNetUsers_UserId",
                         column: x => x.UserId,
                         principalTable: "AspNetUsers",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Classes",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     SchoolId = table.Column<int>(type: "INTEGER", nullable: false),
-                    Name = table.Column<string>(type: "TEXT", nullable: false)
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -129,19 +138,20 @@ namespace Fobble.Data.Migrations
                         column: x => x.SchoolId,
                         principalTable: "Schools",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Closures",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     SchoolId = table.Column<int>(type: "INTEGER", nullable: false),
                     Name = table.Column<string>(type: "TEXT", nullable: false),
                     First = table.Column<int>(type: "INTEGER", nullable: false),
-                    Last = table.Column<int>(type: "INTEGER", nullable: false)
+                    Last = table.Column<int>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -151,20 +161,21 @@ namespace Fobble.Data.Migrations
                         column: x => x.SchoolId,
                         principalTable: "Schools",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Terms",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     SchoolId = table.Column<int>(type: "INTEGER", nullable: false),
                     Name = table.Column<string>(type: "TEXT", nullable: false),
                     Season = table.Column<int>(type: "INTEGER", nullable: false),
                     First = table.Column<int>(type: "INTEGER", nullable: false),
-                    Last = table.Column<int>(type: "INTEGER", nullable: false)
+                    Last = table.Column<int>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -174,19 +185,20 @@ namespace Fobble.Data.Migrations
                         column: x => x.SchoolId,
                         principalTable: "Schools",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Children",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     ClassId = table.Column<int>(type: "INTEGER", nullable: false),
                     GivenName = table.Column<string>(type: "TEXT", nullable: false),
                     FamilyName = table.Column<string>(type: "TEXT", nullable: false),
-                    Born = table.Column<int>(type: "INTEGER", nullable: true)
+                    Born = table.Column<int>(type: "INTEGER", nullable: true),
                 },
                 constraints: table =>
                 {
@@ -196,19 +208,20 @@ namespace Fobble.Data.Migrations
                         column: x => x.ClassId,
                         principalTable: "Classes",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "GroupCycles",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     ClassId = table.Column<int>(type: "INTEGER", nullable: false),
                     Monday = table.Column<int>(type: "INTEGER", nullable: false),
                     AcceptedAt = table.Column<long>(type: "INTEGER", nullable: false),
-                    AcceptedBy = table.Column<int>(type: "INTEGER", nullable: false)
+                    AcceptedBy = table.Column<int>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -218,15 +231,16 @@ namespace Fobble.Data.Migrations
                         column: x => x.ClassId,
                         principalTable: "Classes",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "LessonSlots",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     ClassId = table.Column<int>(type: "INTEGER", nullable: false),
                     Kind = table.Column<int>(type: "INTEGER", nullable: false),
                     Weekday = table.Column<int>(type: "INTEGER", nullable: false),
@@ -234,7 +248,7 @@ namespace Fobble.Data.Migrations
                     Minutes = table.Column<int>(type: "INTEGER", nullable: false),
                     AdultId = table.Column<int>(type: "INTEGER", nullable: false),
                     Where = table.Column<string>(type: "TEXT", nullable: false),
-                    Retired = table.Column<bool>(type: "INTEGER", nullable: false)
+                    Retired = table.Column<bool>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -244,14 +258,17 @@ namespace Fobble.Data.Migrations
                         column: x => x.AdultId,
                         principalTable: "AspNetUsers",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
+                        onDelete: ReferentialAction.Cascade
+                    );
                     table.ForeignKey(
                         name: "FK_LessonSlots_Classes_ClassId",
                         column: x => x.ClassId,
                         principalTable: "Classes",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Memberships",
@@ -259,7 +276,7 @@ namespace Fobble.Data.Migrations
                 {
                     ClassId = table.Column<int>(type: "INTEGER", nullable: false),
                     AdultId = table.Column<int>(type: "INTEGER", nullable: false),
-                    Role = table.Column<int>(type: "INTEGER", nullable: false)
+                    Role = table.Column<int>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -269,21 +286,23 @@ namespace Fobble.Data.Migrations
                         column: x => x.AdultId,
                         principalTable: "AspNetUsers",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
+                        onDelete: ReferentialAction.Cascade
+                    );
                     table.ForeignKey(
                         name: "FK_Memberships_Classes_ClassId",
                         column: x => x.ClassId,
                         principalTable: "Classes",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "PlannedDays",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     ClassId = table.Column<int>(type: "INTEGER", nullable: false),
                     Day = table.Column<int>(type: "INTEGER", nullable: false),
                     FocusSkill = table.Column<string>(type: "TEXT", nullable: false),
@@ -293,7 +312,7 @@ namespace Fobble.Data.Migrations
                     FocusActivity = table.Column<string>(type: "TEXT", nullable: false),
                     Reason = table.Column<string>(type: "TEXT", nullable: false),
                     Transition = table.Column<string>(type: "TEXT", nullable: false),
-                    Choice = table.Column<string>(type: "TEXT", nullable: true)
+                    Choice = table.Column<string>(type: "TEXT", nullable: true),
                 },
                 constraints: table =>
                 {
@@ -303,8 +322,10 @@ namespace Fobble.Data.Migrations
                         column: x => x.ClassId,
                         principalTable: "Classes",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Absences",
@@ -312,7 +333,7 @@ namespace Fobble.Data.Migrations
                 {
                     ChildId = table.Column<int>(type: "INTEGER", nullable: false),
                     Day = table.Column<int>(type: "INTEGER", nullable: false),
-                    MarkedBy = table.Column<int>(type: "INTEGER", nullable: false)
+                    MarkedBy = table.Column<int>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -322,8 +343,10 @@ namespace Fobble.Data.Migrations
                         column: x => x.ChildId,
                         principalTable: "Children",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "PairWishes",
@@ -331,7 +354,7 @@ namespace Fobble.Data.Migrations
                 {
                     FirstId = table.Column<int>(type: "INTEGER", nullable: false),
                     SecondId = table.Column<int>(type: "INTEGER", nullable: false),
-                    Together = table.Column<bool>(type: "INTEGER", nullable: false)
+                    Together = table.Column<bool>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -341,21 +364,23 @@ namespace Fobble.Data.Migrations
                         column: x => x.FirstId,
                         principalTable: "Children",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
+                        onDelete: ReferentialAction.Cascade
+                    );
                     table.ForeignKey(
                         name: "FK_PairWishes_Children_SecondId",
                         column: x => x.SecondId,
                         principalTable: "Children",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "GroupSessions",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     ClassId = table.Column<int>(type: "INTEGER", nullable: false),
                     CycleId = table.Column<int>(type: "INTEGER", nullable: false),
                     Day = table.Column<int>(type: "INTEGER", nullable: false),
@@ -363,7 +388,7 @@ namespace Fobble.Data.Migrations
                     Skill = table.Column<string>(type: "TEXT", nullable: false),
                     Activity = table.Column<string>(type: "TEXT", nullable: false),
                     Seed = table.Column<long>(type: "INTEGER", nullable: false),
-                    Reason = table.Column<string>(type: "TEXT", nullable: false)
+                    Reason = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -373,31 +398,34 @@ namespace Fobble.Data.Migrations
                         column: x => x.ClassId,
                         principalTable: "Classes",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
+                        onDelete: ReferentialAction.Cascade
+                    );
                     table.ForeignKey(
                         name: "FK_GroupSessions_GroupCycles_CycleId",
                         column: x => x.CycleId,
                         principalTable: "GroupCycles",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
+                        onDelete: ReferentialAction.Cascade
+                    );
                     table.ForeignKey(
                         name: "FK_GroupSessions_LessonSlots_SlotId",
                         column: x => x.SlotId,
                         principalTable: "LessonSlots",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "PlannedStarterRow",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     PlannedDayId = table.Column<int>(type: "INTEGER", nullable: false),
                     Skill = table.Column<string>(type: "TEXT", nullable: false),
                     Activity = table.Column<string>(type: "TEXT", nullable: false),
-                    Reason = table.Column<string>(type: "TEXT", nullable: false)
+                    Reason = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -407,8 +435,10 @@ namespace Fobble.Data.Migrations
                         column: x => x.PlannedDayId,
                         principalTable: "PlannedDays",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "GroupMembers",
@@ -416,7 +446,7 @@ namespace Fobble.Data.Migrations
                 {
                     SessionId = table.Column<int>(type: "INTEGER", nullable: false),
                     ChildId = table.Column<int>(type: "INTEGER", nullable: false),
-                    Reason = table.Column<string>(type: "TEXT", nullable: false)
+                    Reason = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -426,14 +456,17 @@ namespace Fobble.Data.Migrations
                         column: x => x.ChildId,
                         principalTable: "Children",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
+                        onDelete: ReferentialAction.Cascade
+                    );
                     table.ForeignKey(
                         name: "FK_GroupMembers_GroupSessions_SessionId",
                         column: x => x.SessionId,
                         principalTable: "GroupSessions",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Observations",
@@ -452,7 +485,7 @@ namespace Fobble.Data.Migrations
                     Slip = table.Column<string>(type: "TEXT", nullable: true),
                     Strategy = table.Column<string>(type: "TEXT", nullable: true),
                     Note = table.Column<string>(type: "TEXT", nullable: true),
-                    SessionId = table.Column<int>(type: "INTEGER", nullable: true)
+                    SessionId = table.Column<int>(type: "INTEGER", nullable: true),
                 },
                 constraints: table =>
                 {
@@ -462,20 +495,24 @@ namespace Fobble.Data.Migrations
                         column: x => x.AdultId,
                         principalTable: "AspNetUsers",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
+                        onDelete: ReferentialAction.Cascade
+                    );
                     table.ForeignKey(
                         name: "FK_Observations_Children_ChildId",
                         column: x => x.ChildId,
                         principalTable: "Children",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
+                        onDelete: ReferentialAction.Cascade
+                    );
                     table.ForeignKey(
                         name: "FK_Observations_GroupSessions_SessionId",
                         column: x => x.SessionId,
                         principalTable: "GroupSessions",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
-                });
+                        onDelete: ReferentialAction.Restrict
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Withdrawals",
@@ -484,7 +521,7 @@ namespace Fobble.Data.Migrations
                     ObservationId = table.Column<Guid>(type: "TEXT", nullable: false),
                     At = table.Column<long>(type: "INTEGER", nullable: false),
                     AdultId = table.Column<int>(type: "INTEGER", nullable: false),
-                    Why = table.Column<string>(type: "TEXT", nullable: false)
+                    Why = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -494,201 +531,115 @@ namespace Fobble.Data.Migrations
                         column: x => x.AdultId,
                         principalTable: "AspNetUsers",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
+                        onDelete: ReferentialAction.Cascade
+                    );
                     table.ForeignKey(
                         name: "FK_Withdrawals_Observations_ObservationId",
                         column: x => x.ObservationId,
                         principalTable: "Observations",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
-            migrationBuilder.CreateIndex(
-                name: "IX_AspNetUserClaims_UserId",
-                table: "AspNetUserClaims",
-                column: "UserId");
+            migrationBuilder.CreateIndex(name: "IX_AspNetUserClaims_UserId", table: "AspNetUserClaims", column: "UserId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_AspNetUserLogins_UserId",
-                table: "AspNetUserLogins",
-                column: "UserId");
+            migrationBuilder.CreateIndex(name: "IX_AspNetUserLogins_UserId", table: "AspNetUserLogins", column: "UserId");
 
-            migrationBuilder.CreateIndex(
-                name: "EmailIndex",
-                table: "AspNetUsers",
-                column: "NormalizedEmail");
+            migrationBuilder.CreateIndex(name: "EmailIndex", table: "AspNetUsers", column: "NormalizedEmail");
 
-            migrationBuilder.CreateIndex(
-                name: "UserNameIndex",
-                table: "AspNetUsers",
-                column: "NormalizedUserName",
-                unique: true);
+            migrationBuilder.CreateIndex(name: "UserNameIndex", table: "AspNetUsers", column: "NormalizedUserName", unique: true);
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Children_ClassId",
-                table: "Children",
-                column: "ClassId");
+            migrationBuilder.CreateIndex(name: "IX_Children_ClassId", table: "Children", column: "ClassId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Classes_SchoolId",
-                table: "Classes",
-                column: "SchoolId");
+            migrationBuilder.CreateIndex(name: "IX_Classes_SchoolId", table: "Classes", column: "SchoolId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Closures_SchoolId",
-                table: "Closures",
-                column: "SchoolId");
+            migrationBuilder.CreateIndex(name: "IX_Closures_SchoolId", table: "Closures", column: "SchoolId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_GroupCycles_ClassId_Monday",
-                table: "GroupCycles",
-                columns: new[] { "ClassId", "Monday" });
+            migrationBuilder.CreateIndex(name: "IX_GroupCycles_ClassId_Monday", table: "GroupCycles", columns: new[] { "ClassId", "Monday" });
 
-            migrationBuilder.CreateIndex(
-                name: "IX_GroupMembers_ChildId",
-                table: "GroupMembers",
-                column: "ChildId");
+            migrationBuilder.CreateIndex(name: "IX_GroupMembers_ChildId", table: "GroupMembers", column: "ChildId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_GroupSessions_ClassId_Day",
-                table: "GroupSessions",
-                columns: new[] { "ClassId", "Day" });
+            migrationBuilder.CreateIndex(name: "IX_GroupSessions_ClassId_Day", table: "GroupSessions", columns: new[] { "ClassId", "Day" });
 
-            migrationBuilder.CreateIndex(
-                name: "IX_GroupSessions_CycleId",
-                table: "GroupSessions",
-                column: "CycleId");
+            migrationBuilder.CreateIndex(name: "IX_GroupSessions_CycleId", table: "GroupSessions", column: "CycleId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_GroupSessions_SlotId",
-                table: "GroupSessions",
-                column: "SlotId");
+            migrationBuilder.CreateIndex(name: "IX_GroupSessions_SlotId", table: "GroupSessions", column: "SlotId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_LessonSlots_AdultId",
-                table: "LessonSlots",
-                column: "AdultId");
+            migrationBuilder.CreateIndex(name: "IX_LessonSlots_AdultId", table: "LessonSlots", column: "AdultId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_LessonSlots_ClassId",
-                table: "LessonSlots",
-                column: "ClassId");
+            migrationBuilder.CreateIndex(name: "IX_LessonSlots_ClassId", table: "LessonSlots", column: "ClassId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Memberships_AdultId",
-                table: "Memberships",
-                column: "AdultId");
+            migrationBuilder.CreateIndex(name: "IX_Memberships_AdultId", table: "Memberships", column: "AdultId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Observations_AdultId",
-                table: "Observations",
-                column: "AdultId");
+            migrationBuilder.CreateIndex(name: "IX_Observations_AdultId", table: "Observations", column: "AdultId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Observations_ChildId_Skill_At",
-                table: "Observations",
-                columns: new[] { "ChildId", "Skill", "At" });
+            migrationBuilder.CreateIndex(name: "IX_Observations_ChildId_Skill_At", table: "Observations", columns: new[] { "ChildId", "Skill", "At" });
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Observations_SessionId",
-                table: "Observations",
-                column: "SessionId");
+            migrationBuilder.CreateIndex(name: "IX_Observations_SessionId", table: "Observations", column: "SessionId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_PairWishes_SecondId",
-                table: "PairWishes",
-                column: "SecondId");
+            migrationBuilder.CreateIndex(name: "IX_PairWishes_SecondId", table: "PairWishes", column: "SecondId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_PlannedDays_ClassId_Day",
-                table: "PlannedDays",
-                columns: new[] { "ClassId", "Day" },
-                unique: true);
+            migrationBuilder.CreateIndex(name: "IX_PlannedDays_ClassId_Day", table: "PlannedDays", columns: new[] { "ClassId", "Day" }, unique: true);
 
-            migrationBuilder.CreateIndex(
-                name: "IX_PlannedStarterRow_PlannedDayId",
-                table: "PlannedStarterRow",
-                column: "PlannedDayId");
+            migrationBuilder.CreateIndex(name: "IX_PlannedStarterRow_PlannedDayId", table: "PlannedStarterRow", column: "PlannedDayId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Terms_SchoolId",
-                table: "Terms",
-                column: "SchoolId");
+            migrationBuilder.CreateIndex(name: "IX_Terms_SchoolId", table: "Terms", column: "SchoolId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Withdrawals_AdultId",
-                table: "Withdrawals",
-                column: "AdultId");
+            migrationBuilder.CreateIndex(name: "IX_Withdrawals_AdultId", table: "Withdrawals", column: "AdultId");
 
             // Observations are only ever added; what counts as a correction is a row in Withdrawals.
-            migrationBuilder.Sql("""
+            migrationBuilder.Sql(
+                """
                 CREATE TRIGGER ObservationsNeverChange BEFORE UPDATE ON Observations
                 BEGIN SELECT RAISE(ABORT, 'An observation is never changed; withdraw it and add another.'); END;
-                """);
+                """
+            );
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropTable(
-                name: "Absences");
+            migrationBuilder.DropTable(name: "Absences");
 
-            migrationBuilder.DropTable(
-                name: "AspNetUserClaims");
+            migrationBuilder.DropTable(name: "AspNetUserClaims");
 
-            migrationBuilder.DropTable(
-                name: "AspNetUserLogins");
+            migrationBuilder.DropTable(name: "AspNetUserLogins");
 
-            migrationBuilder.DropTable(
-                name: "AspNetUserTokens");
+            migrationBuilder.DropTable(name: "AspNetUserTokens");
 
-            migrationBuilder.DropTable(
-                name: "Closures");
+            migrationBuilder.DropTable(name: "Closures");
 
-            migrationBuilder.DropTable(
-                name: "GroupMembers");
+            migrationBuilder.DropTable(name: "GroupMembers");
 
-            migrationBuilder.DropTable(
-                name: "Memberships");
+            migrationBuilder.DropTable(name: "Memberships");
 
-            migrationBuilder.DropTable(
-                name: "PairWishes");
+            migrationBuilder.DropTable(name: "PairWishes");
 
-            migrationBuilder.DropTable(
-                name: "PlannedStarterRow");
+            migrationBuilder.DropTable(name: "PlannedStarterRow");
 
-            migrationBuilder.DropTable(
-                name: "Terms");
+            migrationBuilder.DropTable(name: "Terms");
 
-            migrationBuilder.DropTable(
-                name: "Withdrawals");
+            migrationBuilder.DropTable(name: "Withdrawals");
 
-            migrationBuilder.DropTable(
-                name: "PlannedDays");
+            migrationBuilder.DropTable(name: "PlannedDays");
 
-            migrationBuilder.DropTable(
-                name: "Observations");
+            migrationBuilder.DropTable(name: "Observations");
 
-            migrationBuilder.DropTable(
-                name: "Children");
+            migrationBuilder.DropTable(name: "Children");
 
-            migrationBuilder.DropTable(
-                name: "GroupSessions");
+            migrationBuilder.DropTable(name: "GroupSessions");
 
-            migrationBuilder.DropTable(
-                name: "GroupCycles");
+            migrationBuilder.DropTable(name: "GroupCycles");
 
-            migrationBuilder.DropTable(
-                name: "LessonSlots");
+            migrationBuilder.DropTable(name: "LessonSlots");
 
-            migrationBuilder.DropTable(
-                name: "AspNetUsers");
+            migrationBuilder.DropTable(name: "AspNetUsers");
 
-            migrationBuilder.DropTable(
-                name: "Classes");
+            migrationBuilder.DropTable(name: "Classes");
 
-            migrationBuilder.DropTable(
-                name: "Schools");
+            migrationBuilder.DropTable(name: "Schools");
         }
     }
 }

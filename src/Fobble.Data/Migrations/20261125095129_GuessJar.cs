@@ -10,18 +10,13 @@ namespace Fobble.Data.Migrations
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.AddColumn<int>(
-                name: "JarRestsUntil",
-                table: "Classes",
-                type: "INTEGER",
-                nullable: true);
+            migrationBuilder.AddColumn<int>(name: "JarRestsUntil", table: "Classes", type: "INTEGER", nullable: true);
 
             migrationBuilder.CreateTable(
                 name: "JarRounds",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     ClassId = table.Column<int>(type: "INTEGER", nullable: false),
                     Jar = table.Column<string>(type: "TEXT", nullable: false),
                     JarMl = table.Column<double>(type: "REAL", nullable: false),
@@ -32,7 +27,7 @@ namespace Fobble.Data.Migrations
                     Amount = table.Column<int>(type: "INTEGER", nullable: false),
                     Filled = table.Column<int>(type: "INTEGER", nullable: false),
                     Opened = table.Column<int>(type: "INTEGER", nullable: true),
-                    Counted = table.Column<int>(type: "INTEGER", nullable: true)
+                    Counted = table.Column<int>(type: "INTEGER", nullable: true),
                 },
                 constraints: table =>
                 {
@@ -42,8 +37,10 @@ namespace Fobble.Data.Migrations
                         column: x => x.ClassId,
                         principalTable: "Classes",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "JarGuesses",
@@ -51,7 +48,7 @@ namespace Fobble.Data.Migrations
                 {
                     RoundId = table.Column<int>(type: "INTEGER", nullable: false),
                     ChildId = table.Column<int>(type: "INTEGER", nullable: false),
-                    Guess = table.Column<int>(type: "INTEGER", nullable: false)
+                    Guess = table.Column<int>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -61,38 +58,31 @@ namespace Fobble.Data.Migrations
                         column: x => x.ChildId,
                         principalTable: "Children",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
+                        onDelete: ReferentialAction.Cascade
+                    );
                     table.ForeignKey(
                         name: "FK_JarGuesses_JarRounds_RoundId",
                         column: x => x.RoundId,
                         principalTable: "JarRounds",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
-            migrationBuilder.CreateIndex(
-                name: "IX_JarGuesses_ChildId",
-                table: "JarGuesses",
-                column: "ChildId");
+            migrationBuilder.CreateIndex(name: "IX_JarGuesses_ChildId", table: "JarGuesses", column: "ChildId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_JarRounds_ClassId_Filled",
-                table: "JarRounds",
-                columns: new[] { "ClassId", "Filled" });
+            migrationBuilder.CreateIndex(name: "IX_JarRounds_ClassId_Filled", table: "JarRounds", columns: new[] { "ClassId", "Filled" });
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropTable(
-                name: "JarGuesses");
+            migrationBuilder.DropTable(name: "JarGuesses");
 
-            migrationBuilder.DropTable(
-                name: "JarRounds");
+            migrationBuilder.DropTable(name: "JarRounds");
 
-            migrationBuilder.DropColumn(
-                name: "JarRestsUntil",
-                table: "Classes");
+            migrationBuilder.DropColumn(name: "JarRestsUntil", table: "Classes");
         }
     }
 }

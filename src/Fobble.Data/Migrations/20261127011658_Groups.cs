@@ -11,18 +11,9 @@ namespace Fobble.Data.Migrations
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.AddColumn<int>(
-                name: "Until",
-                table: "PairWishes",
-                type: "INTEGER",
-                nullable: true);
+            migrationBuilder.AddColumn<int>(name: "Until", table: "PairWishes", type: "INTEGER", nullable: true);
 
-            migrationBuilder.AddColumn<bool>(
-                name: "NeedsAdultNear",
-                table: "Children",
-                type: "INTEGER",
-                nullable: false,
-                defaultValue: false);
+            migrationBuilder.AddColumn<bool>(name: "NeedsAdultNear", table: "Children", type: "INTEGER", nullable: false, defaultValue: false);
 
             migrationBuilder.CreateTable(
                 name: "AdultGroups",
@@ -31,7 +22,7 @@ namespace Fobble.Data.Migrations
                     ClassId = table.Column<int>(type: "INTEGER", nullable: false),
                     AdultId = table.Column<int>(type: "INTEGER", nullable: false),
                     Strands = table.Column<string>(type: "TEXT", nullable: false),
-                    Most = table.Column<int>(type: "INTEGER", nullable: true)
+                    Most = table.Column<int>(type: "INTEGER", nullable: true),
                 },
                 constraints: table =>
                 {
@@ -41,14 +32,17 @@ namespace Fobble.Data.Migrations
                         column: x => x.AdultId,
                         principalTable: "AspNetUsers",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
+                        onDelete: ReferentialAction.Cascade
+                    );
                     table.ForeignKey(
                         name: "FK_AdultGroups_Classes_ClassId",
                         column: x => x.ClassId,
                         principalTable: "Classes",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "AdultWishes",
@@ -56,7 +50,7 @@ namespace Fobble.Data.Migrations
                 {
                     ChildId = table.Column<int>(type: "INTEGER", nullable: false),
                     AdultId = table.Column<int>(type: "INTEGER", nullable: false),
-                    With = table.Column<bool>(type: "INTEGER", nullable: false)
+                    With = table.Column<bool>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -66,27 +60,29 @@ namespace Fobble.Data.Migrations
                         column: x => x.AdultId,
                         principalTable: "AspNetUsers",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
+                        onDelete: ReferentialAction.Cascade
+                    );
                     table.ForeignKey(
                         name: "FK_AdultWishes_Children_ChildId",
                         column: x => x.ChildId,
                         principalTable: "Children",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "DayMoves",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     Day = table.Column<int>(type: "INTEGER", nullable: false),
                     AwayChildId = table.Column<int>(type: "INTEGER", nullable: false),
                     ChildId = table.Column<int>(type: "INTEGER", nullable: false),
                     FromSessionId = table.Column<int>(type: "INTEGER", nullable: true),
                     ToSessionId = table.Column<int>(type: "INTEGER", nullable: false),
-                    Reason = table.Column<string>(type: "TEXT", nullable: false)
+                    Reason = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -96,8 +92,10 @@ namespace Fobble.Data.Migrations
                         column: x => x.ToSessionId,
                         principalTable: "GroupSessions",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "GroupSettings",
@@ -115,7 +113,7 @@ namespace Fobble.Data.Migrations
                     LookAgain = table.Column<int>(type: "INTEGER", nullable: false),
                     Company = table.Column<int>(type: "INTEGER", nullable: false),
                     Slips = table.Column<int>(type: "INTEGER", nullable: false),
-                    Numbers = table.Column<int>(type: "INTEGER", nullable: false)
+                    Numbers = table.Column<int>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -125,19 +123,20 @@ namespace Fobble.Data.Migrations
                         column: x => x.ClassId,
                         principalTable: "Classes",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "TimesOut",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     ChildId = table.Column<int>(type: "INTEGER", nullable: false),
                     Weekday = table.Column<int>(type: "INTEGER", nullable: false),
                     From = table.Column<TimeOnly>(type: "TEXT", nullable: false),
-                    Until = table.Column<TimeOnly>(type: "TEXT", nullable: false)
+                    Until = table.Column<TimeOnly>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -147,60 +146,38 @@ namespace Fobble.Data.Migrations
                         column: x => x.ChildId,
                         principalTable: "Children",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
-            migrationBuilder.CreateIndex(
-                name: "IX_AdultGroups_AdultId",
-                table: "AdultGroups",
-                column: "AdultId");
+            migrationBuilder.CreateIndex(name: "IX_AdultGroups_AdultId", table: "AdultGroups", column: "AdultId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_AdultWishes_AdultId",
-                table: "AdultWishes",
-                column: "AdultId");
+            migrationBuilder.CreateIndex(name: "IX_AdultWishes_AdultId", table: "AdultWishes", column: "AdultId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_DayMoves_AwayChildId_Day",
-                table: "DayMoves",
-                columns: new[] { "AwayChildId", "Day" });
+            migrationBuilder.CreateIndex(name: "IX_DayMoves_AwayChildId_Day", table: "DayMoves", columns: new[] { "AwayChildId", "Day" });
 
-            migrationBuilder.CreateIndex(
-                name: "IX_DayMoves_ToSessionId",
-                table: "DayMoves",
-                column: "ToSessionId");
+            migrationBuilder.CreateIndex(name: "IX_DayMoves_ToSessionId", table: "DayMoves", column: "ToSessionId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_TimesOut_ChildId",
-                table: "TimesOut",
-                column: "ChildId");
+            migrationBuilder.CreateIndex(name: "IX_TimesOut_ChildId", table: "TimesOut", column: "ChildId");
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropTable(
-                name: "AdultGroups");
+            migrationBuilder.DropTable(name: "AdultGroups");
 
-            migrationBuilder.DropTable(
-                name: "AdultWishes");
+            migrationBuilder.DropTable(name: "AdultWishes");
 
-            migrationBuilder.DropTable(
-                name: "DayMoves");
+            migrationBuilder.DropTable(name: "DayMoves");
 
-            migrationBuilder.DropTable(
-                name: "GroupSettings");
+            migrationBuilder.DropTable(name: "GroupSettings");
 
-            migrationBuilder.DropTable(
-                name: "TimesOut");
+            migrationBuilder.DropTable(name: "TimesOut");
 
-            migrationBuilder.DropColumn(
-                name: "Until",
-                table: "PairWishes");
+            migrationBuilder.DropColumn(name: "Until", table: "PairWishes");
 
-            migrationBuilder.DropColumn(
-                name: "NeedsAdultNear",
-                table: "Children");
+            migrationBuilder.DropColumn(name: "NeedsAdultNear", table: "Children");
         }
     }
 }

@@ -13,33 +13,13 @@ namespace Fobble.Data.Migrations
             // First, since it ends the transaction; every connection that opens later has them on again.
             migrationBuilder.Sql("PRAGMA foreign_keys = 0", suppressTransaction: true);
 
-            migrationBuilder.AddColumn<long>(
-                name: "ContentVersion",
-                table: "Schools",
-                type: "INTEGER",
-                nullable: false,
-                defaultValue: 0L);
+            migrationBuilder.AddColumn<long>(name: "ContentVersion", table: "Schools", type: "INTEGER", nullable: false, defaultValue: 0L);
 
-            migrationBuilder.AddColumn<string>(
-                name: "Locale",
-                table: "Schools",
-                type: "TEXT",
-                nullable: false,
-                defaultValue: "en-GB");
+            migrationBuilder.AddColumn<string>(name: "Locale", table: "Schools", type: "TEXT", nullable: false, defaultValue: "en-GB");
 
-            migrationBuilder.AddColumn<string>(
-                name: "TimeZone",
-                table: "Schools",
-                type: "TEXT",
-                nullable: false,
-                defaultValue: "");
+            migrationBuilder.AddColumn<string>(name: "TimeZone", table: "Schools", type: "TEXT", nullable: false, defaultValue: "");
 
-            migrationBuilder.AddColumn<long>(
-                name: "Version",
-                table: "GroupCycles",
-                type: "INTEGER",
-                nullable: false,
-                defaultValue: 0L);
+            migrationBuilder.AddColumn<long>(name: "Version", table: "GroupCycles", type: "INTEGER", nullable: false, defaultValue: 0L);
 
             migrationBuilder.CreateTable(
                 name: "ClassVersions",
@@ -50,7 +30,7 @@ namespace Fobble.Data.Migrations
                     Week = table.Column<long>(type: "INTEGER", nullable: false),
                     Calendar = table.Column<long>(type: "INTEGER", nullable: false),
                     Record = table.Column<long>(type: "INTEGER", nullable: false),
-                    LastSeen = table.Column<long>(type: "INTEGER", nullable: false)
+                    LastSeen = table.Column<long>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -60,8 +40,10 @@ namespace Fobble.Data.Migrations
                         column: x => x.ClassId,
                         principalTable: "Classes",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.GiveObservationsSequence();
             migrationBuilder.AddVersionTriggers();

@@ -39,7 +39,9 @@ internal static class VersionTriggers
             foreach (var (when, row) in Changes)
             {
                 var of = string.Format(System.Globalization.CultureInfo.InvariantCulture, classes, row);
-                builder.Sql($"CREATE TRIGGER Count{table}{when} AFTER {when} ON {table} BEGIN UPDATE ClassVersions SET {part} = {part} + 1 WHERE ClassId IN {of}; END;");
+                builder.Sql(
+                    $"CREATE TRIGGER Count{table}{when} AFTER {when} ON {table} BEGIN UPDATE ClassVersions SET {part} = {part} + 1 WHERE ClassId IN {of}; END;"
+                );
             }
         }
 
@@ -47,7 +49,9 @@ internal static class VersionTriggers
         {
             foreach (var (when, row) in Changes)
             {
-                builder.Sql($"CREATE TRIGGER Count{table}{when} AFTER {when} ON {table} BEGIN UPDATE Schools SET ContentVersion = ContentVersion + 1 WHERE Id = {row}.SchoolId; END;");
+                builder.Sql(
+                    $"CREATE TRIGGER Count{table}{when} AFTER {when} ON {table} BEGIN UPDATE Schools SET ContentVersion = ContentVersion + 1 WHERE Id = {row}.SchoolId; END;"
+                );
             }
         }
 
@@ -63,7 +67,8 @@ internal static class VersionTriggers
             BEGIN INSERT INTO ClassVersions (ClassId, Groups, Week, Calendar, Record, LastSeen) VALUES (NEW.Id, 1, 1, 1, 1, 0); END;
             INSERT INTO ClassVersions (ClassId, Groups, Week, Calendar, Record, LastSeen)
             SELECT k.Id, 1, 1, 1, 1, COALESCE((SELECT MAX(o.Sequence) FROM Observations o JOIN Children c ON c.Id = o.ChildId WHERE c.ClassId = k.Id), 0) FROM Classes k;
-            """);
+            """
+        );
     }
 
     /// <summary>
@@ -100,7 +105,8 @@ internal static class VersionTriggers
             BEGIN UPDATE ClassVersions SET LastSeen = NEW.Sequence WHERE ClassId = (SELECT ClassId FROM Children WHERE Id = NEW.ChildId); END;
             CREATE TRIGGER CountObservationsDELETE AFTER DELETE ON Observations
             BEGIN UPDATE ClassVersions SET Record = Record + 1 WHERE ClassId = (SELECT ClassId FROM Children WHERE Id = OLD.ChildId); END;
-            """);
+            """
+        );
     }
 
     /// <summary>One check of a kind under way a child, one jar a class. What was there twice is ended; what has no answer goes.</summary>
@@ -117,6 +123,7 @@ internal static class VersionTriggers
             UPDATE JarRounds SET Counted = Amount, Opened = Filled WHERE Counted IS NULL
                 AND EXISTS (SELECT 1 FROM JarRounds j WHERE j.ClassId = JarRounds.ClassId AND j.Counted IS NULL AND j.Id > JarRounds.Id);
             CREATE UNIQUE INDEX OneOpenJar ON JarRounds (ClassId) WHERE Counted IS NULL;
-            """);
+            """
+        );
     }
 }

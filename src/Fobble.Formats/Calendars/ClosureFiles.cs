@@ -22,7 +22,9 @@ public static class ClosureFiles
     {
         ArgumentNullException.ThrowIfNull(file);
         var start = Encoding.UTF8.GetString(file, 0, Math.Min(file.Length, 200)).TrimStart('\uFEFF', ' ', '\r', '\n');
-        var reading = start.StartsWith("BEGIN:VCALENDAR", StringComparison.OrdinalIgnoreCase) ? ReadCalendar(Encoding.UTF8.GetString(file), from, until) : ReadCsv(file);
+        var reading = start.StartsWith("BEGIN:VCALENDAR", StringComparison.OrdinalIgnoreCase)
+            ? ReadCalendar(Encoding.UTF8.GetString(file), from, until)
+            : ReadCsv(file);
         var inside = reading.Closures.Where(c => c.Last >= from && c.First <= until).DistinctBy(c => (c.Name, c.First, c.Last)).OrderBy(c => c.First).ToList();
         var outside = reading.Closures.Count - inside.Count;
         List<FileFault> faults = [.. reading.Faults];
@@ -36,7 +38,11 @@ public static class ClosureFiles
             faults.Add(new(1, null, $"The file holds {inside.Count} entries; {MostClosures} are the most that can be taken at once."));
         }
 
-        return new(inside, faults, [.. reading.Notes, .. outside > 0 ? [$"{outside} outside the school’s terms, or twice in the file, left out."] : Array.Empty<string>()]);
+        return new(
+            inside,
+            faults,
+            [.. reading.Notes, .. outside > 0 ? [$"{outside} outside the school’s terms, or twice in the file, left out."] : Array.Empty<string>()]
+        );
     }
 
     // All-day events end on the day after (RFC 5545, 3.6.1). An event with a time of day closes nothing, but a trip may well be written so.
@@ -99,7 +105,13 @@ public static class ClosureFiles
 
         if (!new[] { "Name", "First" }.All(h => table.Rows[0].Fields.Any(f => f.Trim().Equals(h, StringComparison.OrdinalIgnoreCase))))
         {
-            table.Faults.Add(new(table.Rows[0].Line, null, "The headings are Name, First, and if wanted Last and Kind (Closed, HalfDay, NoLessons), From and Until for half days."));
+            table.Faults.Add(
+                new(
+                    table.Rows[0].Line,
+                    null,
+                    "The headings are Name, First, and if wanted Last and Kind (Closed, HalfDay, NoLessons), From and Until for half days."
+                )
+            );
             return new([], table.Faults, table.Notes);
         }
 
@@ -127,7 +139,14 @@ public static class ClosureFiles
 
             if (first is { } day && last is { } end && kind is { } so)
             {
-                closures.Add(new(name, day, end) { Kind = so, OpenFrom = so == ClosureKind.HalfDay ? opens : null, OpenUntil = so == ClosureKind.HalfDay ? closes : null });
+                closures.Add(
+                    new(name, day, end)
+                    {
+                        Kind = so,
+                        OpenFrom = so == ClosureKind.HalfDay ? opens : null,
+                        OpenUntil = so == ClosureKind.HalfDay ? closes : null,
+                    }
+                );
             }
         }
 

@@ -3,10 +3,49 @@ namespace Fobble.Formats.ClassLists;
 /// <summary>Finds the columns by their headings, whatever their order and however they are usually called.</summary>
 internal sealed record ClassListColumns(int? Given, int? Family, int? Full, int? Born, IReadOnlyList<string> Headings)
 {
-    private static readonly string[] GivenNames = ["given name", "given", "first name", "firstname", "first", "forename", "forenames", "preferred name", "known as", "vorname", "prénom", "nombre", "fornavn"];
-    private static readonly string[] FamilyNames = ["family name", "family", "last name", "lastname", "last", "surname", "nachname", "nom", "apellidos", "apellido", "etternavn"];
+    private static readonly string[] GivenNames =
+    [
+        "given name",
+        "given",
+        "first name",
+        "firstname",
+        "first",
+        "forename",
+        "forenames",
+        "preferred name",
+        "known as",
+        "vorname",
+        "prénom",
+        "nombre",
+        "fornavn",
+    ];
+    private static readonly string[] FamilyNames =
+    [
+        "family name",
+        "family",
+        "last name",
+        "lastname",
+        "last",
+        "surname",
+        "nachname",
+        "nom",
+        "apellidos",
+        "apellido",
+        "etternavn",
+    ];
     private static readonly string[] FullNames = ["name", "full name", "child", "pupil", "student", "child name", "pupil name", "student name"];
-    private static readonly string[] BirthDates = ["date of birth", "dob", "birth date", "birthdate", "birthday", "born", "geburtsdatum", "date de naissance", "fecha de nacimiento"];
+    private static readonly string[] BirthDates =
+    [
+        "date of birth",
+        "dob",
+        "birth date",
+        "birthdate",
+        "birthday",
+        "born",
+        "geburtsdatum",
+        "date de naissance",
+        "fecha de nacimiento",
+    ];
 
     public static string Usual => "“First name” and “Last name”, or “Name”";
 

@@ -26,7 +26,13 @@ public static class ClassListReader
         var columns = ClassListColumns.Find(rows[0].Fields);
         if (!columns.HasNames)
         {
-            faults.Add(new(rows[0].Line, null, $"No column of names was found. The headings are {string.Join(", ", rows[0].Fields.Select(h => $"“{h}”"))}; call them {ClassListColumns.Usual}."));
+            faults.Add(
+                new(
+                    rows[0].Line,
+                    null,
+                    $"No column of names was found. The headings are {string.Join(", ", rows[0].Fields.Select(h => $"“{h}”"))}; call them {ClassListColumns.Usual}."
+                )
+            );
             return new([], faults, notes);
         }
 
@@ -39,7 +45,15 @@ public static class ClassListReader
         List<ClassListChild> children = [.. rows.Skip(1).Select(row => Child(row, columns, dates, today, faults)).OfType<ClassListChild>()];
         foreach (var twice in children.GroupBy(c => (Same(c.GivenName), Same(c.FamilyName), c.Born)).Where(g => g.Count() > 1))
         {
-            faults.AddRange(twice.Skip(1).Select(c => new FileFault(c.Row, columns.Heading(columns.Given ?? columns.Full), $"{c.GivenName} {c.FamilyName} is on line {twice.First().Row} already.".Replace("  ", " ", StringComparison.Ordinal))));
+            faults.AddRange(
+                twice
+                    .Skip(1)
+                    .Select(c => new FileFault(
+                        c.Row,
+                        columns.Heading(columns.Given ?? columns.Full),
+                        $"{c.GivenName} {c.FamilyName} is on line {twice.First().Row} already.".Replace("  ", " ", StringComparison.Ordinal)
+                    ))
+            );
         }
 
         if (children.Count == 0 && faults.Count == 0)
@@ -63,12 +77,23 @@ public static class ClassListReader
         column is { } index && index < row.Fields.Count ? row.Fields[index].Trim() : "";
 
     private static ClassListChild? Child(
-        (int Line, IReadOnlyList<string> Fields) row, ClassListColumns columns, BirthDates dates, DateOnly today, List<FileFault> faults)
+        (int Line, IReadOnlyList<string> Fields) row,
+        ClassListColumns columns,
+        BirthDates dates,
+        DateOnly today,
+        List<FileFault> faults
+    )
     {
         var before = faults.Count;
         if (row.Fields.Count > columns.Headings.Count && row.Fields.Skip(columns.Headings.Count).Any(f => f.Trim().Length > 0))
         {
-            faults.Add(new(row.Line, null, $"This line has {row.Fields.Count} fields, the heading {columns.Headings.Count}: a separator inside a name needs quotes around the name."));
+            faults.Add(
+                new(
+                    row.Line,
+                    null,
+                    $"This line has {row.Fields.Count} fields, the heading {columns.Headings.Count}: a separator inside a name needs quotes around the name."
+                )
+            );
         }
 
         var (given, family) = columns.Given is null ? Apart(Field(row, columns.Full)) : (Field(row, columns.Given), Field(row, columns.Family));
@@ -93,7 +118,8 @@ public static class ClassListReader
         if (birth.Length > 0)
         {
             born = dates.Read(birth);
-            var reason = born is not { } day ? $"“{birth}” can't be read as a date; write it like 2021-11-30."
+            var reason =
+                born is not { } day ? $"“{birth}” can't be read as a date; write it like 2021-11-30."
                 : day >= today ? $"“{birth}” lies in the future."
                 : day < today.AddYears(-OldestYears) ? $"“{birth}” is more than {OldestYears} years ago."
                 : null;

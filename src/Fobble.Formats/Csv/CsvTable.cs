@@ -43,7 +43,8 @@ public sealed class CsvTable
     /// <summary>The file with these rows; a field with a comma, quote or line end is put in quotes.</summary>
     public static string Write(IEnumerable<IReadOnlyList<string>> rows)
     {
-        static string Quoted(string field) => field.AsSpan().IndexOfAny(",\"\n\r") < 0 && field.Trim() == field ? field : $"\"{field.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
+        static string Quoted(string field) =>
+            field.AsSpan().IndexOfAny(",\"\n\r") < 0 && field.Trim() == field ? field : $"\"{field.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
         return string.Concat(rows.Select(row => string.Join(',', row.Select(Quoted)) + "\r\n"));
     }
 
@@ -59,7 +60,11 @@ public sealed class CsvTable
         where T : struct, Enum
     {
         ArgumentNullException.ThrowIfNull(word);
-        if (!word.All(char.IsAsciiDigit) && Enum.TryParse<T>(word.Replace(" ", "", StringComparison.Ordinal), ignoreCase: true, out var value) && Enum.IsDefined(value))
+        if (
+            !word.All(char.IsAsciiDigit)
+            && Enum.TryParse<T>(word.Replace(" ", "", StringComparison.Ordinal), ignoreCase: true, out var value)
+            && Enum.IsDefined(value)
+        )
         {
             return value;
         }
@@ -77,7 +82,11 @@ public sealed class CsvTable
     {
         try
         {
-            using var reader = new StreamReader(new MemoryStream(file), new UTF8Encoding(false, throwOnInvalidBytes: true), detectEncodingFromByteOrderMarks: true);
+            using var reader = new StreamReader(
+                new MemoryStream(file),
+                new UTF8Encoding(false, throwOnInvalidBytes: true),
+                detectEncodingFromByteOrderMarks: true
+            );
             return reader.ReadToEnd();
         }
         catch (DecoderFallbackException)
@@ -97,7 +106,10 @@ public sealed class CsvTable
             TrimWhitespace = true,
             TrackLineNumbers = true,
             AllowLineBreaksInQuotes = lineBreaks,
-            OnMalformedRecord = bad => faults.Add(new((int)bad.LineNumber, null, "The quotes on this line do not match; a quote inside a name has to be doubled, and the name put in quotes.")),
+            OnMalformedRecord = bad =>
+                faults.Add(
+                    new((int)bad.LineNumber, null, "The quotes on this line do not match; a quote inside a name has to be doubled, and the name put in quotes.")
+                ),
         };
         using var reader = CsvReader.FromText(text, options);
         while (reader.Read())

@@ -12,7 +12,21 @@ public static class StockCsv
 {
     public const int MostOfAKind = 5000;
     private const string List = "; ";
-    private static readonly string[] Headings = ["Item", "Name", "Purpose", "Count", "Length mm", "Width mm", "Height mm", "Shape", "Colour", "Material", "Contains", "Dangers"];
+    private static readonly string[] Headings =
+    [
+        "Item",
+        "Name",
+        "Purpose",
+        "Count",
+        "Length mm",
+        "Width mm",
+        "Height mm",
+        "Shape",
+        "Colour",
+        "Material",
+        "Contains",
+        "Dangers",
+    ];
 
     public static string Write(IEnumerable<StockLine> stock) => CsvTable.Write([Headings, .. stock.Select(RowOf)]);
 
@@ -27,7 +41,11 @@ public static class StockCsv
 
         if (table.Lacks("Item", "Count") is { Count: > 0 } lacks)
         {
-            return new([], [.. table.Faults, new(table.Rows[0].Line, null, $"There is no column {string.Join(" and no column ", lacks.Select(h => $"“{h}”"))}.")], table.Notes);
+            return new(
+                [],
+                [.. table.Faults, new(table.Rows[0].Line, null, $"There is no column {string.Join(" and no column ", lacks.Select(h => $"“{h}”"))}.")],
+                table.Notes
+            );
         }
 
         List<StockLine> lines = [];
@@ -56,8 +74,18 @@ public static class StockCsv
         string Side(int i) => i < item.Size.Count ? item.Size[i].ToString(CultureInfo.InvariantCulture) : "";
         return
         [
-            item.Id.Value, item.Name, $"{item.Purpose}", line.Count.ToString(CultureInfo.InvariantCulture), Side(0), Side(1), Side(2), $"{item.Shape}", item.Colour, item.Material,
-            string.Join(List, item.Contains), string.Join(List, item.Hazards),
+            item.Id.Value,
+            item.Name,
+            $"{item.Purpose}",
+            line.Count.ToString(CultureInfo.InvariantCulture),
+            Side(0),
+            Side(1),
+            Side(2),
+            $"{item.Shape}",
+            item.Colour,
+            item.Material,
+            string.Join(List, item.Contains),
+            string.Join(List, item.Hazards),
         ];
     }
 
@@ -81,26 +109,58 @@ public static class StockCsv
             table.Faults.Add(new(row.Line, "Name", name.Length == 0 ? $"“{id}” is a kind of your own; give it a name." : "The name has more than 80 letters."));
         }
 
-        var sides = ((string[])["Length mm", "Width mm", "Height mm"]).Where(h => table.Field(row, h).Length > 0).Select(h => Number(table, row, h, 0.1, 5000)).OfType<double>().ToList();
+        var sides = ((string[])["Length mm", "Width mm", "Height mm"])
+            .Where(h => table.Field(row, h).Length > 0)
+            .Select(h => Number(table, row, h, 0.1, 5000))
+            .OfType<double>()
+            .ToList();
         var purpose = table.Word<Purpose>(row, "Purpose", table.Field(row, "Purpose"));
         var shape = table.Field(row, "Shape") is { Length: > 0 } text ? table.Word<ItemShape>(row, "Shape", text) : ItemShape.Uneven;
         return new(
-            new(id), name, purpose ?? default, sides, shape ?? default, table.Field(row, "Colour"), table.Field(row, "Material"), Words<Allergen>(table, row, "Contains"), Words<Hazard>(table, row, "Dangers"), false, 0);
+            new(id),
+            name,
+            purpose ?? default,
+            sides,
+            shape ?? default,
+            table.Field(row, "Colour"),
+            table.Field(row, "Material"),
+            Words<Allergen>(table, row, "Contains"),
+            Words<Hazard>(table, row, "Dangers"),
+            false,
+            0
+        );
     }
 
     private static double? Number(CsvTable table, (int Line, IReadOnlyList<string> Fields) row, string heading, double least, double most)
     {
         var text = table.Field(row, heading).Replace(',', '.');
-        if (double.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) && number >= least && number <= most && (heading != "Count" || number == Math.Floor(number)))
+        if (
+            double.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number)
+            && number >= least
+            && number <= most
+            && (heading != "Count" || number == Math.Floor(number))
+        )
         {
             return number;
         }
 
-        table.Faults.Add(new(row.Line, heading, $"“{text}” is no number from {least.ToString(CultureInfo.InvariantCulture)} to {most.ToString(CultureInfo.InvariantCulture)}."));
+        table.Faults.Add(
+            new(
+                row.Line,
+                heading,
+                $"“{text}” is no number from {least.ToString(CultureInfo.InvariantCulture)} to {most.ToString(CultureInfo.InvariantCulture)}."
+            )
+        );
         return null;
     }
 
     private static List<T> Words<T>(CsvTable table, (int Line, IReadOnlyList<string> Fields) row, string heading)
         where T : struct, Enum =>
-        [.. table.Field(row, heading).Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Select(w => table.Word<T>(row, heading, w)).OfType<T>()];
+        [
+            .. table
+                .Field(row, heading)
+                .Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+                .Select(w => table.Word<T>(row, heading, w))
+                .OfType<T>(),
+        ];
 }

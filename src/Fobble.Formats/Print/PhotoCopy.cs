@@ -29,7 +29,9 @@ public static class PhotoCopy
         var turned = codec.EncodedOrigin is SKEncodedOrigin.RightTop or SKEncodedOrigin.LeftBottom;
         var (width, height) = turned ? (bitmap.Height, bitmap.Width) : (bitmap.Width, bitmap.Height);
         var scale = Math.Min(1f, (float)Longest / Math.Max(width, height));
-        using var surface = SKSurface.Create(new SKImageInfo(Math.Max(1, (int)(width * scale)), Math.Max(1, (int)(height * scale)), SKColorType.Rgba8888, SKAlphaType.Opaque));
+        using var surface = SKSurface.Create(
+            new SKImageInfo(Math.Max(1, (int)(width * scale)), Math.Max(1, (int)(height * scale)), SKColorType.Rgba8888, SKAlphaType.Opaque)
+        );
         var canvas = surface.Canvas;
         canvas.Clear(SKColors.White);
         canvas.Scale(scale);

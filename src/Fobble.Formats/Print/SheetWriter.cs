@@ -17,7 +17,18 @@ public static class SheetWriter
         ArgumentNullException.ThrowIfNull(sheet);
         using MemoryStream file = new();
         var made = sheet.Made.ToDateTime(TimeOnly.MinValue, DateTimeKind.Utc);
-        using (var document = SKDocument.CreatePdf(file, new SKDocumentPdfMetadata { Title = sheet.Title, Producer = "Fobble", Creation = made, Modified = made }))
+        using (
+            var document = SKDocument.CreatePdf(
+                file,
+                new SKDocumentPdfMetadata
+                {
+                    Title = sheet.Title,
+                    Producer = "Fobble",
+                    Creation = made,
+                    Modified = made,
+                }
+            )
+        )
         {
             foreach (var page in sheet.Pages)
             {
@@ -51,7 +62,8 @@ public static class SheetWriter
         var at = text.IndexOf("<svg", StringComparison.Ordinal);
         var end = text.IndexOf('>', at);
         return System.Text.Encoding.UTF8.GetBytes(
-            $"{text[..at]}<svg xmlns=\"http://www.w3.org/2000/svg\" xmlns:xlink=\"http://www.w3.org/1999/xlink\" width=\"{width}mm\" height=\"{height}mm\" viewBox=\"0 0 {width} {height}\"><title>{System.Security.SecurityElement.Escape(page.Picture.Description)}</title>{text[(end + 1)..]}");
+            $"{text[..at]}<svg xmlns=\"http://www.w3.org/2000/svg\" xmlns:xlink=\"http://www.w3.org/1999/xlink\" width=\"{width}mm\" height=\"{height}mm\" viewBox=\"0 0 {width} {height}\"><title>{System.Security.SecurityElement.Escape(page.Picture.Description)}</title>{text[(end + 1)..]}"
+        );
     }
 
     /// <summary>One page as a picture on white.</summary>
@@ -95,7 +107,14 @@ public static class SheetWriter
 
             if (style.Stroke is { } stroke)
             {
-                using SKPaint paint = new() { Color = stroke, IsAntialias = true, Style = SKPaintStyle.Stroke, StrokeWidth = style.Width, StrokeCap = SKStrokeCap.Round };
+                using SKPaint paint = new()
+                {
+                    Color = stroke,
+                    IsAntialias = true,
+                    Style = SKPaintStyle.Stroke,
+                    StrokeWidth = style.Width,
+                    StrokeCap = SKStrokeCap.Round,
+                };
                 canvas.DrawPath(path, paint);
                 if (style.RingInside && shape.Kind == ShapeKind.Circle)
                 {
@@ -114,7 +133,11 @@ public static class SheetWriter
         {
             using var image = SKImage.FromEncodedData(photo.Jpeg);
             var scale = (float)Math.Min(photo.Width / image.Width, photo.Height / image.Height);
-            canvas.DrawImage(image, SKRect.Create((float)photo.X, (float)photo.Y, image.Width * scale, image.Height * scale), new SKSamplingOptions(SKFilterMode.Linear));
+            canvas.DrawImage(
+                image,
+                SKRect.Create((float)photo.X, (float)photo.Y, image.Width * scale, image.Height * scale),
+                new SKSamplingOptions(SKFilterMode.Linear)
+            );
         }
     }
 

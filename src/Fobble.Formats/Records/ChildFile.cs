@@ -7,7 +7,16 @@ using Fobble.Core.Skills;
 namespace Fobble.Formats.Records;
 
 /// <summary>A child with its record, to be handed on to another class or school. The form is published: <c>child-file.schema.json</c>.</summary>
-public sealed record ChildFile(string Format, int Version, DateOnly Made, FileFrom From, FileChild Child, IReadOnlyList<FileSkill> Skills, IReadOnlyList<FileObservation> Observations, IReadOnlyList<FileCheck> Checks)
+public sealed record ChildFile(
+    string Format,
+    int Version,
+    DateOnly Made,
+    FileFrom From,
+    FileChild Child,
+    IReadOnlyList<FileSkill> Skills,
+    IReadOnlyList<FileObservation> Observations,
+    IReadOnlyList<FileCheck> Checks
+)
 {
     public const string FormatName = "fobble-child";
     public const int CurrentVersion = 1;
@@ -43,7 +52,12 @@ public sealed record ChildFile(string Format, int Version, DateOnly Made, FileFr
         }
         catch (JsonException fault)
         {
-            return (null, [$"This is no child’s file, or it is damaged{(fault.LineNumber is { } line ? string.Create(CultureInfo.InvariantCulture, $" (line {line + 1}{(fault.Path is { Length: > 1 } path ? $", {path[2..]}" : "")})") : "")}."]);
+            return (
+                null,
+                [
+                    $"This is no child’s file, or it is damaged{(fault.LineNumber is { } line ? string.Create(CultureInfo.InvariantCulture, $" (line {line + 1}{(fault.Path is { Length: > 1 } path ? $", {path[2..]}" : "")})") : "")}.",
+                ]
+            );
         }
 
         if (file is not { Format: FormatName })
@@ -64,8 +78,19 @@ public sealed record ChildFile(string Format, int Version, DateOnly Made, FileFr
 
         faults.AddRange(file.Observations.GroupBy(o => o.Id).Where(g => g.Count() > 1).Take(3).Select(g => $"Observation {g.Key} is there {g.Count()} times."));
         faults.AddRange(file.Observations.Where(o => o.Day > today).Take(3).Select(o => $"Observation {o.Id} is of a day still to come, {o.Day:yyyy-MM-dd}."));
-        faults.AddRange(file.Observations.Where(o => (o.Note?.Length ?? 0) > 500 || (o.Numbers?.Length ?? 0) > 40 || o.Skill.Length is 0 or > 80 || (o.Slip?.Length ?? 0) > 80 || (o.Strategy?.Length ?? 0) > 80 || o.SeenBy.Length > 120 || (o.Withdrawn?.Why.Length ?? 0) > 500)
-            .Take(3).Select(o => $"Observation {o.Id} has a text that is too long, or no skill."));
+        faults.AddRange(
+            file.Observations.Where(o =>
+                    (o.Note?.Length ?? 0) > 500
+                    || (o.Numbers?.Length ?? 0) > 40
+                    || o.Skill.Length is 0 or > 80
+                    || (o.Slip?.Length ?? 0) > 80
+                    || (o.Strategy?.Length ?? 0) > 80
+                    || o.SeenBy.Length > 120
+                    || (o.Withdrawn?.Why.Length ?? 0) > 500
+                )
+                .Take(3)
+                .Select(o => $"Observation {o.Id} has a text that is too long, or no skill.")
+        );
         return (faults.Count == 0 ? file : null, faults);
     }
 }
@@ -79,8 +104,20 @@ public sealed record FileChild(string GivenName, string FamilyName, DateOnly? Bo
 public sealed record FileSkill(string Id, string ICan, int Strength, bool LookAgain, DateOnly? SecureSince = null);
 
 public sealed record FileObservation(
-    Guid Id, string Skill, DateTimeOffset At, DateOnly Day, string SeenBy, Setting Setting, Support Support, Representation Representation, string? Numbers = null, string? Slip = null,
-    string? Strategy = null, string? Note = null, FileWithdrawal? Withdrawn = null);
+    Guid Id,
+    string Skill,
+    DateTimeOffset At,
+    DateOnly Day,
+    string SeenBy,
+    Setting Setting,
+    Support Support,
+    Representation Representation,
+    string? Numbers = null,
+    string? Slip = null,
+    string? Strategy = null,
+    string? Note = null,
+    FileWithdrawal? Withdrawn = null
+);
 
 public sealed record FileWithdrawal(DateTimeOffset At, string By, string Why);
 

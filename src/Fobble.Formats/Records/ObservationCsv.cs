@@ -11,17 +11,52 @@ namespace Fobble.Formats.Records;
 public static class ObservationCsv
 {
     private const int LongestText = 500;
-    private static readonly string[] Headings = ["Id", "Child", "Skill", "Skill name", "Day", "Time", "Support", "Setting", "Shown with", "Numbers", "Slip", "Way", "Note", "Seen by", "Withdrawn because"];
+    private static readonly string[] Headings =
+    [
+        "Id",
+        "Child",
+        "Skill",
+        "Skill name",
+        "Day",
+        "Time",
+        "Support",
+        "Setting",
+        "Shown with",
+        "Numbers",
+        "Slip",
+        "Way",
+        "Note",
+        "Seen by",
+        "Withdrawn because",
+    ];
     private static readonly string[] Needed = ["Child", "Skill", "Day", "Support"];
 
     public static string Write(IEnumerable<ObservationLine> lines, SkillMap map)
     {
         ArgumentNullException.ThrowIfNull(map);
-        return CsvTable.Write([Headings, .. lines.Select(l => (IReadOnlyList<string>)
-        [
-            $"{l.Id}", Guarded(l.Child), l.Skill.Value, map.Has(l.Skill) ? map[l.Skill].Short : "", l.Day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), l.At.ToString("HH:mm:ss", CultureInfo.InvariantCulture),
-            $"{l.Support}", $"{l.Setting}", $"{l.Representation}", Guarded(l.Numbers), l.Slip ?? "", l.Strategy ?? "", Guarded(l.Note), Guarded(l.By), Guarded(l.WithdrawnWhy),
-        ])]);
+        return CsvTable.Write([
+            Headings,
+            .. lines.Select(l =>
+                (IReadOnlyList<string>)
+                    [
+                        $"{l.Id}",
+                        Guarded(l.Child),
+                        l.Skill.Value,
+                        map.Has(l.Skill) ? map[l.Skill].Short : "",
+                        l.Day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+                        l.At.ToString("HH:mm:ss", CultureInfo.InvariantCulture),
+                        $"{l.Support}",
+                        $"{l.Setting}",
+                        $"{l.Representation}",
+                        Guarded(l.Numbers),
+                        l.Slip ?? "",
+                        l.Strategy ?? "",
+                        Guarded(l.Note),
+                        Guarded(l.By),
+                        Guarded(l.WithdrawnWhy),
+                    ]
+            ),
+        ]);
     }
 
     /// <summary>Reads them. A child is named as the class names it; a skill by its id or its short name. What has no id gets one from what it says, so that a file taken twice is taken once.</summary>
@@ -39,11 +74,18 @@ public static class ObservationCsv
 
         if (table.Lacks(Needed) is { Count: > 0 } lacks)
         {
-            return new([], [.. table.Faults, new(table.Rows[0].Line, null, $"There is no column {string.Join(" and no column ", lacks.Select(h => $"“{h}”"))}.")], table.Notes);
+            return new(
+                [],
+                [.. table.Faults, new(table.Rows[0].Line, null, $"There is no column {string.Join(" and no column ", lacks.Select(h => $"“{h}”"))}.")],
+                table.Notes
+            );
         }
 
         var known = children.ToDictionary(c => c, c => c, StringComparer.CurrentCultureIgnoreCase);
-        var byName = map.All.GroupBy(s => s.Short, StringComparer.OrdinalIgnoreCase).Where(g => g.Count() == 1).ToDictionary(g => g.Key, g => g.Single(), StringComparer.OrdinalIgnoreCase);
+        var byName = map
+            .All.GroupBy(s => s.Short, StringComparer.OrdinalIgnoreCase)
+            .Where(g => g.Count() == 1)
+            .ToDictionary(g => g.Key, g => g.Single(), StringComparer.OrdinalIgnoreCase);
         Dictionary<Guid, int> ids = [];
         List<ObservationLine> lines = [];
         foreach (var row in table.Rows.Skip(1))
@@ -60,14 +102,27 @@ public static class ObservationCsv
             string Text(string heading) => Unguarded(table.Field(row, heading));
             string? Said(string heading) => Text(heading) is { Length: > 0 } text ? text : null;
             var child = Text("Child");
-            Check("Child", known.ContainsKey(child), child.Length == 0 ? "The child’s name is missing." : $"There is no “{child}” in this class; names are written as Fobble shows them.");
+            Check(
+                "Child",
+                known.ContainsKey(child),
+                child.Length == 0 ? "The child’s name is missing." : $"There is no “{child}” in this class; names are written as Fobble shows them."
+            );
             var named = Text("Skill");
             var skill = map.Has(new(named)) ? map[new(named)] : byName.GetValueOrDefault(named);
             Check("Skill", skill is not null, named.Length == 0 ? "The skill is missing." : $"There is no skill “{named}”.");
-            Check("Day", DateOnly.TryParseExact(Text("Day"), ["yyyy-MM-dd", "dd.MM.yyyy", "dd/MM/yyyy"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var day), $"“{Text("Day")}” is no day; write it as {today:yyyy-MM-dd}.");
+            Check(
+                "Day",
+                DateOnly.TryParseExact(Text("Day"), ["yyyy-MM-dd", "dd.MM.yyyy", "dd/MM/yyyy"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var day),
+                $"“{Text("Day")}” is no day; write it as {today:yyyy-MM-dd}."
+            );
             Check("Day", day <= today, "This day is still to come.");
             var time = new TimeOnly(12, 0);
-            Check("Time", Said("Time") is not { } clock || TimeOnly.TryParseExact(clock, ["HH:mm:ss", "HH:mm", "H:mm"], CultureInfo.InvariantCulture, DateTimeStyles.None, out time), $"“{Text("Time")}” is no time; write it as 10:30.");
+            Check(
+                "Time",
+                Said("Time") is not { } clock
+                    || TimeOnly.TryParseExact(clock, ["HH:mm:ss", "HH:mm", "H:mm"], CultureInfo.InvariantCulture, DateTimeStyles.None, out time),
+                $"“{Text("Time")}” is no time; write it as 10:30."
+            );
             var support = table.Word<Support>(row, "Support", Text("Support"));
             var setting = Said("Setting") is { } where ? table.Word<Setting>(row, "Setting", where) : Setting.Group;
             var shown = Said("Shown with") is { } how ? table.Word<Representation>(row, "Shown with", how) : skill?.ShownIn[0] ?? Representation.Objects;
@@ -82,10 +137,29 @@ public static class ObservationCsv
                 continue;
             }
 
-            id = id == default ? NameUuid.Of(NameUuid.Url, $"urn:fobble:observation|{child}|{skill!.Id}|{day:O}|{time:O}|{support}|{Text("Numbers")}|{Text("Note")}") : id;
+            id =
+                id == default
+                    ? NameUuid.Of(NameUuid.Url, $"urn:fobble:observation|{child}|{skill!.Id}|{day:O}|{time:O}|{support}|{Text("Numbers")}|{Text("Note")}")
+                    : id;
             Check("Id", ids.TryAdd(id, row.Line), $"The same observation stands in line {ids.GetValueOrDefault(id)}.");
-            lines.Add(new(
-                id, known[child], skill!.Id, zone.At(day, time), day, Said("Seen by") ?? by, setting!.Value, support!.Value, shown!.Value, Said("Numbers"), Said("Slip"), Said("Way"), Said("Note"), Said("Withdrawn because")));
+            lines.Add(
+                new(
+                    id,
+                    known[child],
+                    skill!.Id,
+                    zone.At(day, time),
+                    day,
+                    Said("Seen by") ?? by,
+                    setting!.Value,
+                    support!.Value,
+                    shown!.Value,
+                    Said("Numbers"),
+                    Said("Slip"),
+                    Said("Way"),
+                    Said("Note"),
+                    Said("Withdrawn because")
+                )
+            );
         }
 
         return new(lines, table.Faults, table.Notes);

@@ -9,7 +9,21 @@ namespace Fobble.Formats.Records;
 /// <param name="By">Who saw it.</param>
 /// <param name="WithdrawnWhy">Null where it counts.</param>
 public sealed record ObservationLine(
-    Guid Id, string Child, SkillId Skill, DateTimeOffset At, DateOnly Day, string By, Setting Setting, Support Support, Representation Representation, string? Numbers, string? Slip, string? Strategy, string? Note, string? WithdrawnWhy);
+    Guid Id,
+    string Child,
+    SkillId Skill,
+    DateTimeOffset At,
+    DateOnly Day,
+    string By,
+    Setting Setting,
+    Support Support,
+    Representation Representation,
+    string? Numbers,
+    string? Slip,
+    string? Strategy,
+    string? Note,
+    string? WithdrawnWhy
+);
 
 /// <summary>What a file of observations says. It can be taken only when it has no fault.</summary>
 public sealed record ObservationReading(IReadOnlyList<ObservationLine> Lines, IReadOnlyList<FileFault> Faults, IReadOnlyList<string> Notes);

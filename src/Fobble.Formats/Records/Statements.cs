@@ -56,17 +56,34 @@ public static class Statements
             ["id"] = $"{line.Id}",
             ["timestamp"] = line.At.ToUniversalTime().ToString("yyyy-MM-ddTHH:mm:ss.fffZ", System.Globalization.CultureInfo.InvariantCulture),
             ["actor"] = AgentOf(child),
-            ["verb"] = new JsonObject { ["id"] = $"{Place}:showed", ["display"] = new JsonObject { ["en"] = "showed" } },
+            ["verb"] = new JsonObject
+            {
+                ["id"] = $"{Place}:showed",
+                ["display"] = new JsonObject { ["en"] = "showed" },
+            },
             ["object"] = new JsonObject
             {
                 ["objectType"] = "Activity",
                 ["id"] = $"{Place}:skill:{line.Skill}",
-                ["definition"] = new JsonObject { ["name"] = new JsonObject { ["en"] = known?.Short ?? line.Skill.Value }, ["description"] = new JsonObject { ["en"] = known?.ICan ?? "" } },
+                ["definition"] = new JsonObject
+                {
+                    ["name"] = new JsonObject { ["en"] = known?.Short ?? line.Skill.Value },
+                    ["description"] = new JsonObject { ["en"] = known?.ICan ?? "" },
+                },
             },
-            ["result"] = new JsonObject { ["success"] = line.Support == Support.Alone, ["extensions"] = new JsonObject { [$"{Place}:support"] = JsonNamingPolicy.CamelCase.ConvertName($"{line.Support}") } },
+            ["result"] = new JsonObject
+            {
+                ["success"] = line.Support == Support.Alone,
+                ["extensions"] = new JsonObject { [$"{Place}:support"] = JsonNamingPolicy.CamelCase.ConvertName($"{line.Support}") },
+            },
             ["context"] = new JsonObject { ["extensions"] = more },
         };
     }
 
-    private static JsonObject AgentOf(string name) => new() { ["objectType"] = "Agent", ["account"] = new JsonObject { ["homePage"] = Place, ["name"] = name } };
+    private static JsonObject AgentOf(string name) =>
+        new()
+        {
+            ["objectType"] = "Agent",
+            ["account"] = new JsonObject { ["homePage"] = Place, ["name"] = name },
+        };
 }

@@ -14,7 +14,11 @@ namespace Fobble.Formats.SkillMaps;
 public static class CaseFile
 {
     private const string Base = "urn:fobble:skill-map:";
-    private static readonly JsonSerializerOptions Layout = new() { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    private static readonly JsonSerializerOptions Layout = new()
+    {
+        WriteIndented = true,
+        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
 
     /// <param name="school">Whose map it is.</param>
     /// <param name="changed">When the map was written; the same map at the same moment gives the same file.</param>
@@ -26,7 +30,13 @@ public static class CaseFile
         var title = $"Number skills of {school}";
         JsonObject document = new()
         {
-            ["identifier"] = IdOf("document"), ["uri"] = Base + "document", ["creator"] = school, ["title"] = title, ["lastChangeDateTime"] = at, ["language"] = "en", ["adoptionStatus"] = "Implemented",
+            ["identifier"] = IdOf("document"),
+            ["uri"] = Base + "document",
+            ["creator"] = school,
+            ["title"] = title,
+            ["lastChangeDateTime"] = at,
+            ["language"] = "en",
+            ["adoptionStatus"] = "Implemented",
             ["CFPackageURI"] = Link("Package", "package"),
         };
         JsonArray items =
@@ -45,9 +55,16 @@ public static class CaseFile
         [
             .. skills.Select((s, i) => Association("isChildOf", s.Id.Value, s.Strand, at, i)),
             .. skills.SelectMany(s => s.Needs.Select(need => Association("precedes", need.Value, s.Id.Value, at, null))),
-            .. skills.SelectMany(s => s.Standards.Select(code => Association("isRelatedTo", s.Id.Value, "standard:" + code, at, null, Framework.Find(code)?.Text))),
+            .. skills.SelectMany(s =>
+                s.Standards.Select(code => Association("isRelatedTo", s.Id.Value, "standard:" + code, at, null, Framework.Find(code)?.Text))
+            ),
         ];
-        return new JsonObject { ["CFDocument"] = document, ["CFItems"] = items, ["CFAssociations"] = associations }.ToJsonString(Layout);
+        return new JsonObject
+        {
+            ["CFDocument"] = document,
+            ["CFItems"] = items,
+            ["CFAssociations"] = associations,
+        }.ToJsonString(Layout);
     }
 
     /// <summary>Reads a package that was written here, or one whose items were changed elsewhere: wording, keywords and associations count, the notes supply the rest.</summary>
@@ -73,7 +90,17 @@ public static class CaseFile
         try
         {
             var names = items.OfType<JsonObject>().ToDictionary(i => Text(i, "identifier"), i => Text(i, "humanCodingScheme"));
-            var links = associations.OfType<JsonObject>().Select(a => (Type: Text(a, "associationType"), From: Text(a["originNodeURI"], "identifier"), To: Text(a["destinationNodeURI"], "identifier"), ToUri: Text(a["destinationNodeURI"], "uri"))).ToList();
+            var links = associations
+                .OfType<JsonObject>()
+                .Select(a =>
+                    (
+                        Type: Text(a, "associationType"),
+                        From: Text(a["originNodeURI"], "identifier"),
+                        To: Text(a["destinationNodeURI"], "identifier"),
+                        ToUri: Text(a["destinationNodeURI"], "uri")
+                    )
+                )
+                .ToList();
             foreach (var (item, at) in items.OfType<JsonObject>().Select((item, i) => (item, i + 1)).Where(p => Text(p.item, "CFItemType") == "Skill"))
             {
                 try
@@ -96,16 +123,28 @@ public static class CaseFile
             faults.Add(new(1, null, "The package holds no item of the type Skill."));
         }
 
-        faults.AddRange(skills.GroupBy(s => s.Id).Where(g => g.Count() > 1).Select(g => new FileFault(1, "humanCodingScheme", $"{g.Key} is in the file {g.Count()} times.")));
+        faults.AddRange(
+            skills.GroupBy(s => s.Id).Where(g => g.Count() > 1).Select(g => new FileFault(1, "humanCodingScheme", $"{g.Key} is in the file {g.Count()} times."))
+        );
         return new(skills, faults);
     }
 
     private static Skill SkillOf(JsonObject item, Dictionary<string, string> names, List<(string Type, string From, string To, string ToUri)> links)
     {
         var notes = Text(item, "notes");
-        var whole = SkillMapLoader.ReadOne(notes.Length > 0 ? notes : throw new RefusedException("file", $"{Text(item, "humanCodingScheme")} has no notes: they hold what CASE has no field for. Begin with a map that was exported here."));
+        var whole = SkillMapLoader.ReadOne(
+            notes.Length > 0
+                ? notes
+                : throw new RefusedException(
+                    "file",
+                    $"{Text(item, "humanCodingScheme")} has no notes: they hold what CASE has no field for. Begin with a map that was exported here."
+                )
+        );
         var id = Text(item, "identifier");
-        var needs = links.Where(l => l.Type == "precedes" && l.To == id).Select(l => names.GetValueOrDefault(l.From) ?? throw new RefusedException("file", $"{whole.Id} comes after an item that is not in the package.")).ToList();
+        var needs = links
+            .Where(l => l.Type == "precedes" && l.To == id)
+            .Select(l => names.GetValueOrDefault(l.From) ?? throw new RefusedException("file", $"{whole.Id} comes after an item that is not in the package."))
+            .ToList();
         var changed = whole with
         {
             Short = Text(item, "abbreviatedStatement"),
@@ -117,17 +156,30 @@ public static class CaseFile
         return SkillMapLoader.ReadOne(SkillMapLoader.WriteOne(changed));
     }
 
-    private static JsonObject Item(string name, string type, string statement, string shortly, string at) => new()
-    {
-        ["identifier"] = IdOf(name), ["uri"] = Base + name, ["CFDocumentURI"] = Link("Document", "document"), ["CFItemType"] = type, ["fullStatement"] = statement, ["abbreviatedStatement"] = shortly, ["language"] = "en", ["lastChangeDateTime"] = at,
-    };
+    private static JsonObject Item(string name, string type, string statement, string shortly, string at) =>
+        new()
+        {
+            ["identifier"] = IdOf(name),
+            ["uri"] = Base + name,
+            ["CFDocumentURI"] = Link("Document", "document"),
+            ["CFItemType"] = type,
+            ["fullStatement"] = statement,
+            ["abbreviatedStatement"] = shortly,
+            ["language"] = "en",
+            ["lastChangeDateTime"] = at,
+        };
 
     private static JsonObject Association(string type, string from, string to, string at, int? place, string? title = null)
     {
         JsonObject link = new()
         {
-            ["identifier"] = IdOf($"{type}:{from}:{to}"), ["uri"] = $"{Base}{type}:{from}:{to}", ["associationType"] = type, ["CFDocumentURI"] = Link("Document", "document"),
-            ["originNodeURI"] = Link(from, from), ["destinationNodeURI"] = Link(title ?? to, to), ["lastChangeDateTime"] = at,
+            ["identifier"] = IdOf($"{type}:{from}:{to}"),
+            ["uri"] = $"{Base}{type}:{from}:{to}",
+            ["associationType"] = type,
+            ["CFDocumentURI"] = Link("Document", "document"),
+            ["originNodeURI"] = Link(from, from),
+            ["destinationNodeURI"] = Link(title ?? to, to),
+            ["lastChangeDateTime"] = at,
         };
         if (place is { } number)
         {
@@ -137,9 +189,16 @@ public static class CaseFile
         return link;
     }
 
-    private static JsonObject Link(string title, string name) => new() { ["title"] = title, ["identifier"] = IdOf(name), ["uri"] = Base + name };
+    private static JsonObject Link(string title, string name) =>
+        new()
+        {
+            ["title"] = title,
+            ["identifier"] = IdOf(name),
+            ["uri"] = Base + name,
+        };
 
     private static string IdOf(string name) => NameUuid.Of(NameUuid.Url, Base + name).ToString();
 
-    private static string Text(JsonNode? node, string field) => node is JsonObject o && o[field] is JsonValue value && value.TryGetValue<string>(out var text) ? text : "";
+    private static string Text(JsonNode? node, string field) =>
+        node is JsonObject o && o[field] is JsonValue value && value.TryGetValue<string>(out var text) ? text : "";
 }

@@ -26,7 +26,17 @@ public static class SkillMapCsv
 
         if (table.Lacks("Id", "Whole") is { Count: > 0 } lacks)
         {
-            return new([], [.. table.Faults, new(table.Rows[0].Line, null, $"There is no column {string.Join(" and no column ", lacks.Select(h => $"“{h}”"))}: begin with a map that was exported here.")]);
+            return new(
+                [],
+                [
+                    .. table.Faults,
+                    new(
+                        table.Rows[0].Line,
+                        null,
+                        $"There is no column {string.Join(" and no column ", lacks.Select(h => $"“{h}”"))}: begin with a map that was exported here."
+                    ),
+                ]
+            );
         }
 
         List<Skill> skills = [];
@@ -44,30 +54,45 @@ public static class SkillMapCsv
 
         foreach (var twice in skills.GroupBy(s => s.Id).Where(g => g.Count() > 1))
         {
-            table.Faults.Add(new(table.Rows.Last(r => table.Field(r, "Id") == twice.Key.Value).Line, "Id", $"{twice.Key} is in the file {twice.Count()} times."));
+            table.Faults.Add(
+                new(table.Rows.Last(r => table.Field(r, "Id") == twice.Key.Value).Line, "Id", $"{twice.Key} is in the file {twice.Count()} times.")
+            );
         }
 
         return new(skills, table.Faults);
     }
 
     private static string[] RowOf(Skill skill) =>
-    [
-        skill.Id.Value, skill.Strand, skill.Short, skill.ICan, string.Join("; ", skill.Needs), $"{skill.When}", string.Join("; ", skill.Words), string.Join("; ", skill.Standards),
-        skill.Hidden ? "yes" : "", SkillMapLoader.WriteOne(skill),
-    ];
+        [
+            skill.Id.Value,
+            skill.Strand,
+            skill.Short,
+            skill.ICan,
+            string.Join("; ", skill.Needs),
+            $"{skill.When}",
+            string.Join("; ", skill.Words),
+            string.Join("; ", skill.Standards),
+            skill.Hidden ? "yes" : "",
+            SkillMapLoader.WriteOne(skill),
+        ];
 
     private static Skill SkillOf(CsvTable table, (int Line, IReadOnlyList<string> Fields) row)
     {
         var whole = SkillMapLoader.ReadOne(table.Field(row, "Whole"));
         string Or(string heading, string before) => table.Lacks(heading).Count > 0 ? before : table.Field(row, heading);
         IReadOnlyList<string> List(string heading, IEnumerable<string> before) =>
-            table.Lacks(heading).Count > 0 ? [.. before] : [.. table.Field(row, heading).Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)];
+            table.Lacks(heading).Count > 0
+                ? [.. before]
+                : [.. table.Field(row, heading).Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)];
         var changed = whole with
         {
             Short = Or("Name", whole.Short),
             ICan = Or("I can", whole.ICan),
             Needs = [.. List("Needs", whole.Needs.Select(n => n.Value)).Select(n => new SkillId(n))],
-            When = Enum.TryParse<Core.Calendars.Season>(Or("When", $"{whole.When}"), ignoreCase: true, out var when) && Enum.IsDefined(when) ? when : throw new RefusedException("When", $"“{Or("When", "")}” is no season: Autumn, Spring, Summer or Beyond."),
+            When =
+                Enum.TryParse<Core.Calendars.Season>(Or("When", $"{whole.When}"), ignoreCase: true, out var when) && Enum.IsDefined(when)
+                    ? when
+                    : throw new RefusedException("When", $"“{Or("When", "")}” is no season: Autumn, Spring, Summer or Beyond."),
             Words = List("Words", whole.Words),
             Standards = List("Standards", whole.Standards),
             Hidden = table.Lacks("Hidden").Count > 0 ? whole.Hidden : table.Field(row, "Hidden").Length > 0,

@@ -11,10 +11,23 @@ namespace Fobble.Server.Demo;
 internal static class DemoEvidence
 {
     private const int Questions = 8;
-    private static readonly string[] Notes = ["Said why without being asked.", "Looked away and answered from memory.", "Began with the larger one by herself.", "Wanted to go on to bigger numbers.", "Needed the things in a row."];
+    private static readonly string[] Notes =
+    [
+        "Said why without being asked.",
+        "Looked away and answered from memory.",
+        "Began with the larger one by herself.",
+        "Wanted to go on to bigger numbers.",
+        "Needed the things in a row.",
+    ];
 
     /// <summary>Two checks that have ended and one under way, answered as the record suggests, with the answers as observations.</summary>
-    public static IEnumerable<(BaselineCheckRow Check, IReadOnlyList<ObservationRow> Answers)> Checks(ClassEvidence evidence, int classId, int adult, DateTimeOffset at, SeededRandom random)
+    public static IEnumerable<(BaselineCheckRow Check, IReadOnlyList<ObservationRow> Answers)> Checks(
+        ClassEvidence evidence,
+        int classId,
+        int adult,
+        DateTimeOffset at,
+        SeededRandom random
+    )
     {
         // Far fewer particles than at the table: it is only made up.
         BaselineCheck check = new(evidence.Map, BaselineSettings.Default with { Particles = 300 });
@@ -29,19 +42,37 @@ internal static class DemoEvidence
                 var strength = evidence[id, next].Strength;
                 var has = strength >= Strength.Nearly || (strength == Strength.NotSeen && evidence.Map[next].When == Season.Autumn) || random.Chance(0.15);
                 answers.Add(new(next, has ? Support.Alone : Support.NotYet));
-                rows.Add(new()
-                {
-                    Id = IdFrom(random), ChildId = id.Value, Skill = next.Value, At = at.AddMinutes(answers.Count), Day = DateOnly.FromDateTime(at.DateTime), AdultId = adult, Setting = Setting.Baseline, Support = answers[^1].Support,
-                    Representation = evidence.Map[next].ShownIn[0],
-                });
+                rows.Add(
+                    new()
+                    {
+                        Id = IdFrom(random),
+                        ChildId = id.Value,
+                        Skill = next.Value,
+                        At = at.AddMinutes(answers.Count),
+                        Day = DateOnly.FromDateTime(at.DateTime),
+                        AdultId = adult,
+                        Setting = Setting.Baseline,
+                        Support = answers[^1].Support,
+                        Representation = evidence.Map[next].ShownIn[0],
+                    }
+                );
                 state = check.After(answers);
             }
 
-            BaselineCheckRow row = new() { ClassId = classId, ChildId = id.Value, StartedAt = at, StartedBy = adult };
+            BaselineCheckRow row = new()
+            {
+                ClassId = classId,
+                ChildId = id.Value,
+                StartedAt = at,
+                StartedBy = adult,
+            };
             if (ends)
             {
                 var asked = answers.Select(a => a.Skill).ToHashSet();
-                (row.EndedAt, row.Inferred) = (at.AddMinutes(12), state.Skills.Where(s => !asked.Contains(s.Skill)).ToDictionary(s => s.Skill.Value, s => Math.Round(s.Chance, 3)));
+                (row.EndedAt, row.Inferred) = (
+                    at.AddMinutes(12),
+                    state.Skills.Where(s => !asked.Contains(s.Skill)).ToDictionary(s => s.Skill.Value, s => Math.Round(s.Chance, 3))
+                );
             }
 
             yield return (row, rows);
@@ -49,11 +80,21 @@ internal static class DemoEvidence
     }
 
     /// <summary>The other adult's codes of what each noted in a session: mostly the same, now and then a step more or less help.</summary>
-    public static IEnumerable<ObservationRow> SecondLook(IEnumerable<ObservationRow> first, Func<int, int> otherThan, SeededRandom random) => first.Select(o => new ObservationRow
-    {
-        Id = IdFrom(random), ChildId = o.ChildId, Skill = o.Skill, At = o.At.AddSeconds(20), Day = o.Day, AdultId = otherThan(o.AdultId), Setting = o.Setting, Representation = o.Representation, Numbers = o.Numbers, SessionId = o.SessionId,
-        Support = random.Chance(0.72) ? o.Support : (Support)Math.Clamp((int)o.Support + (random.Chance(0.5) ? 1 : -1), 0, 3),
-    });
+    public static IEnumerable<ObservationRow> SecondLook(IEnumerable<ObservationRow> first, Func<int, int> otherThan, SeededRandom random) =>
+        first.Select(o => new ObservationRow
+        {
+            Id = IdFrom(random),
+            ChildId = o.ChildId,
+            Skill = o.Skill,
+            At = o.At.AddSeconds(20),
+            Day = o.Day,
+            AdultId = otherThan(o.AdultId),
+            Setting = o.Setting,
+            Representation = o.Representation,
+            Numbers = o.Numbers,
+            SessionId = o.SessionId,
+            Support = random.Chance(0.72) ? o.Support : (Support)Math.Clamp((int)o.Support + (random.Chance(0.5) ? 1 : -1), 0, 3),
+        });
 
     public static string? NoteFor(SeededRandom random) => random.Chance(0.02) ? random.Pick(Notes) : null;
 

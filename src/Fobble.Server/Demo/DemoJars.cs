@@ -29,10 +29,19 @@ internal static class DemoJars
         yield return now;
     }
 
-    private static JarRoundRow Filled(int classId, int amount, DateOnly day) => new()
-    {
-        ClassId = classId, Jar = "tall jar", JarMl = 1000, Things = "wooden beads", Shape = ThingShape.Ball, AcrossMm = 20, ThickMm = 20, Amount = amount, Filled = day,
-    };
+    private static JarRoundRow Filled(int classId, int amount, DateOnly day) =>
+        new()
+        {
+            ClassId = classId,
+            Jar = "tall jar",
+            JarMl = 1000,
+            Things = "wooden beads",
+            Shape = ThingShape.Ball,
+            AcrossMm = 20,
+            ThickMm = 20,
+            Amount = amount,
+            Filled = day,
+        };
 
     private static JarGuessRow Guess(int child, int amount, double lean, SeededRandom random) =>
         new() { ChildId = child, Guess = Math.Max(2, (int)Math.Round(amount * (1 + lean + (random.NextNormal() * 0.12)))) };

@@ -26,7 +26,15 @@ internal sealed class DemoPlan(ActivityLibrary library, Timetable timetable, Dat
         }
 
         YearRequest request = new(
-            evidence, timetable, monday, timetable.Calendar.YearEnds(monday), [.. taught], evidence.Map.Skills.Where(s => s.When <= Season.Summer).Select(s => s.Id).ToHashSet(), Approach.Usual, PlanSettings.Usual)
+            evidence,
+            timetable,
+            monday,
+            timetable.Calendar.YearEnds(monday),
+            [.. taught],
+            evidence.Map.Skills.Where(s => s.When <= Season.Summer).Select(s => s.Id).ToHashSet(),
+            Approach.Usual,
+            PlanSettings.Usual
+        )
         {
             Served = library.ServedIn(Place.Carpet),
         };
@@ -46,7 +54,21 @@ internal sealed class DemoPlan(ActivityLibrary library, Timetable timetable, Dat
             return null;
         }
 
-        PlanAsk ask = new(ScopeSource.Seasons, Season.Summer, [], [], null, [.. _dropped.Select(d => d.Value)], _plan.Settings.BufferOneIn, _plan.Settings.StartersADay, _plan.Settings.Gaps.Count, [], false, false, (int)_plan.Settings.Seed);
+        PlanAsk ask = new(
+            ScopeSource.Seasons,
+            Season.Summer,
+            [],
+            [],
+            null,
+            [.. _dropped.Select(d => d.Value)],
+            _plan.Settings.BufferOneIn,
+            _plan.Settings.StartersADay,
+            _plan.Settings.Gaps.Count,
+            [],
+            false,
+            false,
+            (int)_plan.Settings.Seed
+        );
         return new()
         {
             ClassId = classId,

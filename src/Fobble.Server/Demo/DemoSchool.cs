@@ -40,16 +40,64 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
         await db.SaveChangesAsync();
 
         // The term began before the history and lasts well beyond today, so that the demo is alive on any day of the year.
-        db.Terms.Add(new TermRow { SchoolId = school.Id, Name = "Lantern term", Season = Season.Autumn, First = monday.AddDays(-7 * (WeeksOfHistory + 2)), Last = monday.AddDays((7 * 5) + 4) });
-        db.Terms.Add(new TermRow { SchoolId = school.Id, Name = "Kite term", Season = Season.Spring, First = monday.AddDays(7 * 8), Last = monday.AddDays((7 * 19) + 4) });
-        db.Terms.Add(new TermRow { SchoolId = school.Id, Name = "Wagon term", Season = Season.Summer, First = monday.AddDays(7 * 22), Last = monday.AddDays((7 * 32) + 4) });
-        db.Closures.Add(new ClosureRow { SchoolId = school.Id, Name = "Market fair", First = monday.AddDays((7 * 3) + 4), Last = monday.AddDays((7 * 3) + 4) });
-        db.Closures.Add(new ClosureRow { SchoolId = school.Id, Name = "Training day", First = monday.AddDays(-21), Last = monday.AddDays(-21) });
+        db.Terms.Add(
+            new TermRow
+            {
+                SchoolId = school.Id,
+                Name = "Lantern term",
+                Season = Season.Autumn,
+                First = monday.AddDays(-7 * (WeeksOfHistory + 2)),
+                Last = monday.AddDays((7 * 5) + 4),
+            }
+        );
+        db.Terms.Add(
+            new TermRow
+            {
+                SchoolId = school.Id,
+                Name = "Kite term",
+                Season = Season.Spring,
+                First = monday.AddDays(7 * 8),
+                Last = monday.AddDays((7 * 19) + 4),
+            }
+        );
+        db.Terms.Add(
+            new TermRow
+            {
+                SchoolId = school.Id,
+                Name = "Wagon term",
+                Season = Season.Summer,
+                First = monday.AddDays(7 * 22),
+                Last = monday.AddDays((7 * 32) + 4),
+            }
+        );
+        db.Closures.Add(
+            new ClosureRow
+            {
+                SchoolId = school.Id,
+                Name = "Market fair",
+                First = monday.AddDays((7 * 3) + 4),
+                Last = monday.AddDays((7 * 3) + 4),
+            }
+        );
+        db.Closures.Add(
+            new ClosureRow
+            {
+                SchoolId = school.Id,
+                Name = "Training day",
+                First = monday.AddDays(-21),
+                Last = monday.AddDays(-21),
+            }
+        );
 
         var people = new List<Adult>();
         foreach (var demo in DemoAdults.All)
         {
-            var adult = new Adult { FullName = demo.FullName, UserName = DemoAdults.EmailOf(demo.Key), Email = DemoAdults.EmailOf(demo.Key) };
+            var adult = new Adult
+            {
+                FullName = demo.FullName,
+                UserName = DemoAdults.EmailOf(demo.Key),
+                Email = DemoAdults.EmailOf(demo.Key),
+            };
             if (await adults.CreateAsync(adult) is { Succeeded: false } refused)
             {
                 throw new InvalidOperationException($"The demo's {demo.FullName} could not be made: {refused}");
@@ -59,19 +107,45 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
         }
 
         var (ines, tomasz, maeve) = (people[0].Id, people[1].Id, people[2].Id);
-        await FillClassAsync(school, "Rowan", DemoNames.Rowan, [ines, tomasz], [(ines, ClassRole.LeadTeacher), (tomasz, ClassRole.Assistant), (maeve, ClassRole.MathsLead)], seed: 20);
+        await FillClassAsync(
+            school,
+            "Rowan",
+            DemoNames.Rowan,
+            [ines, tomasz],
+            [(ines, ClassRole.LeadTeacher), (tomasz, ClassRole.Assistant), (maeve, ClassRole.MathsLead)],
+            seed: 20
+        );
         await FillClassAsync(school, "Alder", DemoNames.Alder, [maeve], [(maeve, ClassRole.LeadTeacher)], seed: 21);
         await transaction.CommitAsync();
     }
 
     private async Task FillClassAsync(
-        School school, string name, IReadOnlyList<(string Given, string Family)> names, IReadOnlyList<int> teachers, IReadOnlyList<(int Adult, ClassRole Role)> members, ulong seed)
+        School school,
+        string name,
+        IReadOnlyList<(string Given, string Family)> names,
+        IReadOnlyList<int> teachers,
+        IReadOnlyList<(int Adult, ClassRole Role)> members,
+        ulong seed
+    )
     {
         var today = Today;
         var random = new SeededRandom(seed);
-        var newClass = new SchoolClass { Name = name, SchoolId = school.Id, Mouths = name == "Rowan", Allergies = name == "Rowan" ? [Allergen.Gluten, Allergen.Nuts] : [] };
+        var newClass = new SchoolClass
+        {
+            Name = name,
+            SchoolId = school.Id,
+            Mouths = name == "Rowan",
+            Allergies = name == "Rowan" ? [Allergen.Gluten, Allergen.Nuts] : [],
+        };
         newClass.Members.AddRange(members.Select(m => new Membership { AdultId = m.Adult, Role = m.Role }));
-        newClass.Children.AddRange(names.Select(n => new Child { GivenName = n.Given, FamilyName = n.Family, Born = today.AddDays(-(5 * 365) - random.Next(365)) }));
+        newClass.Children.AddRange(
+            names.Select(n => new Child
+            {
+                GivenName = n.Given,
+                FamilyName = n.Family,
+                Born = today.AddDays(-(5 * 365) - random.Next(365)),
+            })
+        );
         db.Classes.Add(newClass);
         await db.SaveChangesAsync();
         var slots = Beginnings.UsualSlots(newClass.Id, teachers).ToList();
@@ -80,15 +154,32 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
 
         var calendar = new SchoolCalendar(
             [.. db.Terms.Where(t => t.SchoolId == school.Id).AsEnumerable().Select(t => new Term(t.Name, t.Season, t.First, t.Last))],
-            [.. db.Closures.Where(c => c.SchoolId == school.Id).AsEnumerable().Select(c => new Closure(c.Name, c.First, c.Last))]);
+            [.. db.Closures.Where(c => c.SchoolId == school.Id).AsEnumerable().Select(c => new Closure(c.Name, c.First, c.Last))]
+        );
         var from = SchoolCalendar.MondayOf(today).AddDays(-7 * WeeksOfHistory);
         List<ChildId> ids = [.. newClass.Children.Select(c => new ChildId(c.Id))];
-        DemoPlan plan = new(library, new(calendar, [.. slots.Select(s => new LessonSlot(s.Id, s.Kind, s.Weekday, s.Start, s.Minutes, "", s.Where))]), SchoolCalendar.MondayOf(today).AddDays(-7 * DemoPlan.WeeksAgo));
-        var history = MadeUpHistory.Play(new(map, library, calendar, ids, from, zone.LocalOf(clock.GetUtcNow()), GroupsADay: 2, seed) { Plan = teachers.Count > 1 ? plan.For : null });
+        DemoPlan plan = new(
+            library,
+            new(calendar, [.. slots.Select(s => new LessonSlot(s.Id, s.Kind, s.Weekday, s.Start, s.Minutes, "", s.Where))]),
+            SchoolCalendar.MondayOf(today).AddDays(-7 * DemoPlan.WeeksAgo)
+        );
+        var history = MadeUpHistory.Play(
+            new(map, library, calendar, ids, from, zone.LocalOf(clock.GetUtcNow()), GroupsADay: 2, seed) { Plan = teachers.Count > 1 ? plan.For : null }
+        );
         if (plan.Row(newClass.Id, teachers[0], calendar, zone) is { } made)
         {
             db.YearPlans.Add(made);
-            db.Closures.Add(new ClosureRow { SchoolId = school.Id, ClassId = newClass.Id, Kind = ClosureKind.NoLessons, Name = "Hill railway trip", First = SchoolCalendar.MondayOf(today).AddDays(9), Last = SchoolCalendar.MondayOf(today).AddDays(9) });
+            db.Closures.Add(
+                new ClosureRow
+                {
+                    SchoolId = school.Id,
+                    ClassId = newClass.Id,
+                    Kind = ClosureKind.NoLessons,
+                    Name = "Hill railway trip",
+                    First = SchoolCalendar.MondayOf(today).AddDays(9),
+                    Last = SchoolCalendar.MondayOf(today).AddDays(9),
+                }
+            );
         }
 
         if (teachers.Count > 1)
@@ -98,15 +189,41 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
 
         db.Stock.AddRange(DemoCupboard.For(newClass.Id));
         db.JarRounds.AddRange(DemoJars.For(newClass.Id, [.. newClass.Children.Select(c => c.Id)], today, calendar, new SeededRandom(seed + 100)));
-        db.Absences.AddRange(history.Away.Select(a => new Absence { ChildId = a.Child.Value, Day = a.Day, MarkedBy = teachers[0] }));
+        db.Absences.AddRange(
+            history.Away.Select(a => new Absence
+            {
+                ChildId = a.Child.Value,
+                Day = a.Day,
+                MarkedBy = teachers[0],
+            })
+        );
         var sessions = new List<(GroupSession Session, PastGroup Group)>();
         foreach (var week in history.Weeks)
         {
             db.PlannedDays.AddRange(week.Plan.Days.Select(d => WeekMaker.ToRow(new(newClass.Id), d)));
-            var cycle = new GroupCycle { ClassId = newClass.Id, Monday = week.Plan.Monday, AcceptedAt = zone.At(week.Plan.Monday.AddDays(-3), new(16, 0)), AcceptedBy = teachers[0] };
-            var evidence = new ClassEvidence(map, calendar, EvidenceSettings.Default, ids, history.Observations.Where(o => o.At < cycle.AcceptedAt), week.Plan.Monday);
+            var cycle = new GroupCycle
+            {
+                ClassId = newClass.Id,
+                Monday = week.Plan.Monday,
+                AcceptedAt = zone.At(week.Plan.Monday.AddDays(-3), new(16, 0)),
+                AcceptedBy = teachers[0],
+            };
+            var evidence = new ClassEvidence(
+                map,
+                calendar,
+                EvidenceSettings.Default,
+                ids,
+                history.Observations.Where(o => o.At < cycle.AcceptedAt),
+                week.Plan.Monday
+            );
             var brief = new GroupingBrief(
-                evidence, week.Plan.Monday, [.. week.Plan.Days.Select(d => d.Focus.Skill)], [.. sessions.Select(s => s.Group)], new Dictionary<ChildId, IReadOnlySet<int>>(), new HashSet<ChildId>());
+                evidence,
+                week.Plan.Monday,
+                [.. week.Plan.Days.Select(d => d.Focus.Skill)],
+                [.. sessions.Select(s => s.Group)],
+                new Dictionary<ChildId, IReadOnlySet<int>>(),
+                new HashSet<ChildId>()
+            );
             foreach (var day in week.Groups.GroupBy(g => g.Day))
             {
                 var places = slots.Where(s => s.Kind == SlotKind.Group && s.Weekday == day.Key.DayOfWeek);
@@ -118,33 +235,52 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
         }
 
         await db.SaveChangesAsync();
-        List<ObservationRow> seen = [.. history.Observations.Select(o => (o, session: o.Setting == Setting.Group ? sessions.FirstOrDefault(s => s.Group.Day == o.Day && s.Group.Skill == o.Skill && s.Group.Children.Contains(o.Child)).Session : null)).Select(p => RowOf(p.o, p.session))];
+        List<ObservationRow> seen =
+        [
+            .. history
+                .Observations.Select(o =>
+                    (
+                        o,
+                        session: o.Setting == Setting.Group
+                            ? sessions.FirstOrDefault(s => s.Group.Day == o.Day && s.Group.Skill == o.Skill && s.Group.Children.Contains(o.Child)).Session
+                            : null
+                    )
+                )
+                .Select(p => RowOf(p.o, p.session)),
+        ];
         db.Observations.AddRange(seen);
         if (teachers.Count > 1)
         {
-            await AddLooksAsync(newClass.Id, seen, new ClassEvidence(map, calendar, EvidenceSettings.Default, ids, history.Observations, today), teachers, random);
+            await AddLooksAsync(
+                newClass.Id,
+                seen,
+                new ClassEvidence(map, calendar, EvidenceSettings.Default, ids, history.Observations, today),
+                teachers,
+                random
+            );
         }
 
         await db.SaveChangesAsync();
 
         // A session is recorded by the adult who runs it.
-        ObservationRow RowOf(Observation o, GroupSession? session) => new()
-        {
-            Id = DemoEvidence.IdFrom(random),
-            ChildId = o.Child.Value,
-            Skill = o.Skill.Value,
-            At = o.At,
-            Day = o.Day,
-            AdultId = session is null ? teachers[random.Next(teachers.Count)] : slots.First(s => s.Id == session.SlotId).AdultId,
-            Setting = o.Setting,
-            Support = o.Support,
-            Representation = o.Representation,
-            Numbers = o.Numbers,
-            Slip = o.SlipId,
-            Strategy = o.StrategyId,
-            Note = DemoEvidence.NoteFor(random),
-            SessionId = session?.Id,
-        };
+        ObservationRow RowOf(Observation o, GroupSession? session) =>
+            new()
+            {
+                Id = DemoEvidence.IdFrom(random),
+                ChildId = o.Child.Value,
+                Skill = o.Skill.Value,
+                At = o.At,
+                Day = o.Day,
+                AdultId = session is null ? teachers[random.Next(teachers.Count)] : slots.First(s => s.Id == session.SlotId).AdultId,
+                Setting = o.Setting,
+                Support = o.Support,
+                Representation = o.Representation,
+                Numbers = o.Numbers,
+                Slip = o.SlipId,
+                Strategy = o.StrategyId,
+                Note = DemoEvidence.NoteFor(random),
+                SessionId = session?.Id,
+            };
     }
 
     // In the class with two adults: baseline checks, the last whole session coded by both, and something that was the wrong child.
@@ -170,7 +306,12 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
 
         var sessions = seen.Where(o => o.SessionId is not null).GroupBy(o => o.SessionId).OrderByDescending(g => g.Key).Take(2).ToList();
         db.Observations.AddRange(sessions.SelectMany(s => DemoEvidence.SecondLook(s, first => teachers.First(t => t != first), random)));
-        seen[^3].Withdrawal = new() { AdultId = teachers[0], At = At(13), Why = "It was the child beside" };
+        seen[^3].Withdrawal = new()
+        {
+            AdultId = teachers[0],
+            At = At(13),
+            Why = "It was the child beside",
+        };
     }
 
     // A few things that a class asks of its groups.
@@ -178,9 +319,31 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
     {
         var children = rowan.Children;
         db.GroupSettings.Add(new() { ClassId = rowan.Id, MostNearAdult = 2 });
-        db.PairWishes.Add(new() { FirstId = children[3].Id, SecondId = children[11].Id, Until = today.AddDays(40) });
-        db.AdultWishes.Add(new() { ChildId = children[15].Id, AdultId = teachers[0], With = true });
-        db.TimesOut.Add(new() { ChildId = children[7].Id, Weekday = DayOfWeek.Tuesday, From = new(9, 30), Until = new(10, 0) });
+        db.PairWishes.Add(
+            new()
+            {
+                FirstId = children[3].Id,
+                SecondId = children[11].Id,
+                Until = today.AddDays(40),
+            }
+        );
+        db.AdultWishes.Add(
+            new()
+            {
+                ChildId = children[15].Id,
+                AdultId = teachers[0],
+                With = true,
+            }
+        );
+        db.TimesOut.Add(
+            new()
+            {
+                ChildId = children[7].Id,
+                Weekday = DayOfWeek.Tuesday,
+                From = new(9, 30),
+                Until = new(10, 0),
+            }
+        );
         foreach (var i in new[] { 1, 8, 16, 20 })
         {
             children[i].NeedsAdultNear = true;

@@ -10,14 +10,46 @@ namespace Fobble.Server.Features;
 /// <param name="By">Who saw it; where it came with a file, who had seen it elsewhere.</param>
 /// <param name="BroughtBy">Who brought it in, where it came with a file.</param>
 public sealed record SeenOnce(
-    Guid Id, DateTimeOffset At, string Skill, string Short, string By, string? BroughtBy, Setting Setting, Support Support, Representation Representation, string? Numbers, string? Slip, string? Strategy, string? Note, bool HasPhoto,
-    string? WithdrawnWhy, string? WithdrawnBy, DateTimeOffset? WithdrawnAt);
+    Guid Id,
+    DateTimeOffset At,
+    string Skill,
+    string Short,
+    string By,
+    string? BroughtBy,
+    Setting Setting,
+    Support Support,
+    Representation Representation,
+    string? Numbers,
+    string? Slip,
+    string? Strategy,
+    string? Note,
+    bool HasPhoto,
+    string? WithdrawnWhy,
+    string? WithdrawnBy,
+    DateTimeOffset? WithdrawnAt
+);
 
 internal static class SeenRecord
 {
     internal static readonly Expression<Func<ObservationRow, SeenOnce>> Projection = o => new SeenOnce(
-        o.Id, o.At, o.Skill, "", o.SeenBy ?? o.Adult!.FullName, o.SeenBy == null ? null : o.Adult!.FullName, o.Setting, o.Support, o.Representation, o.Numbers, o.Slip, o.Strategy, o.Note, o.Photo != null,
-        o.Withdrawal!.Why, o.Withdrawal.Adult!.FullName, (DateTimeOffset?)o.Withdrawal.At);
+        o.Id,
+        o.At,
+        o.Skill,
+        "",
+        o.SeenBy ?? o.Adult!.FullName,
+        o.SeenBy == null ? null : o.Adult!.FullName,
+        o.Setting,
+        o.Support,
+        o.Representation,
+        o.Numbers,
+        o.Slip,
+        o.Strategy,
+        o.Note,
+        o.Photo != null,
+        o.Withdrawal!.Why,
+        o.Withdrawal.Adult!.FullName,
+        (DateTimeOffset?)o.Withdrawal.At
+    );
 
     internal static SeenOnce InWords(SeenOnce seen, SkillMap map)
     {

@@ -25,5 +25,9 @@ internal static class UploadedFile
     }
 
     public static ProblemHttpResult TooLarge(string what, int largest) =>
-        TypedResults.Problem($"The file is larger than {what} can be ({largest / 1_000_000} MB). Nothing was changed.", statusCode: StatusCodes.Status413PayloadTooLarge, title: "Too large");
+        TypedResults.Problem(
+            $"The file is larger than {what} can be ({largest / 1_000_000} MB). Nothing was changed.",
+            statusCode: StatusCodes.Status413PayloadTooLarge,
+            title: "Too large"
+        );
 }

@@ -10,8 +10,9 @@ internal sealed partial class AheadQueue(ILogger<AheadQueue> log) : BackgroundSe
 {
     private const int MostWaiting = 30;
 
-    private readonly Channel<Func<CancellationToken, Task>> _waiting =
-        Channel.CreateBounded<Func<CancellationToken, Task>>(new BoundedChannelOptions(MostWaiting) { FullMode = BoundedChannelFullMode.DropOldest });
+    private readonly Channel<Func<CancellationToken, Task>> _waiting = Channel.CreateBounded<Func<CancellationToken, Task>>(
+        new BoundedChannelOptions(MostWaiting) { FullMode = BoundedChannelFullMode.DropOldest }
+    );
 
     public void Add(Func<CancellationToken, Task> work) => _waiting.Writer.TryWrite(work);
 

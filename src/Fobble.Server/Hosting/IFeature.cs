@@ -6,9 +6,7 @@ namespace Fobble.Server.Hosting;
 /// </summary>
 internal interface IFeature
 {
-    void AddServices(IServiceCollection services)
-    {
-    }
+    void AddServices(IServiceCollection services) { }
 
     /// <param name="api">Below <c>/api</c>; a feature that lies here says itself who may.</param>
     /// <param name="ofClass">Below <c>/api/classes/{classId}</c>, for members of the class.</param>
@@ -17,7 +15,10 @@ internal interface IFeature
     /// <summary>All there are, in the order of their names.</summary>
     static IReadOnlyList<IFeature> All { get; } =
     [
-        .. typeof(IFeature).Assembly.GetTypes().Where(t => t is { IsClass: true, IsAbstract: false } && t.IsAssignableTo(typeof(IFeature))).OrderBy(t => t.FullName, StringComparer.Ordinal)
+        .. typeof(IFeature)
+            .Assembly.GetTypes()
+            .Where(t => t is { IsClass: true, IsAbstract: false } && t.IsAssignableTo(typeof(IFeature)))
+            .OrderBy(t => t.FullName, StringComparer.Ordinal)
             .Select(t => (IFeature)Activator.CreateInstance(t)!),
     ];
 }

@@ -14,16 +14,18 @@ internal static class OpenApiShape
     public static void Configure(OpenApiOptions options)
     {
         options.AddSchemaTransformer(SayWhatIsAlwaysThere);
-        options.AddOperationTransformer((operation, context, _) =>
-        {
-            SayWhatTheAddressHolds(operation, context.Description.RelativePath ?? "");
-            foreach (var parameter in (operation.Parameters ?? []).OfType<OpenApiParameter>().Where(p => p.In == ParameterLocation.Query))
+        options.AddOperationTransformer(
+            (operation, context, _) =>
             {
-                parameter.Name = JsonNamingPolicy.CamelCase.ConvertName(parameter.Name!);
-            }
+                SayWhatTheAddressHolds(operation, context.Description.RelativePath ?? "");
+                foreach (var parameter in (operation.Parameters ?? []).OfType<OpenApiParameter>().Where(p => p.In == ParameterLocation.Query))
+                {
+                    parameter.Name = JsonNamingPolicy.CamelCase.ConvertName(parameter.Name!);
+                }
 
-            return Task.CompletedTask;
-        });
+                return Task.CompletedTask;
+            }
+        );
     }
 
     // The class in an address is read by whoever opens its room, and no handler has to name it.
@@ -32,10 +34,16 @@ internal static class OpenApiShape
         operation.Parameters ??= [];
         if (path.Contains("{classId", StringComparison.Ordinal) && operation.Parameters.All(p => p.Name != "classId"))
         {
-            operation.Parameters.Insert(0, new OpenApiParameter
-            {
-                Name = "classId", In = ParameterLocation.Path, Required = true, Schema = new OpenApiSchema { Type = JsonSchemaType.Integer, Format = "int32" },
-            });
+            operation.Parameters.Insert(
+                0,
+                new OpenApiParameter
+                {
+                    Name = "classId",
+                    In = ParameterLocation.Path,
+                    Required = true,
+                    Schema = new OpenApiSchema { Type = JsonSchemaType.Integer, Format = "int32" },
+                }
+            );
         }
     }
 
@@ -47,9 +55,12 @@ internal static class OpenApiShape
             foreach (var property in context.JsonTypeInfo.Properties)
             {
                 // Types without a public constructor (the core's guarded ones) are otherwise taken to be null anywhere.
-                if (property.AttributeProvider is PropertyInfo info
+                if (
+                    property.AttributeProvider is PropertyInfo info
                     && new NullabilityInfoContext().Create(info).ReadState == NullabilityState.NotNull
-                    && properties.TryGetValue(property.Name, out var found) && found is OpenApiSchema { Type: { } type } own)
+                    && properties.TryGetValue(property.Name, out var found)
+                    && found is OpenApiSchema { Type: { } type } own
+                )
                 {
                     own.Type = type & ~JsonSchemaType.Null;
                 }

@@ -23,13 +23,19 @@ internal sealed partial class Problems(ILogger<Problems> log, IProblemDetailsSer
 
         var problem = exception switch
         {
-            RefusedException refused => new HttpValidationProblemDetails(refused.Reasons.GroupBy(r => r.Field).ToDictionary(r => r.Key, r => r.Select(x => x.Sentence).ToArray()))
+            RefusedException refused => new HttpValidationProblemDetails(
+                refused.Reasons.GroupBy(r => r.Field).ToDictionary(r => r.Key, r => r.Select(x => x.Sentence).ToArray())
+            )
             {
-                Status = StatusCodes.Status400BadRequest, Detail = refused.Message,
+                Status = StatusCodes.Status400BadRequest,
+                Detail = refused.Message,
             },
             ChangedMeanwhileException changed => new ProblemDetails
             {
-                Status = StatusCodes.Status409Conflict, Type = Changed, Title = "Changed in the meantime", Detail = $"{changed.Message} Nothing of yours was changed: look at it again.",
+                Status = StatusCodes.Status409Conflict,
+                Type = Changed,
+                Title = "Changed in the meantime",
+                Detail = $"{changed.Message} Nothing of yours was changed: look at it again.",
                 Extensions = { ["changes"] = changed.Changes },
             },
             BadHttpRequestException bad => new ProblemDetails { Status = bad.StatusCode, Title = "Bad request" },
@@ -46,7 +52,9 @@ internal sealed partial class Problems(ILogger<Problems> log, IProblemDetailsSer
         Faulted(log, id, exception);
         return new()
         {
-            Status = StatusCodes.Status500InternalServerError, Title = "A fault of the program", Detail = $"Something went wrong that should not: nothing was changed. If it comes again, tell who looks after Fobble this number: {id}.",
+            Status = StatusCodes.Status500InternalServerError,
+            Title = "A fault of the program",
+            Detail = $"Something went wrong that should not: nothing was changed. If it comes again, tell who looks after Fobble this number: {id}.",
             Extensions = { ["fault"] = id },
         };
     }

@@ -1,6 +1,6 @@
 using System.Text.Json.Serialization;
-using Fobble.Data.Model;
 using Fobble.Data;
+using Fobble.Data.Model;
 using Fobble.Server.Demo;
 using Fobble.Server.Features.Live;
 using Fobble.Server.Security;
@@ -56,12 +56,30 @@ public static class Setup
         }
 
         services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(settings.Data, "keys"))).SetApplicationName("fobble");
-        services.AddIdentityCore<Adult>(options =>
-        {
-            options.Password = new() { RequiredLength = 10, RequireDigit = false, RequireLowercase = false, RequireUppercase = false, RequireNonAlphanumeric = false, RequiredUniqueChars = 5 };
-            options.Lockout = new() { MaxFailedAccessAttempts = 5, DefaultLockoutTimeSpan = TimeSpan.FromMinutes(10), AllowedForNewUsers = true };
-            options.User.RequireUniqueEmail = true;
-        }).AddEntityFrameworkStores<FobbleDb>().AddSignInManager().AddClaimsPrincipalFactory<AdultClaims>().AddDefaultTokenProviders();
+        services
+            .AddIdentityCore<Adult>(options =>
+            {
+                options.Password = new()
+                {
+                    RequiredLength = 10,
+                    RequireDigit = false,
+                    RequireLowercase = false,
+                    RequireUppercase = false,
+                    RequireNonAlphanumeric = false,
+                    RequiredUniqueChars = 5,
+                };
+                options.Lockout = new()
+                {
+                    MaxFailedAccessAttempts = 5,
+                    DefaultLockoutTimeSpan = TimeSpan.FromMinutes(10),
+                    AllowedForNewUsers = true,
+                };
+                options.User.RequireUniqueEmail = true;
+            })
+            .AddEntityFrameworkStores<FobbleDb>()
+            .AddSignInManager()
+            .AddClaimsPrincipalFactory<AdultClaims>()
+            .AddDefaultTokenProviders();
         services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, Cookies.Configure);
         services.AddFobbleAuthorization();
         services.AddAntiforgery(options => options.HeaderName = "X-XSRF-TOKEN");

@@ -25,92 +25,170 @@ internal sealed partial class ClassRoom
 
     /// <summary>The class's children under the names that others may see, in the order of those names.</summary>
     public Task<IReadOnlyList<ChildName>> ChildrenAsync(CancellationToken stop) => OnceAsync(nameof(ChildrenAsync), async () =>
-    {
-        var rows = await ChildRowsAsync(stop);
-        var names = ShortNames.Of([.. rows.Select(c => (c.GivenName, c.FamilyName))]);
-        return (IReadOnlyList<ChildName>)[.. rows.Zip(names, (c, name) => new ChildName(c.Id, name)).OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase)];
-    });
+        {
+            var rows = await ChildRowsAsync(stop);
+            var names = ShortNames.Of([.. rows.Select(c => (c.GivenName, c.FamilyName))]);
+            return (IReadOnlyList<ChildName>)
+                [.. rows.Zip(names, (c, name) => new ChildName(c.Id, name)).OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase)];
+        });
 
     /// <summary>The class's children as they are kept.</summary>
-    public Task<IReadOnlyList<Child>> ChildRowsAsync(CancellationToken stop) => OnceAsync(
-        nameof(ChildRowsAsync), async () => (IReadOnlyList<Child>)await Db.Children.Where(c => c.ClassId == Id.Value).OrderBy(c => c.Id).ToListAsync(stop));
+    public Task<IReadOnlyList<Child>> ChildRowsAsync(CancellationToken stop) =>
+        OnceAsync(nameof(ChildRowsAsync), async () =>
+            (IReadOnlyList<Child>)await Db.Children.Where(c => c.ClassId == Id.Value).OrderBy(c => c.Id).ToListAsync(stop)
+        );
 
     /// <summary>The name of a child; null where it is not in the class.</summary>
     public async Task<string?> NameOfAsync(ChildId child, CancellationToken stop) => (await ChildrenAsync(stop)).FirstOrDefault(c => c.Id == child.Value)?.Name;
 
     public Task<SchoolCalendar> CalendarAsync(CancellationToken stop) => OnceAsync(nameof(CalendarAsync), async () => new SchoolCalendar(
-        await Db.Terms.Where(t => t.SchoolId == SchoolId).Select(t => new Term(t.Name, t.Season, t.First, t.Last)).ToListAsync(stop),
-        await Db.Closures.Where(c => c.SchoolId == SchoolId && (c.ClassId == null || c.ClassId == Id.Value))
-            .Select(c => new Closure(c.Name, c.First, c.Last) { Kind = c.Kind, OpenFrom = c.OpenFrom, OpenUntil = c.OpenUntil }).ToListAsync(stop)));
+                await Db.Terms.Where(t => t.SchoolId == SchoolId).Select(t => new Term(t.Name, t.Season, t.First, t.Last)).ToListAsync(stop),
+                await Db
+                    .Closures.Where(c => c.SchoolId == SchoolId && (c.ClassId == null || c.ClassId == Id.Value))
+                    .Select(c => new Closure(c.Name, c.First, c.Last)
+                    {
+                        Kind = c.Kind,
+                        OpenFrom = c.OpenFrom,
+                        OpenUntil = c.OpenUntil,
+                    })
+                    .ToListAsync(stop)
+            ));
 
     /// <summary>The class's weekly lessons on its calendar, without those that were taken out.</summary>
-    public Task<Timetable> TimetableAsync(CancellationToken stop) => OnceAsync(nameof(TimetableAsync), async () => new Timetable(
-        await CalendarAsync(stop),
-        await Db.LessonSlots.Where(s => s.ClassId == Id.Value && !s.Retired).OrderBy(s => s.Start).ThenBy(s => s.Id)
-            .Select(s => new LessonSlot(s.Id, s.Kind, s.Weekday, s.Start, s.Minutes, s.Adult!.FullName, s.Where)).ToListAsync(stop)));
+    public Task<Timetable> TimetableAsync(CancellationToken stop) =>
+        OnceAsync(nameof(TimetableAsync), async () =>
+            new Timetable(
+                await CalendarAsync(stop),
+                await Db
+                    .LessonSlots.Where(s => s.ClassId == Id.Value && !s.Retired)
+                    .OrderBy(s => s.Start)
+                    .ThenBy(s => s.Id)
+                    .Select(s => new LessonSlot(s.Id, s.Kind, s.Weekday, s.Start, s.Minutes, s.Adult!.FullName, s.Where))
+                    .ToListAsync(stop)
+            )
+        );
 
     /// <summary>What the class owns.</summary>
-    public Task<IReadOnlyList<StockLine>> StockAsync(CancellationToken stop) => OnceAsync(nameof(StockAsync), async () =>
-        StoredStock.Lines(await Db.Stock.Where(s => s.ClassId == Id.Value).OrderBy(s => s.Item).ToListAsync(stop)));
+    public Task<IReadOnlyList<StockLine>> StockAsync(CancellationToken stop) =>
+        OnceAsync(nameof(StockAsync), async () => StoredStock.Lines(await Db.Stock.Where(s => s.ClassId == Id.Value).OrderBy(s => s.Item).ToListAsync(stop)));
 
     /// <summary>Who is marked away on a day.</summary>
-    public Task<IReadOnlySet<int>> AwayAsync(DateOnly day, CancellationToken stop) => OnceAsync((nameof(AwayAsync), day), async () =>
-        (IReadOnlySet<int>)(await Db.Absences.Where(a => a.Day == day && a.Child!.ClassId == Id.Value).Select(a => a.ChildId).ToListAsync(stop)).ToHashSet());
+    public Task<IReadOnlySet<int>> AwayAsync(DateOnly day, CancellationToken stop) =>
+        OnceAsync((nameof(AwayAsync), day), async () =>
+            (IReadOnlySet<int>)(await Db.Absences.Where(a => a.Day == day && a.Child!.ClassId == Id.Value).Select(a => a.ChildId).ToListAsync(stop)).ToHashSet()
+        );
 
     /// <summary>The class's evidence of today.</summary>
     public Task<ClassEvidence> EvidenceAsync(CancellationToken stop) => EvidenceAsync(Today, null, stop);
 
     /// <summary>The class's evidence on a day; with <paramref name="until"/>, only what was recorded up to that moment.</summary>
-    public Task<ClassEvidence> EvidenceAsync(DateOnly day, DateTimeOffset? until, CancellationToken stop) => OnceAsync((nameof(EvidenceAsync), day, until), async () =>
-    {
-        var seen = await observations.OfAsync(this, stop);
-        return new ClassEvidence(
-            Map, await CalendarAsync(stop), EvidenceSettings.Default with { Strictness = Approach.Secure }, [.. (await ChildrenAsync(stop)).Select(c => new ChildId(c.Id))],
-            until is { } moment ? seen.Where(o => o.At <= moment) : seen, day, await InferredAsync(until, stop));
-    });
+    public Task<ClassEvidence> EvidenceAsync(DateOnly day, DateTimeOffset? until, CancellationToken stop) =>
+        OnceAsync((nameof(EvidenceAsync), day, until), async () =>
+        {
+            var seen = await observations.OfAsync(this, stop);
+            return new ClassEvidence(
+                Map,
+                await CalendarAsync(stop),
+                EvidenceSettings.Default with
+                {
+                    Strictness = Approach.Secure,
+                },
+                [.. (await ChildrenAsync(stop)).Select(c => new ChildId(c.Id))],
+                until is { } moment ? seen.Where(o => o.At <= moment) : seen,
+                day,
+                await InferredAsync(until, stop)
+            );
+        });
 
     /// <summary>
     /// Small groups from one day to another, of the sets in force: of each week the one accepted last. The only way to them: sets that were replaced stay in
     /// the database, since records point at them.
     /// </summary>
-    public Task<IReadOnlyList<GroupSession>> SessionsAsync(DateOnly from, DateOnly to, CancellationToken stop) => OnceAsync((nameof(SessionsAsync), from, to), async () =>
-        (IReadOnlyList<GroupSession>)await SessionsInForce().Where(s => s.Day >= from && s.Day <= to).OrderBy(s => s.Day).ThenBy(s => s.Slot!.Start).ThenBy(s => s.SlotId).ToListAsync(stop));
+    public Task<IReadOnlyList<GroupSession>> SessionsAsync(DateOnly from, DateOnly to, CancellationToken stop) =>
+        OnceAsync((nameof(SessionsAsync), from, to), async () =>
+            (IReadOnlyList<GroupSession>)
+                await SessionsInForce()
+                    .Where(s => s.Day >= from && s.Day <= to)
+                    .OrderBy(s => s.Day)
+                    .ThenBy(s => s.Slot!.Start)
+                    .ThenBy(s => s.SlotId)
+                    .ToListAsync(stop)
+        );
 
     /// <summary>Small groups of the sets in force, with members, place and set, to be narrowed down.</summary>
-    public IQueryable<GroupSession> SessionsInForce() => Db.GroupSessions.Include(s => s.Members).Include(s => s.Cycle).Include(s => s.Slot).ThenInclude(s => s!.Adult)
-        .Where(s => s.ClassId == Id.Value && !Db.GroupCycles.Any(later => later.ClassId == Id.Value && later.Monday == s.Cycle!.Monday && later.Id > s.CycleId));
+    public IQueryable<GroupSession> SessionsInForce() =>
+        Db
+            .GroupSessions.Include(s => s.Members)
+            .Include(s => s.Cycle)
+            .Include(s => s.Slot)
+                .ThenInclude(s => s!.Adult)
+            .Where(s =>
+                s.ClassId == Id.Value && !Db.GroupCycles.Any(later => later.ClassId == Id.Value && later.Monday == s.Cycle!.Monday && later.Id > s.CycleId)
+            );
 
     /// <summary>First day of the school year that holds today.</summary>
     public async Task<DateOnly> YearAsync(CancellationToken stop) => (await CalendarAsync(stop)).YearBegan(Today);
 
     /// <summary>The latest version of this school year's plan; null where there is none.</summary>
     public Task<StoredPlan?> PlanAsync(CancellationToken stop) => OnceAsync(nameof(PlanAsync), async () =>
-    {
-        var year = await YearAsync(stop);
-        var head = await Db.YearPlans.Where(p => p.ClassId == Id.Value && p.Year == year).OrderByDescending(p => p.Version)
-            .Select(p => new { p.Id, p.Version, p.BackTo, p.What }).FirstOrDefaultAsync(stop);
-        return head is null ? null : new StoredPlan(head.Id, year, head.Version, head.BackTo, head.What, await plans.OfAsync(Db, head.Id, stop));
-    });
+        {
+            var year = await YearAsync(stop);
+            var head = await Db
+                .YearPlans.Where(p => p.ClassId == Id.Value && p.Year == year)
+                .OrderByDescending(p => p.Version)
+                .Select(p => new
+                {
+                    p.Id,
+                    p.Version,
+                    p.BackTo,
+                    p.What,
+                })
+                .FirstOrDefaultAsync(stop);
+            return head is null ? null : new StoredPlan(head.Id, year, head.Version, head.BackTo, head.What, await plans.OfAsync(Db, head.Id, stop));
+        });
 
     /// <summary>The first day of the plan that may still be changed.</summary>
-    public Task<DateOnly> FirstOpenDayAsync(CancellationToken stop) => OnceAsync(nameof(FirstOpenDayAsync), async () => TaughtLessons.FirstOpenDay(
-        Today, await Db.Observations.AnyAsync(o => o.Child!.ClassId == Id.Value && o.Day == Today && o.Withdrawal == null, stop)));
+    public Task<DateOnly> FirstOpenDayAsync(CancellationToken stop) =>
+        OnceAsync(nameof(FirstOpenDayAsync), async () =>
+            TaughtLessons.FirstOpenDay(Today, await Db.Observations.AnyAsync(o => o.Child!.ClassId == Id.Value && o.Day == Today && o.Withdrawal == null, stop))
+        );
 
     /// <summary>Focus lessons that were given before a day.</summary>
     public Task<IReadOnlyList<TaughtLesson>> TaughtAsync(DateOnly before, CancellationToken stop) => OnceAsync((nameof(TaughtAsync), before), async () =>
-    {
-        var rows = await Db.PlannedDays.Where(d => d.ClassId == Id.Value).Select(d => new { d.Day, d.FocusSkill, More = d.More.Select(m => m.Skill).ToList() }).ToListAsync(stop);
-        return TaughtLessons.Before(
-            before, [.. rows.SelectMany(r => r.More.Prepend(r.FocusSkill).Select(s => new TaughtLesson(r.Day, new(s))))], (await PlanAsync(stop))?.Document.Plan, await CalendarAsync(stop));
-    });
+        {
+            var rows = await Db
+                .PlannedDays.Where(d => d.ClassId == Id.Value)
+                .Select(d => new
+                {
+                    d.Day,
+                    d.FocusSkill,
+                    More = d.More.Select(m => m.Skill).ToList(),
+                })
+                .ToListAsync(stop);
+            return TaughtLessons.Before(
+                before,
+                [.. rows.SelectMany(r => r.More.Prepend(r.FocusSkill).Select(s => new TaughtLesson(r.Day, new(s))))],
+                (await PlanAsync(stop))?.Document.Plan,
+                await CalendarAsync(stop)
+            );
+        });
 
     // What ended checks take to be the case; of a strand looked at again the later check counts.
     private async Task<IReadOnlyDictionary<ChildId, Inference>> InferredAsync(DateTimeOffset? until, CancellationToken stop)
     {
-        var checks = await OnceAsync(nameof(InferredAsync), () => Db.BaselineChecks.Where(c => c.ClassId == Id.Value && c.EndedAt != null).OrderBy(c => c.EndedAt).ToListAsync(stop));
-        return checks.Where(c => until is null || c.EndedAt <= until).GroupBy(c => c.ChildId).ToDictionary(
-            g => new ChildId(g.Key),
-            g => new Inference(Zone.DayOf(g.Last().EndedAt!.Value), g.SelectMany(c => c.Inferred).GroupBy(p => p.Key).ToDictionary(p => new SkillId(p.Key), p => p.Last().Value)));
+        var checks = await OnceAsync(nameof(InferredAsync), () =>
+            Db.BaselineChecks.Where(c => c.ClassId == Id.Value && c.EndedAt != null).OrderBy(c => c.EndedAt).ToListAsync(stop)
+        );
+        return checks
+            .Where(c => until is null || c.EndedAt <= until)
+            .GroupBy(c => c.ChildId)
+            .ToDictionary(
+                g => new ChildId(g.Key),
+                g => new Inference(
+                    Zone.DayOf(g.Last().EndedAt!.Value),
+                    g.SelectMany(c => c.Inferred).GroupBy(p => p.Key).ToDictionary(p => new SkillId(p.Key), p => p.Last().Value)
+                )
+            );
     }
 
     private async Task<T> OnceAsync<T>(object key, Func<Task<T>> read)

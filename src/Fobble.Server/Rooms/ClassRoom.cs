@@ -16,7 +16,8 @@ namespace Fobble.Server.Rooms;
 /// One class as it was at one moment. Everything that is asked of a room comes from the same snapshot of the database, so that no page and no decision is put
 /// together from two different moments; what was read once stays for as long as the room does. A room only reads: <see cref="Decisions"/> writes.
 /// </summary>
-internal sealed partial class ClassRoom(ReadingContexts contexts, ContentCache contents, ObservationCache observations, PlanCache plans, TimeProvider clock) : IAsyncDisposable
+internal sealed partial class ClassRoom(ReadingContexts contexts, ContentCache contents, ObservationCache observations, PlanCache plans, TimeProvider clock)
+    : IAsyncDisposable
 {
     private FobbleDb? _db;
     private Moment? _moment;
@@ -78,7 +79,8 @@ internal sealed partial class ClassRoom(ReadingContexts contexts, ContentCache c
         // Deferred, so that it takes no lock; the first query below takes the snapshot.
         var transaction = ((SqliteConnection)_db.Database.GetDbConnection()).BeginTransaction(deferred: true);
         await _db.Database.UseTransactionAsync(transaction, stop);
-        var own = await _db.Classes.Include(c => c.School).FirstOrDefaultAsync(c => c.Id == id.Value, stop) ?? throw new KeyNotFoundException($"There is no class {id}.");
+        var own = await _db.Classes.Include(c => c.School).FirstOrDefaultAsync(c => c.Id == id.Value, stop)
+            ?? throw new KeyNotFoundException($"There is no class {id}.");
         var versions = await _db.ClassVersions.SingleAsync(v => v.ClassId == id.Value, stop);
         var approach = own.Approach();
         var zone = SchoolZones.Of(own.School!, clock);

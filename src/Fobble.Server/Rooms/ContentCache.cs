@@ -14,7 +14,13 @@ namespace Fobble.Server.Rooms;
 /// <param name="Written">The activities with the places for a class's words left open, to be changed and handed on.</param>
 /// <param name="OwnActivities">Those of them that the school wrote or changed.</param>
 [ImmutableObject(true)]
-internal sealed record ClassContent(SchoolMap School, SkillMap Map, ActivityLibrary Library, IReadOnlyList<Activity> Written, IReadOnlySet<ActivityId> OwnActivities)
+internal sealed record ClassContent(
+    SchoolMap School,
+    SkillMap Map,
+    ActivityLibrary Library,
+    IReadOnlyList<Activity> Written,
+    IReadOnlySet<ActivityId> OwnActivities
+)
 {
     private readonly Lazy<IReadOnlyDictionary<SkillId, string>> _materials = new(() => BaselineQuestion.Materials(Map, Library));
 
@@ -41,11 +47,18 @@ internal sealed class ContentCache(HybridCache cache)
 {
     private static readonly HybridCacheEntryOptions Keep = new() { Expiration = TimeSpan.FromHours(6), LocalCacheExpiration = TimeSpan.FromHours(6) };
 
-    public static string KeyOf(School school, Wording words) => $"{school.Id}.{school.ContentVersion}.{words.Ones}.{words.Less}.{words.Take}.{words.Sentence}.{words.Year}";
+    public static string KeyOf(School school, Wording words) =>
+        $"{school.Id}.{school.ContentVersion}.{words.Ones}.{words.Less}.{words.Take}.{words.Sentence}.{words.Year}";
 
     /// <param name="db">The snapshot in which the school's number was read.</param>
     public ValueTask<ClassContent> OfAsync(FobbleDb db, School school, Wording words, CancellationToken stop) =>
-        cache.GetOrCreateAsync($"content/{KeyOf(school, words)}", (db, school.Id, words), static (of, stop) => ReadAsync(of.db, of.Id, of.words, stop), Keep, cancellationToken: stop);
+        cache.GetOrCreateAsync(
+            $"content/{KeyOf(school, words)}",
+            (db, school.Id, words),
+            static (of, stop) => ReadAsync(of.db, of.Id, of.words, stop),
+            Keep,
+            cancellationToken: stop
+        );
 
     private static async ValueTask<ClassContent> ReadAsync(FobbleDb db, int school, Wording words, CancellationToken stop)
     {

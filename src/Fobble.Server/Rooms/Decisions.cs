@@ -17,14 +17,16 @@ internal sealed class Decisions(FobbleDb db, ClassRoom room, WriteQueue queue)
     /// <summary>Decides by what is read within, with nothing to tell.</summary>
     public Task DecideAsync(Func<FobbleDb, Task> decide, CancellationToken stop) => DecideAsync(Expected.Anything, decide, stop);
 
-    public Task DecideAsync(Expected expected, Func<FobbleDb, Task> decide, CancellationToken stop) => DecideAsync(
-        expected,
-        async inside =>
-        {
-            await decide(inside);
-            return true;
-        },
-        stop);
+    public Task DecideAsync(Expected expected, Func<FobbleDb, Task> decide, CancellationToken stop) =>
+        DecideAsync(
+            expected,
+            async inside =>
+            {
+                await decide(inside);
+                return true;
+            },
+            stop
+        );
 
     /// <summary>Decides, if what the decision rests on is still so. All of it is kept, or nothing.</summary>
     /// <exception cref="ChangedMeanwhileException">It is not: tells what has changed.</exception>

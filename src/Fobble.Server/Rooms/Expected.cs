@@ -52,14 +52,20 @@ internal abstract record Expected
         {
             var now = await db.ClassVersions.AsNoTracking().SingleAsync(v => v.ClassId == Room.Id.Value, stop);
             var then = Room.Versions;
-            var same = (!Parts.HasFlag(Parts.Groups) || now.Groups == then.Groups) && (!Parts.HasFlag(Parts.Week) || now.Week == then.Week)
-                && (!Parts.HasFlag(Parts.Calendar) || now.Calendar == then.Calendar) && (!Parts.HasFlag(Parts.Record) || now.Record == then.Record);
+            var same =
+                (!Parts.HasFlag(Parts.Groups) || now.Groups == then.Groups)
+                && (!Parts.HasFlag(Parts.Week) || now.Week == then.Week)
+                && (!Parts.HasFlag(Parts.Calendar) || now.Calendar == then.Calendar)
+                && (!Parts.HasFlag(Parts.Record) || now.Record == then.Record);
             if (!same)
             {
                 throw new ChangedMeanwhileException("Someone changed the class in the meantime.", []) { CanBeWorkedOutAgain = true };
             }
 
-            if (Parts.HasFlag(Parts.Content) && await db.Schools.Where(s => s.Id == Room.SchoolId).Select(s => s.ContentVersion).SingleAsync(stop) != Room.ContentVersion)
+            if (
+                Parts.HasFlag(Parts.Content)
+                && await db.Schools.Where(s => s.Id == Room.SchoolId).Select(s => s.ContentVersion).SingleAsync(stop) != Room.ContentVersion
+            )
             {
                 throw new ChangedMeanwhileException("Someone changed the school’s map or activities in the meantime.", []);
             }
@@ -84,9 +90,26 @@ internal abstract record Expected
             var plans = db.YearPlans.Where(p => p.ClassId == Room.Id.Value && p.Year == year);
             if ((await plans.MaxAsync(p => (int?)p.Version, stop) ?? 0) != Version)
             {
-                var since = await plans.Where(p => p.Version > Version).OrderBy(p => p.Version).Join(db.Users, p => p.AdultId, a => a.Id, (p, a) => new { a.FullName, p.At, p.What }).ToListAsync(stop);
+                var since = await plans
+                    .Where(p => p.Version > Version)
+                    .OrderBy(p => p.Version)
+                    .Join(
+                        db.Users,
+                        p => p.AdultId,
+                        a => a.Id,
+                        (p, a) =>
+                            new
+                            {
+                                a.FullName,
+                                p.At,
+                                p.What,
+                            }
+                    )
+                    .ToListAsync(stop);
                 throw new ChangedMeanwhileException(
-                    "The plan has changed since you looked at it.", [.. since.Select(c => $"{c.FullName}, {Room.Zone.LocalOf(c.At):H:mm}: {c.What}")]);
+                    "The plan has changed since you looked at it.",
+                    [.. since.Select(c => $"{c.FullName}, {Room.Zone.LocalOf(c.At):H:mm}: {c.What}")]
+                );
             }
         }
     }
@@ -95,7 +118,11 @@ internal abstract record Expected
     {
         public override async Task CheckAsync(FobbleDb db, CancellationToken stop)
         {
-            var now = await db.GroupCycles.AsNoTracking().Where(c => c.ClassId == Room.Id.Value && c.Monday == Monday).OrderByDescending(c => c.Id).FirstOrDefaultAsync(stop);
+            var now = await db
+                .GroupCycles.AsNoTracking()
+                .Where(c => c.ClassId == Room.Id.Value && c.Monday == Monday)
+                .OrderByDescending(c => c.Id)
+                .FirstOrDefaultAsync(stop);
             if (GroupsVersion.Of(now) == Version)
             {
                 return;
@@ -104,7 +131,15 @@ internal abstract record Expected
             var by = now is null ? "" : await db.Users.Where(a => a.Id == now.AcceptedBy).Select(a => a.FullName).FirstOrDefaultAsync(stop) ?? "Someone";
             throw new ChangedMeanwhileException(
                 $"The groups of the week of {Words.Date(Monday)} have changed since you looked at them.",
-                now is null ? [] : [Version.StartsWith($"{now.Id}.", StringComparison.Ordinal) ? "A child came to another group, because someone is away." : $"{by}, {Room.Zone.LocalOf(now.AcceptedAt):H:mm}: accepted other groups."]);
+                now is null
+                    ? []
+                    :
+                    [
+                        Version.StartsWith($"{now.Id}.", StringComparison.Ordinal)
+                            ? "A child came to another group, because someone is away."
+                            : $"{by}, {Room.Zone.LocalOf(now.AcceptedAt):H:mm}: accepted other groups.",
+                    ]
+            );
         }
     }
 }

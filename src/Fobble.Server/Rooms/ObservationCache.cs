@@ -36,14 +36,28 @@ internal sealed class ObservationCache
         }
 
         // A request with an older snapshot may come after one with a newer: what is newer stays.
-        _classes.AddOrUpdate(room.Id, new Kept(record, last, all), (_, there) => there.Record > record || (there.Record == record && there.Last > last) ? there : new Kept(record, last, all));
+        _classes.AddOrUpdate(room.Id, new Kept(record, last, all), (_, there) =>
+            there.Record > record || (there.Record == record && there.Last > last) ? there : new Kept(record, last, all)
+        );
         return all;
     }
 
     private static async Task<List<Observation>> BetweenAsync(ClassRoom room, long after, long last, CancellationToken stop) =>
-        await room.Db.Observations.Where(o => o.Sequence > after && o.Sequence <= last && o.Child!.ClassId == room.Id.Value && o.Withdrawal == null)
+        await room
+            .Db.Observations.Where(o => o.Sequence > after && o.Sequence <= last && o.Child!.ClassId == room.Id.Value && o.Withdrawal == null)
             .OrderBy(o => o.Sequence)
-            .Select(o => new Observation(new ChildId(o.ChildId), new SkillId(o.Skill), o.At, o.Day, o.Setting, o.Support, o.Representation, o.Numbers, o.Slip, o.Strategy))
+            .Select(o => new Observation(
+                new ChildId(o.ChildId),
+                new SkillId(o.Skill),
+                o.At,
+                o.Day,
+                o.Setting,
+                o.Support,
+                o.Representation,
+                o.Numbers,
+                o.Slip,
+                o.Strategy
+            ))
             .ToListAsync(stop);
 
     /// <param name="Record">The record's number when it was read.</param>

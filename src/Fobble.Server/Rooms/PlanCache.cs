@@ -12,5 +12,10 @@ internal sealed class PlanCache(HybridCache cache)
 
     public ValueTask<PlanDocument> OfAsync(FobbleDb db, int planId, CancellationToken stop) =>
         cache.GetOrCreateAsync(
-            $"plan/{planId}", (db, planId), static async (of, stop) => PlanDocument.Read(await of.db.YearPlans.Where(p => p.Id == of.planId).Select(p => p.Document).FirstAsync(stop)), Keep, cancellationToken: stop);
+            $"plan/{planId}",
+            (db, planId),
+            static async (of, stop) => PlanDocument.Read(await of.db.YearPlans.Where(p => p.Id == of.planId).Select(p => p.Document).FirstAsync(stop)),
+            Keep,
+            cancellationToken: stop
+        );
 }

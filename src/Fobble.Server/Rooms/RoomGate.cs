@@ -3,14 +3,18 @@ namespace Fobble.Server.Rooms;
 internal static class RoomGate
 {
     /// <summary>Whoever asks for something of a class finds its room entered.</summary>
-    public static RouteGroupBuilder EnterRooms(this RouteGroupBuilder ofClass) => ofClass.AddEndpointFilterFactory((_, next) => async context =>
-    {
-        var http = context.HttpContext;
-        if (ClassId.TryParse(http.GetRouteValue("classId") as string, out var id))
-        {
-            await http.RequestServices.GetRequiredService<ClassRoom>().EnterAsync(id, http.RequestAborted);
-        }
+    public static RouteGroupBuilder EnterRooms(this RouteGroupBuilder ofClass) =>
+        ofClass.AddEndpointFilterFactory(
+            (_, next) =>
+                async context =>
+                {
+                    var http = context.HttpContext;
+                    if (ClassId.TryParse(http.GetRouteValue("classId") as string, out var id))
+                    {
+                        await http.RequestServices.GetRequiredService<ClassRoom>().EnterAsync(id, http.RequestAborted);
+                    }
 
-        return await next(context);
-    });
+                    return await next(context);
+                }
+        );
 }

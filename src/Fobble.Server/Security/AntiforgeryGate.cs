@@ -16,7 +16,13 @@ internal sealed class AntiforgeryGate(RequestDelegate next, IAntiforgery antifor
         var changes = !HttpMethods.IsGet(method) && !HttpMethods.IsHead(method) && !HttpMethods.IsOptions(method);
         if (changes && context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal) && !await antiforgery.IsRequestValidAsync(context))
         {
-            await TypedResults.Problem("This page is out of date. Reload it and try again; nothing was changed.", statusCode: StatusCodes.Status400BadRequest, title: "Out of date", type: OutOfDate)
+            await TypedResults
+                .Problem(
+                    "This page is out of date. Reload it and try again; nothing was changed.",
+                    statusCode: StatusCodes.Status400BadRequest,
+                    title: "Out of date",
+                    type: OutOfDate
+                )
                 .ExecuteAsync(context);
             return;
         }
@@ -28,6 +34,15 @@ internal sealed class AntiforgeryGate(RequestDelegate next, IAntiforgery antifor
     public static void GiveToken(HttpContext context, IAntiforgery antiforgery)
     {
         var token = antiforgery.GetAndStoreTokens(context).RequestToken!;
-        context.Response.Cookies.Append(CookieName, token, new CookieOptions { HttpOnly = false, SameSite = SameSiteMode.Strict, Secure = context.Request.IsHttps });
+        context.Response.Cookies.Append(
+            CookieName,
+            token,
+            new CookieOptions
+            {
+                HttpOnly = false,
+                SameSite = SameSiteMode.Strict,
+                Secure = context.Request.IsHttps,
+            }
+        );
     }
 }

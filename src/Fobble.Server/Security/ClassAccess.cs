@@ -20,7 +20,8 @@ internal static class Policies
     public static void AddFobbleAuthorization(this IServiceCollection services)
     {
         services.AddScoped<IAuthorizationHandler, ClassAccessHandler>();
-        services.AddAuthorizationBuilder()
+        services
+            .AddAuthorizationBuilder()
             .AddPolicy(See, p => p.RequireAuthenticatedUser().AddRequirements(new ClassAccess(ClassRole.LeadTeacher, ClassRole.Assistant, ClassRole.MathsLead)))
             .AddPolicy(Record, p => p.RequireAuthenticatedUser().AddRequirements(new ClassAccess(ClassRole.LeadTeacher, ClassRole.Assistant)))
             .AddPolicy(Lead, p => p.RequireAuthenticatedUser().AddRequirements(new ClassAccess(ClassRole.LeadTeacher)))
@@ -28,10 +29,16 @@ internal static class Policies
     }
 
     public static AdultId AdultId(this ClaimsPrincipal user) =>
-        new(int.Parse(user.FindFirstValue(ClaimTypes.NameIdentifier) ?? throw new InvalidOperationException("Nobody is signed in."), System.Globalization.CultureInfo.InvariantCulture));
+        new(
+            int.Parse(
+                user.FindFirstValue(ClaimTypes.NameIdentifier) ?? throw new InvalidOperationException("Nobody is signed in."),
+                System.Globalization.CultureInfo.InvariantCulture
+            )
+        );
 
     /// <summary>Who is signed in. The name stands in the cookie, so that saying who recorded something costs no query.</summary>
-    public static (AdultId Id, string Name) Adult(this ClaimsPrincipal user) => (user.AdultId(), user.FindFirstValue(FullNameClaim) ?? user.Identity?.Name ?? "");
+    public static (AdultId Id, string Name) Adult(this ClaimsPrincipal user) =>
+        (user.AdultId(), user.FindFirstValue(FullNameClaim) ?? user.Identity?.Name ?? "");
 }
 
 /// <summary>Puts the adult's full name into the cookie.</summary>
@@ -67,7 +74,10 @@ internal sealed class ClassAccessHandler(FobbleDb db) : AuthorizationHandler<Cla
         var key = (classId, context.User.AdultId());
         if (!_roles.TryGetValue(key, out var role))
         {
-            role = _roles[key] = await db.Memberships.Where(m => m.ClassId == key.classId.Value && m.AdultId == key.Item2.Value).Select(m => (ClassRole?)m.Role).FirstOrDefaultAsync();
+            role = _roles[key] = await db
+                .Memberships.Where(m => m.ClassId == key.classId.Value && m.AdultId == key.Item2.Value)
+                .Select(m => (ClassRole?)m.Role)
+                .FirstOrDefaultAsync();
         }
 
         if (role is { } held && requirement.Roles.Contains(held))

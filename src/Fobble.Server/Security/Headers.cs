@@ -6,26 +6,29 @@ namespace Fobble.Server.Security;
 internal static class Headers
 {
     // PrimeVue writes its theme into style elements at run time, hence inline styles; scripts stay strict.
-    public static HeaderPolicyCollection Policy { get; } = new HeaderPolicyCollection()
-        .AddFrameOptionsDeny()
-        .AddContentTypeOptionsNoSniff()
-        .AddReferrerPolicyNoReferrer()
-        .AddCrossOriginOpenerPolicy(policy => policy.SameOrigin())
-        .AddContentSecurityPolicy(csp =>
-        {
-            csp.AddDefaultSrc().Self();
-            csp.AddScriptSrc().Self();
-            csp.AddStyleSrc().Self().UnsafeInline();
-            csp.AddImgSrc().Self().Data();
-            csp.AddFontSrc().Self();
-            csp.AddConnectSrc().Self();
-            csp.AddObjectSrc().None();
-            csp.AddBaseUri().Self();
-            csp.AddFormAction().Self();
-            csp.AddFrameAncestors().None();
-        });
+    public static HeaderPolicyCollection Policy { get; } =
+        new HeaderPolicyCollection()
+            .AddFrameOptionsDeny()
+            .AddContentTypeOptionsNoSniff()
+            .AddReferrerPolicyNoReferrer()
+            .AddCrossOriginOpenerPolicy(policy => policy.SameOrigin())
+            .AddContentSecurityPolicy(csp =>
+            {
+                csp.AddDefaultSrc().Self();
+                csp.AddScriptSrc().Self();
+                csp.AddStyleSrc().Self().UnsafeInline();
+                csp.AddImgSrc().Self().Data();
+                csp.AddFontSrc().Self();
+                csp.AddConnectSrc().Self();
+                csp.AddObjectSrc().None();
+                csp.AddBaseUri().Self();
+                csp.AddFormAction().Self();
+                csp.AddFrameAncestors().None();
+            });
 
     /// <summary>Built files carry a hash in their names and can be kept for good; the page itself is asked for again each time.</summary>
     public static void CacheByName(StaticFileResponseContext context) =>
-        context.Context.Response.Headers.CacheControl = context.Context.Request.Path.StartsWithSegments("/assets", StringComparison.Ordinal) ? "public, max-age=31536000, immutable" : "no-cache";
+        context.Context.Response.Headers.CacheControl = context.Context.Request.Path.StartsWithSegments("/assets", StringComparison.Ordinal)
+            ? "public, max-age=31536000, immutable"
+            : "no-cache";
 }

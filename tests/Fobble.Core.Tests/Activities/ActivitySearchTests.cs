@@ -10,15 +10,25 @@ public class ActivitySearchTests
     private static readonly ActivityLibrary Library = ActivityLoader.Shipped(Map);
     private static readonly ActivityQuestion Any = new(null, null, null, null, null, null, false, false, null);
 
-    private static IReadOnlyList<ActivityFound> Ask(ActivityQuestion question, Func<ActivityFound, bool>? owned = null, Func<ActivityFound, bool>? prints = null) =>
-        ActivitySearch.Answers(Library, Map, question, owned ?? (_ => true), prints ?? (_ => false));
+    private static IReadOnlyList<ActivityFound> Ask(
+        ActivityQuestion question,
+        Func<ActivityFound, bool>? owned = null,
+        Func<ActivityFound, bool>? prints = null
+    ) => ActivitySearch.Answers(Library, Map, question, owned ?? (_ => true), prints ?? (_ => false));
 
     [Fact]
     public void Ten_minutes_four_children_no_printing_hidden_part_to_seven_without_ten_frames()
     {
-        var found = Ask(Any with { Text = "hidden part to 7", Minutes = 10, Children = 4, NothingToPrint = true, Without = new("ten-frames") }, prints: f => f.Activity.Materials.Any(m => m.Print is not null));
+        var found = Ask(Any with { Text = "hidden part to 7", Minutes = 10, Children = 4, NothingToPrint = true, Without = new("ten-frames") }, prints: f =>
+            f.Activity.Materials.Any(m => m.Print is not null)
+        );
         found.Select(f => f.Activity.Id.Value).ShouldContain("under-the-lid");
-        found.ShouldAllBe(f => f.Skill.Range.Contains(7) && f.Activity.GroupSize.Contains(4) && f.Activity.MinutesFor(4) <= 10 && f.Activity.Materials.All(m => m.Item.Id.Value != "ten-frames" && m.Print == null));
+        found.ShouldAllBe(f =>
+            f.Skill.Range.Contains(7)
+            && f.Activity.GroupSize.Contains(4)
+            && f.Activity.MinutesFor(4) <= 10
+            && f.Activity.Materials.All(m => m.Item.Id.Value != "ten-frames" && m.Print == null)
+        );
         found.Select(f => Map[f.Skill.Skill].Strand).Distinct().ShouldBe(["bond"]);
     }
 
@@ -26,12 +36,25 @@ public class ActivitySearchTests
     public void An_empty_question_finds_everything() => Ask(Any).Count.ShouldBe(Library.Activities.Count);
 
     [Fact]
-    public void Each_filter_only_takes_away_and_what_is_left_fits() => Gen.Select(Gen.Int[1, 30], Gen.Int[1, 30], Gen.Enum<Place>(), Gen.Int[1, 20]).Sample((minutes, children, place, part) =>
-    {
-        var found = Ask(Any with { Minutes = minutes, Children = children, Place = place, Part = part });
-        found.ShouldAllBe(f => f.Activity.MinutesFor(children) <= minutes && f.Activity.GroupSize.Contains(children) && f.Activity.Places.Contains(place) && f.Activity.Parts.Contains(part));
-        found.Count.ShouldBe(Library.Activities.Count(a => a.MinutesFor(children) <= minutes && a.GroupSize.Contains(children) && a.Places.Contains(place) && a.Parts.Contains(part)));
-    });
+    public void Each_filter_only_takes_away_and_what_is_left_fits() =>
+        Gen.Select(Gen.Int[1, 30], Gen.Int[1, 30], Gen.Enum<Place>(), Gen.Int[1, 20])
+            .Sample(
+                (minutes, children, place, part) =>
+                {
+                    var found = Ask(Any with { Minutes = minutes, Children = children, Place = place, Part = part });
+                    found.ShouldAllBe(f =>
+                        f.Activity.MinutesFor(children) <= minutes
+                        && f.Activity.GroupSize.Contains(children)
+                        && f.Activity.Places.Contains(place)
+                        && f.Activity.Parts.Contains(part)
+                    );
+                    found.Count.ShouldBe(
+                        Library.Activities.Count(a =>
+                            a.MinutesFor(children) <= minutes && a.GroupSize.Contains(children) && a.Places.Contains(place) && a.Parts.Contains(part)
+                        )
+                    );
+                }
+            );
 
     [Fact]
     public void A_skill_that_was_asked_for_is_the_one_answered_with()
@@ -46,5 +69,6 @@ public class ActivitySearchTests
     public void Words_that_stand_nowhere_find_nothing() => Ask(Any with { Text = "trombone" }).ShouldBeEmpty();
 
     [Fact]
-    public void What_is_not_owned_is_left_out_when_asked() => Ask(Any with { OnlyOwned = true }, owned: f => f.Activity.Id.Value == "handful").Single().Activity.Name.ShouldBe("Handful");
+    public void What_is_not_owned_is_left_out_when_asked() =>
+        Ask(Any with { OnlyOwned = true }, owned: f => f.Activity.Id.Value == "handful").Single().Activity.Name.ShouldBe("Handful");
 }

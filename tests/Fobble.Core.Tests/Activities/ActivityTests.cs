@@ -25,7 +25,9 @@ public class ActivityTests
         {
             foreach (var place in Enum.GetValues<Place>())
             {
-                Library.Activities.Count(a => a.Places.Contains(place) && a.Skills.Any(s => Map[s.Skill].Strand == strand.Id)).ShouldBeGreaterThan(0, $"{strand.Id} at {place}");
+                Library
+                    .Activities.Count(a => a.Places.Contains(place) && a.Skills.Any(s => Map[s.Skill].Strand == strand.Id))
+                    .ShouldBeGreaterThan(0, $"{strand.Id} at {place}");
             }
         }
 
@@ -63,8 +65,11 @@ public class ActivityTests
 
     [Fact]
     public void Every_prompt_is_in_the_classs_words() =>
-        ActivityLoader.AsWritten.Select(a => a.InWords(new(OnesWord.Units, FewerWord.Less, TakeWord.Subtract, SentenceWord.Sum, YearWord.Reception)))
-            .SelectMany(a => a.Say.Concat(a.Steps).Concat(a.LookFor).Concat(a.Prepare).Concat([a.Name, a.Purpose, a.Easier, a.Harder, a.Sheet])).Where(text => text.Contains('{')).ShouldBeEmpty();
+        ActivityLoader
+            .AsWritten.Select(a => a.InWords(new(OnesWord.Units, FewerWord.Less, TakeWord.Subtract, SentenceWord.Sum, YearWord.Reception)))
+            .SelectMany(a => a.Say.Concat(a.Steps).Concat(a.LookFor).Concat(a.Prepare).Concat([a.Name, a.Purpose, a.Easier, a.Harder, a.Sheet]))
+            .Where(text => text.Contains('{'))
+            .ShouldBeEmpty();
 
     [Fact]
     public void A_games_minutes_follow_its_dice()
@@ -98,7 +103,9 @@ public class ActivityTests
     {
         var file = ActivityLoader.Write([Library[new("along-the-line")]]);
         file.ShouldContain(right);
-        Should.Throw<RefusedException>(() => ActivityLoader.Read(Map, [("mine.yaml", file.Replace(right, wrong, StringComparison.Ordinal))])).Message.ShouldContain(message);
+        Should
+            .Throw<RefusedException>(() => ActivityLoader.Read(Map, [("mine.yaml", file.Replace(right, wrong, StringComparison.Ordinal))]))
+            .Message.ShouldContain(message);
     }
 
     [Fact]
@@ -138,6 +145,8 @@ public class ActivityTests
 
     [Fact]
     public void A_skill_without_an_activity_is_named() =>
-        new ActivityLibrary(Map, [.. Library.Activities.Where(a => a.For(new("join.three-addends")) is null)]).Unserved
-            .ShouldBe(["join.three-addends has no activity for Carpet", "join.three-addends has no activity for Group"]);
+        new ActivityLibrary(Map, [.. Library.Activities.Where(a => a.For(new("join.three-addends")) is null)]).Unserved.ShouldBe([
+            "join.three-addends has no activity for Carpet",
+            "join.three-addends has no activity for Group",
+        ]);
 }

@@ -6,8 +6,18 @@ namespace Fobble.Core.Tests.Agreement;
 public class AdultAgreementTests
 {
     // Two diagnosticians, 200 cases, three kinds: the example of Cohen 1960, with weights in Cohen 1968 (tables from memory).
-    private static readonly int[,] Cohen = { { 88, 14, 18 }, { 10, 40, 10 }, { 2, 6, 12 } };
-    private static readonly int[,] Distance = { { 0, 1, 3 }, { 1, 0, 6 }, { 3, 6, 0 } };
+    private static readonly int[,] Cohen =
+    {
+        { 88, 14, 18 },
+        { 10, 40, 10 },
+        { 2, 6, 12 },
+    };
+    private static readonly int[,] Distance =
+    {
+        { 0, 1, 3 },
+        { 1, 0, 6 },
+        { 3, 6, 0 },
+    };
 
     [Fact]
     public void Kappa_is_what_Cohen_published() => AdultAgreement.KappaOf(Cohen, (_, _) => 0)!.Value.ShouldBe(0.492, 0.0005);
@@ -53,7 +63,11 @@ public class AdultAgreementTests
     [Fact]
     public void A_near_miss_counts_less_against_than_a_far_one()
     {
-        List<CodePair> With(Support other) => [.. Enumerable.Range(0, 20).Select(i => new CodePair(Support.Alone, i < 12 ? Support.Alone : other)), .. Enumerable.Repeat(new CodePair(Support.NotYet, Support.NotYet), 10)];
+        List<CodePair> With(Support other) =>
+            [
+                .. Enumerable.Range(0, 20).Select(i => new CodePair(Support.Alone, i < 12 ? Support.Alone : other)),
+                .. Enumerable.Repeat(new CodePair(Support.NotYet, Support.NotYet), 10),
+            ];
         AdultAgreement.Of(With(Support.Prompted))!.Weighted!.Value.ShouldBeGreaterThan(AdultAgreement.Of(With(Support.NotYet))!.Weighted!.Value);
     }
 
@@ -87,7 +101,8 @@ public class AdultAgreementTests
 
         double Slope(int c)
         {
-            double[] up = [.. p], down = [.. p];
+            double[] up = [.. p],
+                down = [.. p];
             (up[c], down[c]) = (p[c] + 1e-6, p[c] - 1e-6);
             return (Kappa(up) - Kappa(down)) / 2e-6;
         }

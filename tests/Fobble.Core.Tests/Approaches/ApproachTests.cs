@@ -21,10 +21,15 @@ public class ApproachTests
 
     private static ClassEvidence Class(params IEnumerable<Observation> seen) => new(Map, Calendar, EvidenceSettings.Default, Children, seen, SchoolDay(30));
 
-    private static IEnumerable<Observation> Alone(string skill, params IEnumerable<int> children) => children.SelectMany(child => Enumerable.Range(0, 4).Select(day =>
-        Saw(20 + day, Support.Alone, Map[new(skill)].ShownIn[day % Map[new(skill)].ShownIn.Count], skill: Map[new(skill)], child: child)));
+    private static IEnumerable<Observation> Alone(string skill, params IEnumerable<int> children) =>
+        children.SelectMany(child =>
+            Enumerable
+                .Range(0, 4)
+                .Select(day => Saw(20 + day, Support.Alone, Map[new(skill)].ShownIn[day % Map[new(skill)].ShownIn.Count], skill: Map[new(skill)], child: child))
+        );
 
-    private static WeekPlan Week(Approach approach, params IEnumerable<Observation> seen) => WeekPlanner.Plan(new WeekRequest(Class(seen), SchoolDay(30), [], Library) { Approach = approach });
+    private static WeekPlan Week(Approach approach, params IEnumerable<Observation> seen) =>
+        WeekPlanner.Plan(new WeekRequest(Class(seen), SchoolDay(30), [], Library) { Approach = approach });
 
     [Fact]
     public void Unit_by_unit_the_plan_stays_with_a_strand_and_in_a_spiral_it_changes()
@@ -35,7 +40,11 @@ public class ApproachTests
             List<TaughtLesson> taught = [];
             foreach (var week in Enumerable.Range(6, 6))
             {
-                taught.AddRange(WeekPlanner.Plan(new WeekRequest(Class(), SchoolDay(5 * week), taught, Library) { Approach = Approach.Usual with { Order = order } }).Days.Select(d => new TaughtLesson(d.Day, d.Focus.Skill)));
+                taught.AddRange(
+                    WeekPlanner
+                        .Plan(new WeekRequest(Class(), SchoolDay(5 * week), taught, Library) { Approach = Approach.Usual with { Order = order } })
+                        .Days.Select(d => new TaughtLesson(d.Day, d.Focus.Skill))
+                );
             }
 
             var strands = taught.Select(l => Map[l.Skill].Strand).ToList();
@@ -77,8 +86,16 @@ public class ApproachTests
     [Fact]
     public void Where_large_numbers_come_early_the_larger_half_comes_up_about_twice_as_often()
     {
-        double LargeShare(NumberSize size) => Enumerable.Range(1, 2000).Average(seed =>
-            ItemSetMaker.Make(new(ItemKind.Numeral, new(1, 10), 1, ItemHistory.None, (ulong)seed) { Approach = Approach.Usual with { Sizes = size } })[0].Value >= 6 ? 1.0 : 0.0);
+        double LargeShare(NumberSize size) =>
+            Enumerable
+                .Range(1, 2000)
+                .Average(seed =>
+                    ItemSetMaker
+                        .Make(new(ItemKind.Numeral, new(1, 10), 1, ItemHistory.None, (ulong)seed) { Approach = Approach.Usual with { Sizes = size } })[0]
+                        .Value >= 6
+                        ? 1.0
+                        : 0.0
+                );
 
         // Five of ten at weight 1 and five at weight 2: two thirds, within four standard errors of 2000 draws.
         Math.Abs(LargeShare(NumberSize.LargeEarly) - (2.0 / 3)).ShouldBeLessThan(4 * Math.Sqrt(2.0 / 9 / 2000));
@@ -121,7 +138,8 @@ public class ApproachTests
     [Fact]
     public void In_mixed_groups_one_who_has_it_sits_beside_those_who_nearly_do_and_never_two()
     {
-        IEnumerable<Observation> Seen() => Alone("see.to-3", 1, 2).Concat(Enumerable.Range(3, 6).Select(c => Saw(28, Support.Prompted, skill: Map[new("see.to-3")], child: c)));
+        IEnumerable<Observation> Seen() =>
+            Alone("see.to-3", 1, 2).Concat(Enumerable.Range(3, 6).Select(c => Saw(28, Support.Prompted, skill: Map[new("see.to-3")], child: c)));
         var same = Form(GroupWay.SameStep);
         var mixed = Form(GroupWay.Mixed);
         foreach (var group in same.Result.Groups.Where(g => g.Skill == new SkillId("see.to-3")))
@@ -135,11 +153,17 @@ public class ApproachTests
         FormedGroup withOne = new(new("see.to-3"), 0, [new(1), new(3), new(4)]);
         Reasons.ForPlaced(new(1), withOne.Skill, mixed.Brief).ShouldStartWith("Has “see to three”, and can show it to those who nearly do");
         Reasons.ForGroup(withOne, mixed.Brief).ShouldStartWith("Two children are ready for “see to three”, and one beside them has it");
-        GroupScore.Broken(mixed.Problem, [withOne with { Children = [new(1), new(2), new(3)] }], new(c => $"{c}", _ => "it", a => $"{a}", s => $"{s}")).ShouldContain("two who have it in one group; one is enough to show it");
+        GroupScore
+            .Broken(mixed.Problem, [withOne with { Children = [new(1), new(2), new(3)] }], new(c => $"{c}", _ => "it", a => $"{a}", s => $"{s}"))
+            .ShouldContain("two who have it in one group; one is enough to show it");
 
         (GroupingBrief Brief, IReadOnlyList<Candidate> Candidates, GroupingProblem Problem, GroupingResult Result) Form(GroupWay way)
         {
-            GroupingBrief brief = new(Class(Seen()), SchoolDay(30), [new("see.to-3")], [], new Dictionary<ChildId, IReadOnlySet<int>>(), new HashSet<ChildId>()) { Way = way, Teachable = new HashSet<SkillId> { new("see.to-3") } };
+            GroupingBrief brief = new(Class(Seen()), SchoolDay(30), [new("see.to-3")], [], new Dictionary<ChildId, IReadOnlySet<int>>(), new HashSet<ChildId>())
+            {
+                Way = way,
+                Teachable = new HashSet<SkillId> { new("see.to-3") },
+            };
             var candidates = Candidates.From(brief);
             GroupingProblem problem = new(candidates, GroupSlot.InARow(2), new GroupRules(), []);
             return (brief, candidates, problem, Grouper.Form(problem));
@@ -149,7 +173,10 @@ public class ApproachTests
     [Fact]
     public void What_nothing_serves_is_neither_planned_nor_grouped()
     {
-        GroupingBrief brief = new(Class(), SchoolDay(30), [], [], new Dictionary<ChildId, IReadOnlySet<int>>(), new HashSet<ChildId>()) { Teachable = new HashSet<SkillId>() };
+        GroupingBrief brief = new(Class(), SchoolDay(30), [], [], new Dictionary<ChildId, IReadOnlySet<int>>(), new HashSet<ChildId>())
+        {
+            Teachable = new HashSet<SkillId>(),
+        };
         Candidates.From(brief).ShouldAllBe(c => c.Worths.Count == 0);
     }
 
@@ -160,10 +187,23 @@ public class ApproachTests
     [InlineData(Strictness.Usual, 2, Strength.Nearly)]
     public void What_counts_as_secure_is_the_classs_choice(Strictness strictness, int alone, Strength strength) =>
         Judged(
-            EvidenceSettings.Default with { Strictness = strictness },
+            EvidenceSettings.Default with
+            {
+                Strictness = strictness,
+            },
             10,
-            [.. Enumerable.Range(0, alone).Select(i => Saw(i * 2, Support.Alone, i % 2 == 0 ? Representation.Objects : Representation.Picture))]).Strength.ShouldBe(strength);
+            [.. Enumerable.Range(0, alone).Select(i => Saw(i * 2, Support.Alone, i % 2 == 0 ? Representation.Objects : Representation.Picture))]
+        )
+            .Strength.ShouldBe(strength);
 
     private static SessionCard Card(Approach approach, bool group) =>
-        SessionCards.Make(new("compare.one-more-10"), Library[new("one-more-please")], group ? [Children[0], Children[1], Children[2]] : [], Class(), approach, ClassCares.None, 7);
+        SessionCards.Make(
+            new("compare.one-more-10"),
+            Library[new("one-more-please")],
+            group ? [Children[0], Children[1], Children[2]] : [],
+            Class(),
+            approach,
+            ClassCares.None,
+            7
+        );
 }

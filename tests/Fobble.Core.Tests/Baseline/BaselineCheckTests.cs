@@ -23,13 +23,25 @@ public class BaselineCheckTests
             ExactBaseline exact = new(map, Usual);
             BaselineCheck check = new(map);
             var level = 1 + random.Next(8);
-            foreach (var answers in (List<IReadOnlyList<BaselineAnswer>>)
-            [
-                [],
-                [.. map.Skills.Select(s => new BaselineAnswer(s.Id, (int)s.When * 2 < level ? Support.Alone : Support.NotYet)).Take(6)],
-                [.. random.Shuffled(map.Skills).Take(8).Select(s => new BaselineAnswer(s.Id, random.Chance(0.5) ? Support.Alone : random.Chance(0.5) ? Support.Prompted : Support.NotYet))],
-                [.. map.Skills.Select((s, i) => new BaselineAnswer(s.Id, i < 6 ? Support.NotYet : Support.Alone))],
-            ])
+            foreach (
+                var answers in (List<IReadOnlyList<BaselineAnswer>>)
+                    [
+                        [],
+                        [.. map.Skills.Select(s => new BaselineAnswer(s.Id, (int)s.When * 2 < level ? Support.Alone : Support.NotYet)).Take(6)],
+                        [
+                            .. random
+                                .Shuffled(map.Skills)
+                                .Take(8)
+                                .Select(s => new BaselineAnswer(
+                                    s.Id,
+                                    random.Chance(0.5) ? Support.Alone
+                                        : random.Chance(0.5) ? Support.Prompted
+                                        : Support.NotYet
+                                )),
+                        ],
+                        [.. map.Skills.Select((s, i) => new BaselineAnswer(s.Id, i < 6 ? Support.NotYet : Support.Alone))],
+                    ]
+            )
             {
                 var truth = exact.After(answers, Usual);
                 var state = check.After(answers);
@@ -49,12 +61,13 @@ public class BaselineCheckTests
     public void Down_closed_sets_of_a_lattice_of_subsets_are_as_many_as_Dedekind_counted(int things, int expected)
     {
         var subsets = Enumerable.Range(0, 1 << things).ToList();
-        Skill Of(int set) => Map.Skills[0] with
-        {
-            Id = new($"s.{set}"),
-            Strand = "see",
-            Needs = [.. Enumerable.Range(0, things).Where(t => (set >> t & 1) == 1).Select(t => new SkillId($"s.{set & ~(1 << t)}"))],
-        };
+        Skill Of(int set) =>
+            Map.Skills[0] with
+            {
+                Id = new($"s.{set}"),
+                Strand = "see",
+                Needs = [.. Enumerable.Range(0, things).Where(t => (set >> t & 1) == 1).Select(t => new SkillId($"s.{set & ~(1 << t)}"))],
+            };
         ExactBaseline.DownClosed(new SkillMap(Map.Strands, [.. subsets.Select(Of)])).Count().ShouldBe(expected);
     }
 
@@ -139,7 +152,10 @@ public class BaselineCheckTests
     public void A_check_of_one_strand_asks_in_that_strand_only_and_counts_what_is_on_record()
     {
         BaselineCheck check = new(Map, Usual with { Particles = 400 }, "bond");
-        var state = check.After([], [.. Map.Skills.Where(s => s.Strand != "bond" && s.When <= Core.Calendars.Season.Spring).Select(s => new BaselineAnswer(s.Id, Support.Alone))]);
+        var state = check.After(
+            [],
+            [.. Map.Skills.Where(s => s.Strand != "bond" && s.When <= Core.Calendars.Season.Spring).Select(s => new BaselineAnswer(s.Id, Support.Alone))]
+        );
         Map[state.Next!.Value].Strand.ShouldBe("bond");
         state[new("bond.split-4")].Chance.ShouldBeGreaterThan(check.After([])[new("bond.split-4")].Chance);
         Should.Throw<ArgumentException>(() => new BaselineCheck(Map, strand: "none"));
@@ -149,7 +165,9 @@ public class BaselineCheckTests
     public void Between_questions_as_good_the_one_with_the_things_at_hand_is_asked()
     {
         // Two strands alike: after a question in one of them, things decide.
-        var twins = new[] { "see", "count" }.SelectMany(strand => Enumerable.Range(0, 3).Select(i => Map.Skills[0] with { Id = new($"{strand}.{i}"), Strand = strand, Needs = [] })).ToList();
+        var twins = new[] { "see", "count" }
+            .SelectMany(strand => Enumerable.Range(0, 3).Select(i => Map.Skills[0] with { Id = new($"{strand}.{i}"), Strand = strand, Needs = [] }))
+            .ToList();
         BaselineCheck check = new(new SkillMap(Map.Strands, twins));
         BaselineAnswer[] first = [new(new("see.0"), Support.Alone)];
         Dictionary<SkillId, string> things = twins.ToDictionary(s => s.Id, s => s.Id.Value is "see.0" or "count.2" or "see.2" ? "counters" : s.Id.Value);
@@ -179,9 +197,19 @@ public class BaselineCheckTests
     [Fact]
     public void For_one_strand_the_rest_of_the_record_speaks()
     {
-        Observation[] seen = [Saw(0, Alone), Saw(1, Alone, Representation.Picture), Saw(3, Alone), Saw(3, NotYet, skill: Map[new("count.say-20")]), Saw(3, Prompted, skill: OneWay), Saw(3, NotYet, skill: Map[new("bond.all-5")])];
+        Observation[] seen =
+        [
+            Saw(0, Alone),
+            Saw(1, Alone, Representation.Picture),
+            Saw(3, Alone),
+            Saw(3, NotYet, skill: Map[new("count.say-20")]),
+            Saw(3, Prompted, skill: OneWay),
+            Saw(3, NotYet, skill: Map[new("bond.all-5")]),
+        ];
         ClassEvidence evidence = new(Map, Calendar, EvidenceSettings.Default, [new(1)], seen, SchoolDay(4));
-        BaselineAnswer.OnRecord(evidence, new(1), "bond").ShouldBe([new(TwoWays.Id, Support.Alone), new(new("count.say-20"), Support.Together)], ignoreOrder: true);
+        BaselineAnswer
+            .OnRecord(evidence, new(1), "bond")
+            .ShouldBe([new(TwoWays.Id, Support.Alone), new(new("count.say-20"), Support.Together)], ignoreOrder: true);
     }
 
     [Fact]
@@ -197,7 +225,9 @@ public class BaselineCheckTests
     [Fact]
     public void Says_how_far_and_how_sure_without_boasting()
     {
-        var state = new BaselineCheck(Map).After([.. Map.Skills.Where(s => s.When <= Core.Calendars.Season.Spring).Select(s => new BaselineAnswer(s.Id, Support.Alone)).Take(30)]);
+        var state = new BaselineCheck(Map).After([
+            .. Map.Skills.Where(s => s.When <= Core.Calendars.Season.Spring).Select(s => new BaselineAnswer(s.Id, Support.Alone)).Take(30),
+        ]);
         state.Done.ShouldBeTrue();
         state.Next.ShouldBeNull();
         state.SureInWords.ShouldMatch(@"^about (\d\d) % sure$");

@@ -31,7 +31,10 @@ internal sealed class ExactBaseline
                 var product = weight;
                 foreach (var strand in strands)
                 {
-                    var own = Enumerable.Range(0, state.Length).Where(i => map.Skills[i].Strand == strand && map.Skills[i].Needs.All(n => state[place[n]])).ToArray();
+                    var own = Enumerable
+                        .Range(0, state.Length)
+                        .Where(i => map.Skills[i].Strand == strand && map.Skills[i].Needs.All(n => state[place[n]]))
+                        .ToArray();
                     product *= grid.Select((g, at) => g.Weight * own.Aggregate(1.0, (p, i) => p * (state[i] ? held[at][i] : 1 - held[at][i]))).Sum();
                 }
 
@@ -42,11 +45,13 @@ internal sealed class ExactBaseline
 
     public IReadOnlyList<double> After(IReadOnlyList<BaselineAnswer> answers, BaselineSettings settings)
     {
-        var weights = _states.Select((state, x) => answers.Aggregate(_prior[x], (w, a) =>
-        {
-            var right = state[_map.IndexOf(a.Skill)] ? 1 - settings.Slip : settings.Guess;
-            return w * Math.Pow(a.Right ? right : 1 - right, a.Weight);
-        })).ToList();
+        var weights = _states
+            .Select((state, x) => answers.Aggregate(_prior[x], (w, a) =>
+                    {
+                        var right = state[_map.IndexOf(a.Skill)] ? 1 - settings.Slip : settings.Guess;
+                        return w * Math.Pow(a.Right ? right : 1 - right, a.Weight);
+                    }))
+            .ToList();
         return [.. Enumerable.Range(0, _map.Skills.Count).Select(i => weights.Where((_, x) => _states[x][i]).Sum() / weights.Sum())];
     }
 
@@ -77,7 +82,11 @@ internal sealed class ExactBaseline
 
     private static List<(double At, double Weight)> Grid(double mean, double spread, int points)
     {
-        var all = Enumerable.Range(0, points).Select(i => -4.5 + (9.0 * i / (points - 1))).Select(z => (At: mean + (spread * z), Weight: Math.Exp(-z * z / 2))).ToList();
+        var all = Enumerable
+            .Range(0, points)
+            .Select(i => -4.5 + (9.0 * i / (points - 1)))
+            .Select(z => (At: mean + (spread * z), Weight: Math.Exp(-z * z / 2)))
+            .ToList();
         var sum = all.Sum(p => p.Weight);
         return [.. all.Select(p => (p.At, p.Weight / sum))];
     }

@@ -8,29 +8,45 @@ public class SchoolZoneTests
     private static readonly SchoolZone Sydney = SchoolZone.Named("Australia/Sydney")!;
     private static readonly SchoolZone London = SchoolZone.Named("Europe/London")!;
 
-    private static readonly string[] Zones = ["Australia/Sydney", "Europe/London", "Pacific/Auckland", "America/Denver", "Asia/Kolkata", "Pacific/Apia", "America/St_Johns"];
+    private static readonly string[] Zones =
+    [
+        "Australia/Sydney",
+        "Europe/London",
+        "Pacific/Auckland",
+        "America/Denver",
+        "Asia/Kolkata",
+        "Pacific/Apia",
+        "America/St_Johns",
+    ];
 
     // From fifty years of instants, to the minute, in zones with and without summer time, on both sides of the date line.
     private static readonly Gen<(SchoolZone Zone, DateTimeOffset At)> Any = Gen.Select(
         Gen.Int[0, 6].Select(i => SchoolZone.Named(Zones[i])!),
-        Gen.Int[0, 50 * 365 * 24 * 60].Select(m => new DateTimeOffset(1990, 1, 1, 0, 0, 0, TimeSpan.Zero).AddMinutes(m)));
+        Gen.Int[0, 50 * 365 * 24 * 60].Select(m => new DateTimeOffset(1990, 1, 1, 0, 0, 0, TimeSpan.Zero).AddMinutes(m))
+    );
 
     [Fact]
-    public void An_instant_lies_within_its_day() => Any.Sample((zone, at) =>
-    {
-        var day = zone.DayOf(at);
-        at.ShouldBeGreaterThanOrEqualTo(zone.StartOf(day));
-        at.ShouldBeLessThan(zone.StartOf(day.AddDays(1)));
-    });
+    public void An_instant_lies_within_its_day() =>
+        Any.Sample(
+            (zone, at) =>
+            {
+                var day = zone.DayOf(at);
+                at.ShouldBeGreaterThanOrEqualTo(zone.StartOf(day));
+                at.ShouldBeLessThan(zone.StartOf(day.AddDays(1)));
+            }
+        );
 
     [Fact]
-    public void A_time_on_a_day_is_an_instant_of_that_day() => Any.Sample((zone, at) =>
-    {
-        var local = zone.LocalOf(at);
-        var back = zone.At(zone.DayOf(at), TimeOnly.FromDateTime(local.DateTime));
-        zone.DayOf(back).ShouldBe(zone.DayOf(at));
-        (at - back).Duration().ShouldBeLessThanOrEqualTo(TimeSpan.FromHours(1), "what comes twice is taken the first time");
-    });
+    public void A_time_on_a_day_is_an_instant_of_that_day() =>
+        Any.Sample(
+            (zone, at) =>
+            {
+                var local = zone.LocalOf(at);
+                var back = zone.At(zone.DayOf(at), TimeOnly.FromDateTime(local.DateTime));
+                zone.DayOf(back).ShouldBe(zone.DayOf(at));
+                (at - back).Duration().ShouldBeLessThanOrEqualTo(TimeSpan.FromHours(1), "what comes twice is taken the first time");
+            }
+        );
 
     [Fact]
     public void Nine_in_the_morning_in_Sydney_is_that_morning_there_and_the_evening_before_in_London()

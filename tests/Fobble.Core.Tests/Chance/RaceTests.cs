@@ -10,7 +10,15 @@ public class RaceTests
     private static readonly Throws Usual = new([Die.Numbered(1, 6)], DiceOperation.Add);
     private static readonly Throws BackAndForth = new([Die.Numbered(0, 3), Die.Numbered(0, 2)], DiceOperation.TakeAway);
 
-    public static TheoryData<Throws, int, bool> Races => new() { { Usual, 10, false }, { Usual, 20, true }, { Usual, 100, true }, { BackAndForth, 12, false }, { BackAndForth, 8, true } };
+    public static TheoryData<Throws, int, bool> Races =>
+        new()
+        {
+            { Usual, 10, false },
+            { Usual, 20, true },
+            { Usual, 100, true },
+            { BackAndForth, 12, false },
+            { BackAndForth, 8, true },
+        };
 
     [Theory]
     [MemberData(nameof(Races))]
@@ -84,7 +92,8 @@ public class RaceTests
     [InlineData(1000, 1)]
     [InlineData(10, 0)]
     [InlineData(10, 7)]
-    public void Targets_and_players_out_of_range_are_refused(int target, int players) => Should.Throw<ArgumentOutOfRangeException>(() => new Race(Usual, target, true, players).Length());
+    public void Targets_and_players_out_of_range_are_refused(int target, int players) =>
+        Should.Throw<ArgumentOutOfRangeException>(() => new Race(Usual, target, true, players).Length());
 
     private static double Play(Race race, SeededRandom random)
     {

@@ -40,7 +40,17 @@ public class ShakesTests
     public void Where_it_does_not_matter_which_well_splits_that_are_alike_are_one()
     {
         var splits = Shakes.IntoWells(3, 3, whereMatters: false);
-        splits.ToDictionary(s => $"{s}", s => (int)Math.Round(s.Share * 27)).ShouldBe(new Dictionary<string, int> { ["3 + 0 + 0"] = 3, ["2 + 1 + 0"] = 18, ["1 + 1 + 1"] = 6 }, ignoreOrder: true);
+        splits
+            .ToDictionary(s => $"{s}", s => (int)Math.Round(s.Share * 27))
+            .ShouldBe(
+                new Dictionary<string, int>
+                {
+                    ["3 + 0 + 0"] = 3,
+                    ["2 + 1 + 0"] = 18,
+                    ["1 + 1 + 1"] = 6,
+                },
+                ignoreOrder: true
+            );
     }
 
     [Fact]
@@ -61,11 +71,13 @@ public class ShakesTests
     public void Seeing_all_splits_takes_as_long_as_inclusion_and_exclusion_says(int things, int wells)
     {
         var shares = Shakes.IntoWells(things, wells).Select(s => s.Share).ToList();
-        var expected = Enumerable.Range(1, (1 << shares.Count) - 1).Sum(set =>
-        {
-            var chosen = shares.Where((_, i) => (set >> i & 1) == 1).ToList();
-            return (chosen.Count % 2 == 1 ? 1 : -1) / chosen.Sum();
-        });
+        var expected = Enumerable
+            .Range(1, (1 << shares.Count) - 1)
+            .Sum(set =>
+            {
+                var chosen = shares.Where((_, i) => (set >> i & 1) == 1).ToList();
+                return (chosen.Count % 2 == 1 ? 1 : -1) / chosen.Sum();
+            });
         Shakes.ToSeeAll(Shakes.IntoWells(things, wells)).ShouldBe(expected, expected * 1e-8);
     }
 
@@ -74,18 +86,21 @@ public class ShakesTests
     {
         const int Tries = 600;
         var random = new SeededRandom(7);
-        var played = Enumerable.Range(0, Tries).Select(_ =>
-        {
-            HashSet<int> seen = [];
-            var shakes = 0.0;
-            while (seen.Count < 7)
+        var played = Enumerable
+            .Range(0, Tries)
+            .Select(_ =>
             {
-                shakes++;
-                seen.Add(Enumerable.Range(0, 6).Count(_ => random.Chance(0.5)));
-            }
+                HashSet<int> seen = [];
+                var shakes = 0.0;
+                while (seen.Count < 7)
+                {
+                    shakes++;
+                    seen.Add(Enumerable.Range(0, 6).Count(_ => random.Chance(0.5)));
+                }
 
-            return shakes;
-        }).ToList();
+                return shakes;
+            })
+            .ToList();
         var mean = played.Average();
         var error = Math.Sqrt(played.Average(p => (p - mean) * (p - mean)) / Tries);
         Math.Abs(Shakes.ToSeeAll(Shakes.OverRing(6, 0.5)) - mean).ShouldBeLessThan(4 * error);

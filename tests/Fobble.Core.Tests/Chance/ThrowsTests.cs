@@ -32,7 +32,10 @@ public class ThrowsTests
     {
         var throws = new Throws([Die.Numbered(1, 6), Die.Numbered(1, 6)], DiceOperation.TakeAway);
         throws.Warnings(ToTen).ShouldHaveSingleItem().ShouldStartWith("Can fall below zero: 15 of 36 throws, for instance 1 − ");
-        new Throws([Die.Numbered(5, 10), Die.Numbered(1, 6)], DiceOperation.Add).Warnings(ToTen).ShouldHaveSingleItem().ShouldBe("Leaves the range 0-10: 21 of 36 throws, for instance 10 + 6 = 16.");
+        new Throws([Die.Numbered(5, 10), Die.Numbered(1, 6)], DiceOperation.Add)
+            .Warnings(ToTen)
+            .ShouldHaveSingleItem()
+            .ShouldBe("Leaves the range 0-10: 21 of 36 throws, for instance 10 + 6 = 16.");
     }
 
     [Fact]
@@ -47,20 +50,32 @@ public class ThrowsTests
 
     [Fact]
     public void Shares_add_up_and_agree_with_throwing_within_four_standard_errors() =>
-        Gen.Select(Gen.Int[0, 12].Array[1, 8], Gen.Int[0, 12].Array[1, 8], Gen.Enum<DiceOperation>(), Gen.ULong).Sample((first, second, operation, seed) =>
-        {
-            const int Tries = 4000;
-            var throws = new Throws([new Die(first), new Die(second)], operation);
-            throws.Results.Sum(r => r.Share).ShouldBe(1, 1e-12);
-            var random = new SeededRandom(seed);
-            var seen = Enumerable.Range(0, Tries).Select(_ =>
-            {
-                var (a, b) = (random.Pick(first), random.Pick(second));
-                return operation == DiceOperation.Add || (operation == DiceOperation.PlusOrMinus && random.Chance(0.5)) ? a + b : a - b;
-            }).CountBy(n => n).ToDictionary(p => p.Key, p => p.Value);
-            throws.Results.Average(r => Math.Abs((seen.GetValueOrDefault(r.Result) / (double)Tries) - r.Share) / Math.Sqrt(Math.Max(1e-9, r.Share * (1 - r.Share)) / Tries)).ShouldBeLessThan(4);
-            seen.Keys.ShouldBeSubsetOf(throws.Results.Select(r => r.Result));
-        }, iter: 60);
+        Gen.Select(Gen.Int[0, 12].Array[1, 8], Gen.Int[0, 12].Array[1, 8], Gen.Enum<DiceOperation>(), Gen.ULong)
+            .Sample(
+                (first, second, operation, seed) =>
+                {
+                    const int Tries = 4000;
+                    var throws = new Throws([new Die(first), new Die(second)], operation);
+                    throws.Results.Sum(r => r.Share).ShouldBe(1, 1e-12);
+                    var random = new SeededRandom(seed);
+                    var seen = Enumerable
+                        .Range(0, Tries)
+                        .Select(_ =>
+                        {
+                            var (a, b) = (random.Pick(first), random.Pick(second));
+                            return operation == DiceOperation.Add || (operation == DiceOperation.PlusOrMinus && random.Chance(0.5)) ? a + b : a - b;
+                        })
+                        .CountBy(n => n)
+                        .ToDictionary(p => p.Key, p => p.Value);
+                    throws
+                        .Results.Average(r =>
+                            Math.Abs((seen.GetValueOrDefault(r.Result) / (double)Tries) - r.Share) / Math.Sqrt(Math.Max(1e-9, r.Share * (1 - r.Share)) / Tries)
+                        )
+                        .ShouldBeLessThan(4);
+                    seen.Keys.ShouldBeSubsetOf(throws.Results.Select(r => r.Result));
+                },
+                iter: 60
+            );
 
     [Theory]
     [InlineData("1-6", "1-6")]
@@ -77,7 +92,8 @@ public class ThrowsTests
     [InlineData("100")]
     [InlineData("-3")]
     [InlineData("1,2,3,4,5,6,7,8,9,10,11,12,13,14,15,16,17,18,19,20,21")]
-    public void What_is_no_die_is_refused_with_how_to_write_one(string text) => Should.Throw<RefusedException>(() => Die.Parse(text)).Message.ShouldContain("Write it like 1-6");
+    public void What_is_no_die_is_refused_with_how_to_write_one(string text) =>
+        Should.Throw<RefusedException>(() => Die.Parse(text)).Message.ShouldContain("Write it like 1-6");
 
     [Fact]
     public void No_die_or_far_too_many_faces_are_refused()

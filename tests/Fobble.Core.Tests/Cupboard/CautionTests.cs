@@ -7,8 +7,13 @@ public class CautionTests
 {
     private static readonly IReadOnlySet<Allergen> NoAllergies = new HashSet<Allergen>();
 
-    internal static CupboardItem Thing(double[] size, ItemShape shape = ItemShape.Flat, string id = "thing", Purpose purpose = Purpose.Counting, string colour = "blue") =>
-        new(new(id), id, purpose, size, shape, colour, "wood", [], [], false, 0);
+    internal static CupboardItem Thing(
+        double[] size,
+        ItemShape shape = ItemShape.Flat,
+        string id = "thing",
+        Purpose purpose = Purpose.Counting,
+        string colour = "blue"
+    ) => new(new(id), id, purpose, size, shape, colour, "wood", [], [], false, 0);
 
     [Theory]
     [InlineData(ItemShape.Flat, 31.7, 31.7, 4, true)]
@@ -25,17 +30,21 @@ public class CautionTests
     [Theory]
     [InlineData(44.3, true)]
     [InlineData(44.4, false)]
-    public void A_ball_below_the_limit_is_a_small_ball(double across, bool small) => Cautions.IsSmallBall(Thing([across, across, across], ItemShape.Ball)).ShouldBe(small);
+    public void A_ball_below_the_limit_is_a_small_ball(double across, bool small) =>
+        Cautions.IsSmallBall(Thing([across, across, across], ItemShape.Ball)).ShouldBe(small);
 
     [Fact]
     public void A_larger_thing_is_never_a_small_part_where_a_smaller_one_is_not() =>
-        Gen.Select(Gen.Double[1, 80], Gen.Double[1, 80], Gen.Double[1, 80], Gen.Enum<ItemShape>(), Gen.Double[1, 3]).Sample((a, b, c, shape, factor) =>
-        {
-            if (Cautions.IsSmallPart(Thing([a * factor, b * factor, c * factor], shape)))
-            {
-                Cautions.IsSmallPart(Thing([a, b, c], shape)).ShouldBeTrue();
-            }
-        });
+        Gen.Select(Gen.Double[1, 80], Gen.Double[1, 80], Gen.Double[1, 80], Gen.Enum<ItemShape>(), Gen.Double[1, 3])
+            .Sample(
+                (a, b, c, shape, factor) =>
+                {
+                    if (Cautions.IsSmallPart(Thing([a * factor, b * factor, c * factor], shape)))
+                    {
+                        Cautions.IsSmallPart(Thing([a, b, c], shape)).ShouldBeTrue();
+                    }
+                }
+            );
 
     [Fact]
     public void Allergies_are_warned_of_by_the_classs_list_and_only_then()
@@ -49,7 +58,9 @@ public class CautionTests
 
     [Fact]
     public void What_is_dangerous_for_anyone_is_always_said() =>
-        Cautions.For(CupboardCatalogue.Shipped.Items, ClassCares.None).Count.ShouldBe(CupboardCatalogue.Shipped.Items.SelectMany(i => i.Hazards).Distinct().Count());
+        Cautions
+            .For(CupboardCatalogue.Shipped.Items, ClassCares.None)
+            .Count.ShouldBe(CupboardCatalogue.Shipped.Items.SelectMany(i => i.Hazards).Distinct().Count());
 
     [Fact]
     public void Every_hazard_has_words_and_small_balls_are_not_named_twice()

@@ -45,16 +45,19 @@ public class SupplyTests
 
     [Fact]
     public void What_one_need_takes_the_next_can_not_have_and_nothing_is_invented() =>
-        Gen.Select(Gen.Int[0, 30], Gen.Int[0, 30], Gen.Int[1, 40], Gen.Int[1, 40], Gen.Bool).Sample((blue, stones, first, second, alike) =>
-        {
-            Supply supply = new([new(Blue, blue), new(Stones, stones)]);
-            Supplied[] met = [supply.Meet(new(Blue, first, alike)), supply.Meet(new(Blue, second, false))];
-            foreach (var one in met)
-            {
-                one.ShortBy.ShouldBe(one.Need.Amount - one.Own);
-                (one.StandIns.Sum(s => s.Amount) + one.StillShort).ShouldBeGreaterThanOrEqualTo(one.ShortBy);
-            }
+        Gen.Select(Gen.Int[0, 30], Gen.Int[0, 30], Gen.Int[1, 40], Gen.Int[1, 40], Gen.Bool)
+            .Sample(
+                (blue, stones, first, second, alike) =>
+                {
+                    Supply supply = new([new(Blue, blue), new(Stones, stones)]);
+                    Supplied[] met = [supply.Meet(new(Blue, first, alike)), supply.Meet(new(Blue, second, false))];
+                    foreach (var one in met)
+                    {
+                        one.ShortBy.ShouldBe(one.Need.Amount - one.Own);
+                        (one.StandIns.Sum(s => s.Amount) + one.StillShort).ShouldBeGreaterThanOrEqualTo(one.ShortBy);
+                    }
 
-            met.SelectMany(m => m.StandIns).Where(s => s.Item == Stones).Sum(s => s.Amount).ShouldBeLessThanOrEqualTo(stones);
-        });
+                    met.SelectMany(m => m.StandIns).Where(s => s.Item == Stones).Sum(s => s.Amount).ShouldBeLessThanOrEqualTo(stones);
+                }
+            );
 }

@@ -10,7 +10,11 @@ public class BeliefModelTests
     // Two outcomes, no fading: prior 0.4, slip 0.1, guess 0.2, learning 0.3.
     private static readonly EvidenceSettings Textbook = new()
     {
-        Prior = 0.4, Alone = new(0.9, 0.2), NotYet = new(0.1, 0.8), LearnTaught = 0.3, FadeHalfLife = double.PositiveInfinity,
+        Prior = 0.4,
+        Alone = new(0.9, 0.2),
+        NotYet = new(0.1, 0.8),
+        LearnTaught = 0.3,
+        FadeHalfLife = double.PositiveInfinity,
     };
 
     [Fact]
@@ -71,20 +75,22 @@ public class BeliefModelTests
 
     [Fact]
     public void Belief_stays_between_nothing_and_certainty_and_more_support_never_raises_it() =>
-        Gen.Select(Gen.Int[0, 60], Gen.Enum<Support>(), Gen.Enum<Setting>()).Array[1, 25].Sample(results =>
-        {
-            var model = new BeliefModel(EvidenceSettings.Default, Calendar);
-            foreach (var (day, support, setting) in results.OrderBy(r => r.Item1))
+        Gen.Select(Gen.Int[0, 60], Gen.Enum<Support>(), Gen.Enum<Setting>())
+            .Array[1, 25]
+            .Sample(results =>
             {
-                var (better, worse) = (model, model);
-                better.See(Saw(day, Alone, setting: setting), TwoWays);
-                worse.See(Saw(day, NotYet, setting: setting), TwoWays);
-                model.See(Saw(day, support, setting: setting), TwoWays);
-                model.Belief.ShouldBeInRange(0, 1);
-                model.Belief.ShouldBeLessThanOrEqualTo(better.Belief + 1e-12);
-                model.Belief.ShouldBeGreaterThanOrEqualTo(worse.Belief - 1e-12);
-            }
-        });
+                var model = new BeliefModel(EvidenceSettings.Default, Calendar);
+                foreach (var (day, support, setting) in results.OrderBy(r => r.Item1))
+                {
+                    var (better, worse) = (model, model);
+                    better.See(Saw(day, Alone, setting: setting), TwoWays);
+                    worse.See(Saw(day, NotYet, setting: setting), TwoWays);
+                    model.See(Saw(day, support, setting: setting), TwoWays);
+                    model.Belief.ShouldBeInRange(0, 1);
+                    model.Belief.ShouldBeLessThanOrEqualTo(better.Belief + 1e-12);
+                    model.Belief.ShouldBeGreaterThanOrEqualTo(worse.Belief - 1e-12);
+                }
+            });
 
     [Fact]
     public void Alone_by_a_way_that_is_not_asked_for_counts_as_prompted()

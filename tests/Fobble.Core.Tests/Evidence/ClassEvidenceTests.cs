@@ -20,7 +20,8 @@ public class ClassEvidenceTests
     [Fact]
     public void Ready_needs_every_prerequisite_and_not_the_skill_itself()
     {
-        Skill sayTen = Map[new("count.say-10")], touchTen = Map[new("count.touch-10")];
+        Skill sayTen = Map[new("count.say-10")],
+            touchTen = Map[new("count.touch-10")];
         var some = Of([Saw(0, Alone, skill: sayTen)]);
         some.IsReady(Child, touchTen.Id).ShouldBeFalse();
         some.ReadyBecause(Child, touchTen.Id).ShouldBe("Not ready yet: needs “touch each to five” first.");
@@ -30,22 +31,23 @@ public class ClassEvidenceTests
     }
 
     [Fact]
-    public void Ready_skills_are_the_outer_fringe_of_a_down_closed_set() => Gen.ULong.Sample(seed =>
-    {
-        // Doignon and Falmagne 1999: adding any one of them leaves the set down-closed, and nothing else can be added.
-        var random = new SeededRandom(seed);
-        HashSet<SkillId> held = [];
-        foreach (var skill in Map.Skills.Where(s => s.Needs.All(held.Contains) && random.Chance(0.7)))
+    public void Ready_skills_are_the_outer_fringe_of_a_down_closed_set() =>
+        Gen.ULong.Sample(seed =>
         {
-            held.Add(skill.Id);
-        }
+            // Doignon and Falmagne 1999: adding any one of them leaves the set down-closed, and nothing else can be added.
+            var random = new SeededRandom(seed);
+            HashSet<SkillId> held = [];
+            foreach (var skill in Map.Skills.Where(s => s.Needs.All(held.Contains) && random.Chance(0.7)))
+            {
+                held.Add(skill.Id);
+            }
 
-        var evidence = Of(held.SelectMany(id => Secure(Map[id])));
-        foreach (var skill in Map.Skills)
-        {
-            evidence.IsReady(Child, skill.Id).ShouldBe(!held.Contains(skill.Id) && skill.Needs.All(held.Contains));
-        }
-    });
+            var evidence = Of(held.SelectMany(id => Secure(Map[id])));
+            foreach (var skill in Map.Skills)
+            {
+                evidence.IsReady(Child, skill.Id).ShouldBe(!held.Contains(skill.Id) && skill.Needs.All(held.Contains));
+            }
+        });
 
     [Fact]
     public void Observations_of_other_classes_and_of_skills_gone_from_the_map_are_left_aside() =>
@@ -55,15 +57,18 @@ public class ClassEvidenceTests
     public void The_list_to_look_at_again_has_each_child_once_with_what_is_most_in_doubt()
     {
         // One success each, at least four school days ago; the older one has faded further. Child 2's is not due yet.
-        Skill say = Map[new("count.say-5")], see = Map[new("see.to-3")];
+        Skill say = Map[new("count.say-5")],
+            see = Map[new("see.to-3")];
         var evidence = Of([Saw(0, Alone, skill: say), Saw(1, Alone, skill: see), Saw(4, Alone, skill: say, child: 2)]);
         evidence.DueForAnotherLook(5).ShouldBe([(Child, say.Id)]);
         evidence.DueForAnotherLook(0).ShouldBeEmpty();
     }
 
     private static IEnumerable<Observation> Secure(Skill skill) =>
-        new[] { 0, 1, 3 }.Select(day => Saw(day, Alone, skill.ShownIn[day % skill.ShownIn.Count], skill: skill))
-            .Append(Saw(4, Alone, skill.ShownIn[^1], skill: skill)).Append(Saw(4, Alone, skill.ShownIn[0], skill: skill));
+        new[] { 0, 1, 3 }
+            .Select(day => Saw(day, Alone, skill.ShownIn[day % skill.ShownIn.Count], skill: skill))
+            .Append(Saw(4, Alone, skill.ShownIn[^1], skill: skill))
+            .Append(Saw(4, Alone, skill.ShownIn[0], skill: skill));
 
     private static ClassEvidence Of(IEnumerable<Observation> seen) =>
         new(Map, Calendar, EvidenceSettings.Default, [Child, new(2)], seen.OrderBy(o => o.At), SchoolDay(5));

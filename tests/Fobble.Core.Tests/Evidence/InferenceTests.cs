@@ -8,7 +8,9 @@ namespace Fobble.Core.Tests.Evidence;
 public class InferenceTests
 {
     private static readonly ChildId Child = new(1);
-    private static readonly SkillId Five = new("count.say-5"), Ten = new("count.say-10"), Twenty = new("count.say-20");
+    private static readonly SkillId Five = new("count.say-5"),
+        Ten = new("count.say-10"),
+        Twenty = new("count.say-20");
 
     [Fact]
     public void What_is_likely_there_counts_as_there_until_it_is_seen_and_is_said_to_be_a_guess()
@@ -39,9 +41,17 @@ public class InferenceTests
     public void A_class_falls_apart_into_has_ready_likely_and_not_yet()
     {
         ClassEvidence evidence = new(
-            Map, Calendar, EvidenceSettings.Default, [new(1), new(2), new(3), new(4)],
-            [Saw(0, Alone, skill: Map[Five], child: 2), .. Enumerable.Range(0, 4).Select(d => Saw(d, Alone, skill: Map[Ten], shown: Map[Ten].ShownIn[d % Map[Ten].ShownIn.Count], child: 3))], SchoolDay(5),
-            new Dictionary<ChildId, Inference> { [new(1)] = new(SchoolDay(1), new Dictionary<SkillId, double> { [Ten] = 0.9 }) });
+            Map,
+            Calendar,
+            EvidenceSettings.Default,
+            [new(1), new(2), new(3), new(4)],
+            [
+                Saw(0, Alone, skill: Map[Five], child: 2),
+                .. Enumerable.Range(0, 4).Select(d => Saw(d, Alone, skill: Map[Ten], shown: Map[Ten].ShownIn[d % Map[Ten].ShownIn.Count], child: 3)),
+            ],
+            SchoolDay(5),
+            new Dictionary<ChildId, Inference> { [new(1)] = new(SchoolDay(1), new Dictionary<SkillId, double> { [Ten] = 0.9 }) }
+        );
         var overview = evidence.OverviewOf(Ten);
         (overview.Has.Single(), overview.Likely.Single(), overview.Ready.Single(), overview.NotYet.Single()).ShouldBe((new(3), new(1), new(2), new(4)));
     }
@@ -59,7 +69,13 @@ public class InferenceTests
     {
         Observation[] seen =
         [
-            Saw(0, NotYet), Saw(1, Prompted), Saw(2, Alone), Saw(3, Alone, Representation.Picture), Saw(4, Alone), Saw(25, Alone), Saw(26, NotYet),
+            Saw(0, NotYet),
+            Saw(1, Prompted),
+            Saw(2, Alone),
+            Saw(3, Alone, Representation.Picture),
+            Saw(4, Alone),
+            Saw(25, Alone),
+            Saw(26, NotYet),
         ];
         var steps = new Judge(Calendar, EvidenceSettings.Default).StepsOf(TwoWays, seen);
         steps.Select(s => s.Strength).ShouldBe([Strength.Tried, Strength.Prompted, Strength.Nearly, Strength.Secure, Strength.Kept, Strength.Nearly]);
@@ -68,12 +84,26 @@ public class InferenceTests
     }
 
     [Fact]
-    public void The_last_step_is_the_judgement_of_the_day() => Gen.Select(Gen.Int[0, 40], Gen.Int[0, 3], Gen.Int[0, 1]).Array[1, 12].Sample(draws =>
-    {
-        Observation[] seen = [.. draws.OrderBy(d => d.Item1).Select(d => Saw(d.Item1, (Support)d.Item2, d.Item3 == 0 ? Representation.Objects : Representation.Picture))];
-        new Judge(Calendar, EvidenceSettings.Default).StepsOf(TwoWays, seen)[^1].Strength.ShouldBe(Judged(41, seen).Strength);
-    });
+    public void The_last_step_is_the_judgement_of_the_day() =>
+        Gen.Select(Gen.Int[0, 40], Gen.Int[0, 3], Gen.Int[0, 1])
+            .Array[1, 12]
+            .Sample(draws =>
+            {
+                Observation[] seen =
+                [
+                    .. draws.OrderBy(d => d.Item1).Select(d => Saw(d.Item1, (Support)d.Item2, d.Item3 == 0 ? Representation.Objects : Representation.Picture)),
+                ];
+                new Judge(Calendar, EvidenceSettings.Default).StepsOf(TwoWays, seen)[^1].Strength.ShouldBe(Judged(41, seen).Strength);
+            });
 
     private static ClassEvidence Of(IEnumerable<Observation> seen, params (SkillId Skill, double Chance)[] inferred) =>
-        new(Map, Calendar, EvidenceSettings.Default, [Child], seen, SchoolDay(5), inferred.Length == 0 ? null : new Dictionary<ChildId, Inference> { [Child] = new(SchoolDay(1), inferred.ToDictionary(p => p.Skill, p => p.Chance)) });
+        new(
+            Map,
+            Calendar,
+            EvidenceSettings.Default,
+            [Child],
+            seen,
+            SchoolDay(5),
+            inferred.Length == 0 ? null : new Dictionary<ChildId, Inference> { [Child] = new(SchoolDay(1), inferred.ToDictionary(p => p.Skill, p => p.Chance)) }
+        );
 }

@@ -52,7 +52,8 @@ public class JudgeTests
     public void One_representation_is_not_enough_where_the_skill_lists_two()
     {
         Judged(3, Saw(0, Alone), Saw(1, Alone), Saw(3, Alone)).Sentence.ShouldContain("shown in one more way, such as with a drawing");
-        Judged(3, Saw(0, Alone, Spoken, skill: OneWay), Saw(1, Alone, Spoken, skill: OneWay), Saw(3, Alone, Spoken, skill: OneWay)).Strength.ShouldBe(Strength.Secure);
+        Judged(3, Saw(0, Alone, Spoken, skill: OneWay), Saw(1, Alone, Spoken, skill: OneWay), Saw(3, Alone, Spoken, skill: OneWay))
+            .Strength.ShouldBe(Strength.Secure);
     }
 
     [Fact]
@@ -111,21 +112,24 @@ public class JudgeTests
     }
 
     [Fact]
-    public void Secure_holds_just_when_every_clause_holds() => RandomRecord.Sample(seen =>
-    {
-        var judgement = Judged(30, seen);
-        judgement.IsSecure.ShouldBe(judgement.Clauses.All(c => c.Holds));
-        judgement.Sentence.ShouldNotBeNullOrWhiteSpace();
-    });
+    public void Secure_holds_just_when_every_clause_holds() =>
+        RandomRecord.Sample(seen =>
+        {
+            var judgement = Judged(30, seen);
+            judgement.IsSecure.ShouldBe(judgement.Clauses.All(c => c.Holds));
+            judgement.Sentence.ShouldNotBeNullOrWhiteSpace();
+        });
 
     [Fact]
-    public void The_short_form_agrees_with_the_full_one() => RandomRecord.Sample(seen =>
-    {
-        var mark = new Judge(Calendar, EvidenceSettings.Default).MarkOf(TwoWays, seen, SchoolDay(30));
-        var full = Judged(30, seen);
-        mark.ShouldBe(new Mark(full.Strength, full.Belief, full.LookAgain));
-    });
+    public void The_short_form_agrees_with_the_full_one() =>
+        RandomRecord.Sample(seen =>
+        {
+            var mark = new Judge(Calendar, EvidenceSettings.Default).MarkOf(TwoWays, seen, SchoolDay(30));
+            var full = Judged(30, seen);
+            mark.ShouldBe(new Mark(full.Strength, full.Belief, full.LookAgain));
+        });
 
     private static readonly Gen<Observation[]> RandomRecord = Gen.Select(Gen.Int[0, 25], Gen.Enum<Support>(), Gen.OneOf(Gen.Const(Objects), Gen.Const(Picture)))
-        .Array[1, 12].Select(all => all.OrderBy(r => r.Item1).Select(r => Saw(r.Item1, r.Item2, r.Item3)).ToArray());
+        .Array[1, 12]
+        .Select(all => all.OrderBy(r => r.Item1).Select(r => Saw(r.Item1, r.Item2, r.Item3)).ToArray());
 }

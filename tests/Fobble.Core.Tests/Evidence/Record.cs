@@ -16,8 +16,28 @@ internal static class Record
     public static DateOnly SchoolDay(int number) => Monday.AddDays((number / 5 * 7) + (number % 5));
 
     public static Observation Saw(
-        int day, Support support, Representation shown = Representation.Objects, Setting setting = Setting.Group, Skill? skill = null, int child = 1, string? strategy = null, string? slip = null, string? numbers = null) =>
-        new(new(child), (skill ?? TwoWays).Id, new DateTimeOffset(SchoolDay(day).ToDateTime(new(10, 0)), TimeSpan.Zero), SchoolDay(day), setting, support, shown, numbers, slip, strategy);
+        int day,
+        Support support,
+        Representation shown = Representation.Objects,
+        Setting setting = Setting.Group,
+        Skill? skill = null,
+        int child = 1,
+        string? strategy = null,
+        string? slip = null,
+        string? numbers = null
+    ) =>
+        new(
+            new(child),
+            (skill ?? TwoWays).Id,
+            new DateTimeOffset(SchoolDay(day).ToDateTime(new(10, 0)), TimeSpan.Zero),
+            SchoolDay(day),
+            setting,
+            support,
+            shown,
+            numbers,
+            slip,
+            strategy
+        );
 
     public static Judgement Judged(int today, params Observation[] seen) => Judged(EvidenceSettings.Default, today, seen);
 

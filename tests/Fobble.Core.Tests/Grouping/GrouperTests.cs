@@ -36,26 +36,33 @@ public class GrouperTests
                 result.Score.ShouldBe(best);
                 result.Score.ShouldBe(GroupScore.Of(problem, result.Groups));
             },
-            iter: 400, threads: 1);
+            iter: 400,
+            threads: 1
+        );
         possible.ShouldBeGreaterThan(150);
         impossible.ShouldBeGreaterThan(30);
     }
 
     [Fact]
-    public void Every_rule_and_every_wish_is_kept() => Gen.ULong.Select(seed => Random(new SeededRandom(seed), children: 16, skills: 3, slots: 4)).Sample(
-        problem =>
-        {
-            var result = Grouper.Form(problem);
-            if (result.Conflict.Count > 0)
-            {
-                return;
-            }
+    public void Every_rule_and_every_wish_is_kept() =>
+        Gen
+            .ULong.Select(seed => Random(new SeededRandom(seed), children: 16, skills: 3, slots: 4))
+            .Sample(
+                problem =>
+                {
+                    var result = Grouper.Form(problem);
+                    if (result.Conflict.Count > 0)
+                    {
+                        return;
+                    }
 
-            GroupScore.Broken(problem, result.Groups, Names.Plain).ShouldBeEmpty();
-            result.Groups.Select(g => g.Slot).Distinct().Count().ShouldBe(result.Groups.Count);
-            result.Groups.SelectMany(g => g.Children).Concat(result.Unplaced).Order().ShouldBe(problem.Children.Select(c => c.Child).Order());
-        },
-        iter: 100, threads: 1);
+                    GroupScore.Broken(problem, result.Groups, Names.Plain).ShouldBeEmpty();
+                    result.Groups.Select(g => g.Slot).Distinct().Count().ShouldBe(result.Groups.Count);
+                    result.Groups.SelectMany(g => g.Children).Concat(result.Unplaced).Order().ShouldBe(problem.Children.Select(c => c.Child).Order());
+                },
+                iter: 100,
+                threads: 1
+            );
 
     [Fact]
     public void Groups_that_stay_are_kept_and_the_others_are_the_best_beside_them()
@@ -73,8 +80,12 @@ public class GrouperTests
         var result = Grouper.Form(beside);
         result.Groups.ShouldContain(stays);
         GroupScore.Keeps(beside, result.Groups).ShouldBeTrue();
-        result.Score.ShouldBe(AllSets(beside).Where(s => s.Any(g => g.Slot == 1 && g.Skill == Skills[1] && g.Children.SequenceEqual(stays.Children)))
-            .Where(s => GroupScore.BrokenBeside(beside, s, Names.Plain).Count == 0).Max(s => GroupScore.Of(beside, s)));
+        result.Score.ShouldBe(
+            AllSets(beside)
+                .Where(s => s.Any(g => g.Slot == 1 && g.Skill == Skills[1] && g.Children.SequenceEqual(stays.Children)))
+                .Where(s => GroupScore.BrokenBeside(beside, s, Names.Plain).Count == 0)
+                .Max(s => GroupScore.Of(beside, s))
+        );
     }
 
     /// <summary>Classes for which a bound on some columns was once told as if it held for all: sets with so many points exist.</summary>
@@ -93,28 +104,37 @@ public class GrouperTests
     public void Groups_that_clash_with_one_that_stays_do_not_keep_the_rules()
     {
         var children = Enumerable.Range(1, 6).Select(i => Candidate(i, (0, 90), (1, 90))).ToList();
-        FormedGroup stays = new(Skills[0], 0, [new(1), new(2), new(3)]), other = new(Skills[1], 1, [new(4), new(5), new(6)]);
-        GroupingProblem problem = new(children, [new(0, 0), new(1, 0)], new() { Clashes = new HashSet<(SkillId, SkillId)> { (Skills[0], Skills[1]) } }, []) { Fixed = [stays] };
+        FormedGroup stays = new(Skills[0], 0, [new(1), new(2), new(3)]),
+            other = new(Skills[1], 1, [new(4), new(5), new(6)]);
+        GroupingProblem problem = new(children, [new(0, 0), new(1, 0)], new() { Clashes = new HashSet<(SkillId, SkillId)> { (Skills[0], Skills[1]) } }, [])
+        {
+            Fixed = [stays],
+        };
         GroupScore.Keeps(problem, [stays]).ShouldBeTrue();
         GroupScore.Keeps(problem, [stays, other]).ShouldBeFalse();
     }
 
     [Fact]
-    public void Other_sets_differ_by_as_many_children_as_asked_and_are_no_better() => Gen.ULong.Select(seed => Random(new SeededRandom(seed), children: 12, skills: 3, slots: 3)).Sample(
-        problem =>
-        {
-            problem = problem with { LeastUnlike = 3, Rules = problem.Rules with { Wishes = [] } };
-            var best = Grouper.Form(problem);
-            var others = Grouper.Others(problem, best, 2);
-            List<IReadOnlyList<FormedGroup>> seen = [best.Groups];
-            foreach (var other in others)
-            {
-                other.Score.ShouldBeLessThanOrEqualTo(best.Score);
-                seen.ShouldAllBe(set => set.Sum(g => g.Children.Count(c => !other.Groups.Any(o => o.Skill == g.Skill && o.Children.Contains(c)))) >= 3);
-                seen.Add(other.Groups);
-            }
-        },
-        iter: 30, threads: 1);
+    public void Other_sets_differ_by_as_many_children_as_asked_and_are_no_better() =>
+        Gen
+            .ULong.Select(seed => Random(new SeededRandom(seed), children: 12, skills: 3, slots: 3))
+            .Sample(
+                problem =>
+                {
+                    problem = problem with { LeastUnlike = 3, Rules = problem.Rules with { Wishes = [] } };
+                    var best = Grouper.Form(problem);
+                    var others = Grouper.Others(problem, best, 2);
+                    List<IReadOnlyList<FormedGroup>> seen = [best.Groups];
+                    foreach (var other in others)
+                    {
+                        other.Score.ShouldBeLessThanOrEqualTo(best.Score);
+                        seen.ShouldAllBe(set => set.Sum(g => g.Children.Count(c => !other.Groups.Any(o => o.Skill == g.Skill && o.Children.Contains(c)))) >= 3);
+                        seen.Add(other.Groups);
+                    }
+                },
+                iter: 30,
+                threads: 1
+            );
 
     [Fact]
     public void Going_on_never_loses_and_tells_bounds_that_hold()
@@ -130,33 +150,56 @@ public class GrouperTests
     }
 
     [Fact]
-    public void Going_on_from_groups_that_break_rules_gives_groups_that_keep_them() => Small.Sample(
-        problem =>
-        {
-            FormedGroup[] byHand = [new(Skills[0], 0, [new(1), new(2), new(3), new(4), new(5), new(6)])];
-            var better = Grouper.Improve(problem, Grouper.AsFound(problem, byHand), null, default);
-            GroupScore.Keeps(problem, byHand).ShouldBeFalse();
-            (better.Conflict.Count > 0 || GroupScore.Keeps(problem, better.Groups)).ShouldBeTrue();
-            (better.Conflict.Count > 0 || GroupScore.Broken(problem, better.Groups, Names.Plain).Count == 0).ShouldBeTrue();
-        },
-        iter: 60, threads: 1);
+    public void Going_on_from_groups_that_break_rules_gives_groups_that_keep_them() =>
+        Small.Sample(
+            problem =>
+            {
+                FormedGroup[] byHand = [new(Skills[0], 0, [new(1), new(2), new(3), new(4), new(5), new(6)])];
+                var better = Grouper.Improve(problem, Grouper.AsFound(problem, byHand), null, default);
+                GroupScore.Keeps(problem, byHand).ShouldBeFalse();
+                (better.Conflict.Count > 0 || GroupScore.Keeps(problem, better.Groups)).ShouldBeTrue();
+                (better.Conflict.Count > 0 || GroupScore.Broken(problem, better.Groups, Names.Plain).Count == 0).ShouldBeTrue();
+            },
+            iter: 60,
+            threads: 1
+        );
 
     [Fact]
     public void In_a_class_of_thirty_with_many_skills_and_little_in_the_cupboard_a_contradiction_is_still_found()
     {
         SeededRandom random = new(12);
         SkillId[] skills = [.. Enumerable.Range(0, 30).Select(i => new SkillId($"a.skill-{i:00}"))];
-        List<Candidate> children = [.. Enumerable.Range(1, 30).Select(i => new Candidate(
-            new(i), random.Shuffled(skills).Take(20).ToDictionary(s => s, _ => new Worth(50 + random.Next(60), 20, 10)), 10, new HashSet<int>(), new Dictionary<SkillId, string>()))];
+        List<Candidate> children =
+        [
+            .. Enumerable
+                .Range(1, 30)
+                .Select(i => new Candidate(
+                    new(i),
+                    random.Shuffled(skills).Take(20).ToDictionary(s => s, _ => new Worth(50 + random.Next(60), 20, 10)),
+                    10,
+                    new HashSet<int>(),
+                    new Dictionary<SkillId, string>()
+                )),
+        ];
         GroupRules rules = new()
         {
             Clashes = skills.SelectMany((a, i) => skills.Skip(i).Where(_ => random.Chance(0.5)).Select(b => (a, b))).ToHashSet(),
-            Wishes = [new NearAdultWish(2), new ApartWish(Pair(3, 4)), new SeatWish(new(7), 0), new AdultWish(new(7), 0, With: false), new TurnWish(new(9)), new MostForAdultWish(1, 4)],
+            Wishes =
+            [
+                new NearAdultWish(2),
+                new ApartWish(Pair(3, 4)),
+                new SeatWish(new(7), 0),
+                new AdultWish(new(7), 0, With: false),
+                new TurnWish(new(9)),
+                new MostForAdultWish(1, 4),
+            ],
         };
         GroupingProblem problem = new(children, [.. Enumerable.Range(0, 10).Select(s => new GroupSlot(s % 2, s / 2))], rules, []);
         Grouper.Form(problem).Conflict.ShouldBe([new SeatWish(new(7), 0), new AdultWish(new(7), 0, With: false)], ignoreOrder: true);
         var possible = Grouper.Form(problem with { Rules = rules with { Wishes = [.. rules.Wishes.Where(w => w is not AdultWish)] } });
-        GroupScore.Broken(problem with { Rules = rules with { Wishes = [.. rules.Wishes.Where(w => w is not AdultWish)] } }, possible.Groups, Names.Plain).ShouldBeEmpty();
+        GroupScore
+            .Broken(problem with { Rules = rules with { Wishes = [.. rules.Wishes.Where(w => w is not AdultWish)] } }, possible.Groups, Names.Plain)
+            .ShouldBeEmpty();
         possible.Groups.Count.ShouldBeGreaterThan(5);
     }
 
@@ -194,7 +237,12 @@ public class GrouperTests
     {
         // Seven children, one of whom is worth little: with groups of at most four everyone still finds a place.
         var children = Enumerable.Range(1, 7).Select(i => Candidate(i, (0, i == 7 ? 1 : 100))).ToList();
-        var rules = new GroupRules { MinSize = 3, MaxSize = 4, EveryoneOnce = true };
+        var rules = new GroupRules
+        {
+            MinSize = 3,
+            MaxSize = 4,
+            EveryoneOnce = true,
+        };
         Grouper.Form(new(children, GroupSlot.InARow(2), rules, [])).Unplaced.ShouldBeEmpty();
         Grouper.Form(new(children, GroupSlot.InARow(1), rules, [])).Unplaced.Count.ShouldBe(3);
     }
@@ -211,7 +259,11 @@ public class GrouperTests
     public void Children_who_met_lately_are_mixed_when_nothing_speaks_against_it()
     {
         var children = Enumerable.Range(1, 6).Select(i => Candidate(i, (0, 90))).ToList();
-        IReadOnlyList<IReadOnlyList<ChildId>> met = [[new(1), new(2), new(3)], [new(4), new(5), new(6)]];
+        IReadOnlyList<IReadOnlyList<ChildId>> met =
+        [
+            [new(1), new(2), new(3)],
+            [new(4), new(5), new(6)],
+        ];
         var result = Grouper.Form(new(children, GroupSlot.InARow(2), new() { MaxSize = 3 }, met));
 
         // Two threes out of two threes: at best two children of each meet again, once in each group.
@@ -223,7 +275,8 @@ public class GrouperTests
         Grouper.Form(new([], GroupSlot.InARow(3), new(), [])).ShouldSatisfyAllConditions(r => r.Groups.ShouldBeEmpty(), r => r.ProvenBest.ShouldBeTrue());
 
     [Fact]
-    public void Solver_parameters_are_well_formed() => Grouper.Parameters(0.4).Split(' ').ShouldAllBe(p => System.Text.RegularExpressions.Regex.IsMatch(p, "^[a-z_]+:[0-9.]+$"));
+    public void Solver_parameters_are_well_formed() =>
+        Grouper.Parameters(0.4).Split(' ').ShouldAllBe(p => System.Text.RegularExpressions.Regex.IsMatch(p, "^[a-z_]+:[0-9.]+$"));
 
     private static string Print(FormedGroup g) => $"{g.Skill} {g.Slot}: {string.Join(",", g.Children)}";
 
@@ -234,27 +287,44 @@ public class GrouperTests
 
     private static GroupingProblem Random(SeededRandom random, int children, int skills, int slots)
     {
-        List<Candidate> candidates = [.. Enumerable.Range(1, children).Select(i =>
-        {
-            var fairness = 5 * random.Next(11);
-            var worths = Enumerable.Range(0, skills).Where(_ => random.Chance(0.6)).ToDictionary(s => Skills[s], _ => new Worth(50 + (10 * random.Next(6)), random.Next(30), fairness) { Shows = random.Chance(0.2) });
-            return new Candidate(
-                new(i),
-                worths,
-                fairness,
-                Enumerable.Range(0, slots).Where(_ => random.Chance(0.15)).ToHashSet(),
-                worths.Keys.Where(_ => random.Chance(0.5)).ToDictionary(s => s, _ => random.Pick(["counts", "skips"])))
-            {
-                Reach = worths.Keys.Where(_ => random.Chance(0.5)).ToDictionary(s => s, _ => random.Pick([5, 10])),
-                NeedsAdultNear = random.Chance(0.3),
-            };
-        })];
+        List<Candidate> candidates =
+        [
+            .. Enumerable
+                .Range(1, children)
+                .Select(i =>
+                {
+                    var fairness = 5 * random.Next(11);
+                    var worths = Enumerable
+                        .Range(0, skills)
+                        .Where(_ => random.Chance(0.6))
+                        .ToDictionary(s => Skills[s], _ => new Worth(50 + (10 * random.Next(6)), random.Next(30), fairness) { Shows = random.Chance(0.2) });
+                    return new Candidate(
+                        new(i),
+                        worths,
+                        fairness,
+                        Enumerable.Range(0, slots).Where(_ => random.Chance(0.15)).ToHashSet(),
+                        worths.Keys.Where(_ => random.Chance(0.5)).ToDictionary(s => s, _ => random.Pick(["counts", "skips"]))
+                    )
+                    {
+                        Reach = worths.Keys.Where(_ => random.Chance(0.5)).ToDictionary(s => s, _ => random.Pick([5, 10])),
+                        NeedsAdultNear = random.Chance(0.3),
+                    };
+                }),
+        ];
         ChildPair AnyPair() => Pair(1 + random.Next(children / 2), 1 + (children / 2) + random.Next(children / 2));
         ChildId AnyChild() => new(1 + random.Next(children));
         Wish[] wishes =
         [
-            new ApartWish(AnyPair()), new TogetherWish(AnyPair()), new AdultWish(AnyChild(), random.Next(2), random.Chance(0.5)), new NearAdultWish(1), new RunsWish(random.Next(2), Skills.Take(2).ToHashSet(), "two"),
-            new MostForAdultWish(random.Next(2), 1), new TurnWish(AnyChild()), new SeatWish(AnyChild(), random.Next(slots)), new AimWish(random.Pick(Skills), random.Next(slots)), new WorkWish(AnyChild(), random.Pick(Skills)),
+            new ApartWish(AnyPair()),
+            new TogetherWish(AnyPair()),
+            new AdultWish(AnyChild(), random.Next(2), random.Chance(0.5)),
+            new NearAdultWish(1),
+            new RunsWish(random.Next(2), Skills.Take(2).ToHashSet(), "two"),
+            new MostForAdultWish(random.Next(2), 1),
+            new TurnWish(AnyChild()),
+            new SeatWish(AnyChild(), random.Next(slots)),
+            new AimWish(random.Pick(Skills), random.Next(slots)),
+            new WorkWish(AnyChild(), random.Pick(Skills)),
         ];
         return new(
             candidates,
@@ -267,9 +337,23 @@ public class GrouperTests
                 EveryoneOnce = random.Chance(0.3),
                 MostAtOnce = random.Chance(0.2) ? 1 : null,
                 Clashes = Skills.SelectMany(a => Skills.Select(b => (a, b))).Where(p => p.a.CompareTo(p.b) <= 0 && random.Chance(0.15)).ToHashSet(),
-                Weights = random.Chance(0.3) ? new() { Company = 400, Slips = 0, Numbers = 200 } : GroupWeights.Usual,
+                Weights = random.Chance(0.3)
+                    ? new()
+                    {
+                        Company = 400,
+                        Slips = 0,
+                        Numbers = 200,
+                    }
+                    : GroupWeights.Usual,
             },
-            [.. Enumerable.Range(0, 3).Select(_ => (IReadOnlyList<ChildId>)[.. random.Shuffled(Enumerable.Range(1, children)).Take(2 + random.Next(3)).Select(i => new ChildId(i))])]);
+            [
+                .. Enumerable
+                    .Range(0, 3)
+                    .Select(_ =>
+                        (IReadOnlyList<ChildId>)[.. random.Shuffled(Enumerable.Range(1, children)).Take(2 + random.Next(3)).Select(i => new ChildId(i))]
+                    ),
+            ]
+        );
     }
 
     private static void IsSmallest(GroupingProblem problem, IReadOnlyList<Wish> conflict)
@@ -280,7 +364,11 @@ public class GrouperTests
     }
 
     private static int BestByBruteForce(GroupingProblem problem) =>
-        AllSets(problem).Where(s => GroupScore.Broken(problem, s, Names.Plain).Count == 0).Select(s => GroupScore.Of(problem, s)).DefaultIfEmpty(int.MinValue).Max();
+        AllSets(problem)
+            .Where(s => GroupScore.Broken(problem, s, Names.Plain).Count == 0)
+            .Select(s => GroupScore.Of(problem, s))
+            .DefaultIfEmpty(int.MinValue)
+            .Max();
 
     // Every child in every slot or none, every slot with every skill: all sets of groups there are.
     private static IEnumerable<IReadOnlyList<FormedGroup>> AllSets(GroupingProblem problem)
@@ -302,7 +390,10 @@ public class GrouperTests
                 continue;
             }
 
-            IEnumerable<IReadOnlyList<FormedGroup>> sets = [[]];
+            IEnumerable<IReadOnlyList<FormedGroup>> sets =
+            [
+                [],
+            ];
             foreach (var (members, slot) in slots.Select((m, i) => (m, i)).Where(p => p.m.Count > 0))
             {
                 sets = sets.SelectMany(set => Skills.Select(skill => (IReadOnlyList<FormedGroup>)[.. set, new FormedGroup(skill, slot, members)]));

@@ -13,15 +13,28 @@ public class LookingBackTests
     [Fact]
     public void An_outcome_tells_strength_before_after_and_now()
     {
-        var brief = Brief(3, Saw(20, Prompted, Representation.Spoken, skill: OneWay), Saw(25, Alone, Representation.Spoken, skill: OneWay), Saw(27, Alone, Representation.Spoken, skill: OneWay), Saw(29, Alone, Representation.Spoken, skill: OneWay),
-            Saw(25, NotYet, Representation.Spoken, skill: OneWay, child: 2));
+        var brief = Brief(
+            3,
+            Saw(20, Prompted, Representation.Spoken, skill: OneWay),
+            Saw(25, Alone, Representation.Spoken, skill: OneWay),
+            Saw(27, Alone, Representation.Spoken, skill: OneWay),
+            Saw(29, Alone, Representation.Spoken, skill: OneWay),
+            Saw(25, NotYet, Representation.Spoken, skill: OneWay, child: 2)
+        );
         var outcome = GroupOutcomes.Of(Met(25, Say, 1, 2, 3), brief.Evidence, Told);
-        outcome.Children.Select(c => (c.Before, c.After, c.Now)).ShouldBe([
-            (Strength.Prompted, Strength.Nearly, Strength.Secure), (Strength.NotSeen, Strength.Tried, Strength.Tried), (Strength.NotSeen, Strength.NotSeen, Strength.NotSeen)]);
+        outcome
+            .Children.Select(c => (c.Before, c.After, c.Now))
+            .ShouldBe([
+                (Strength.Prompted, Strength.Nearly, Strength.Secure),
+                (Strength.NotSeen, Strength.Tried, Strength.Tried),
+                (Strength.NotSeen, Strength.NotSeen, Strength.NotSeen),
+            ]);
         outcome.Children.Select(c => (c.Reached, c.CarriedOver, c.Recorded)).ShouldBe([(true, false, true), (false, true, true), (false, true, false)]);
         outcome.Sentence.ShouldBe("Child 1 is secure now and Child 2 got further that day. Carried over: Child 2 and Child 3.");
         GroupOutcomes.Of(Met(24, Say, 1, 2), brief.Evidence, Told).Sentence.ShouldBe("Nothing was recorded in this group.");
-        GroupOutcomes.Of(Met(25, Say, 1, 2), brief.Evidence, Told with { Child = c => c.Value == 1 ? "Kofi M." : "Wren A." }).Sentence.ShouldBe("Kofi M. is secure now and Wren A. got further that day. Carried over: Wren A.");
+        GroupOutcomes
+            .Of(Met(25, Say, 1, 2), brief.Evidence, Told with { Child = c => c.Value == 1 ? "Kofi M." : "Wren A." })
+            .Sentence.ShouldBe("Kofi M. is secure now and Wren A. got further that day. Carried over: Wren A.");
     }
 
     [Fact]
@@ -47,15 +60,21 @@ public class LookingBackTests
     public void A_pair_is_told_with_its_numbers_and_few_turns_are_said()
     {
         List<PastGroup> past = [.. Enumerable.Range(0, 4).SelectMany(i => new[] { Met(i * 5, Say, 1, 2), Met(i * 5, See, 3, 4 + (i % 2)) }), Met(20, Say, 6)];
-        Company.Of(Six, past, Told).Warnings.ShouldSatisfyAllConditions(
-            w => w[0].ShouldBe("Child 4, Child 5 and Child 6 have had half as many turns as is usual in this class, or fewer; usual is four."),
-            w => w[1].ShouldStartWith("Child 1 and Child 2 nearly always sit together: 4 times, of 4 groups."));
+        Company
+            .Of(Six, past, Told)
+            .Warnings.ShouldSatisfyAllConditions(
+                w => w[0].ShouldBe("Child 4, Child 5 and Child 6 have had half as many turns as is usual in this class, or fewer; usual is four."),
+                w => w[1].ShouldStartWith("Child 1 and Child 2 nearly always sit together: 4 times, of 4 groups.")
+            );
         Company.Of(Six, [], Told).Warnings.ShouldBeEmpty();
     }
 
     [Fact]
     public void Aims_tell_who_changes_comes_in_or_falls_out() =>
-        GroupChanges.Aims([Group(Say, 0, 1, 2), Group(See, 1, 3)], [Group(Say, 1, 1, 3), Group(See, 0, 4)]).Select(a => (a.Child.Value, a.From, a.To)).ShouldBe([(2, Say, null), (3, See, Say), (4, null, See)]);
+        GroupChanges
+            .Aims([Group(Say, 0, 1, 2), Group(See, 1, 3)], [Group(Say, 1, 1, 3), Group(See, 0, 4)])
+            .Select(a => (a.Child.Value, a.From, a.To))
+            .ShouldBe([(2, Say, null), (3, See, Say), (4, null, See)]);
 
     private static IReadOnlyList<ChildId> Six { get; } = [.. Enumerable.Range(1, 6).Select(i => new ChildId(i))];
 }

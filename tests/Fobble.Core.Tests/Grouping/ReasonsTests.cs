@@ -56,7 +56,10 @@ public class ReasonsTests
     [Fact]
     public void Groups_are_remembered_for_three_cycles()
     {
-        var past = Enumerable.Range(1, 5).Select(cycle => new PastGroup(SchoolDay(cycle), cycle, Say, cycle is 1 or 4 ? [new(1), new(2)] : [new(3), new(4)])).ToList();
+        var past = Enumerable
+            .Range(1, 5)
+            .Select(cycle => new PastGroup(SchoolDay(cycle), cycle, Say, cycle is 1 or 4 ? [new(1), new(2)] : [new(3), new(4)]))
+            .ToList();
         Candidates.MetLately(past).Select(g => g[0].Value).ShouldBe([3, 1, 3]);
     }
 
@@ -101,7 +104,10 @@ public class ReasonsTests
         changes.Select(c => c.Child.Value).ShouldBe([1, 3]);
         changes[0].Why.ShouldStartWith("Since then “say to five” alone on Wednesday and on Friday: it is secure now. Not seen on “see to three” yet");
         changes[1].Why.ShouldStartWith("Was in no group last time.");
-        GroupChanges.Between(before, since, [], brief).Single(c => c.Child.Value == 2).Why.ShouldBe("Nothing new on “say to five”. Had a turn; children who wait longer go first.");
+        GroupChanges
+            .Between(before, since, [], brief)
+            .Single(c => c.Child.Value == 2)
+            .Why.ShouldBe("Nothing new on “say to five”. Had a turn; children who wait longer go first.");
     }
 
     [Fact]
@@ -110,7 +116,9 @@ public class ReasonsTests
         var brief = Brief(Said(29, Alone));
         PastGroup[] before = [new(SchoolDay(26), 1, Say, [new(1), new(2)])];
         var since = new DateTimeOffset(SchoolDay(26).ToDateTime(default), TimeSpan.Zero);
-        GroupChanges.Between(before, since, [new(Say, 0, [new(1), new(2)])], brief).ShouldHaveSingleItem()
+        GroupChanges
+            .Between(before, since, [new(Say, 0, [new(1), new(2)])], brief)
+            .ShouldHaveSingleItem()
             .Why.ShouldBe("Since then “say to five” alone on Friday: it is nearly there. It stays the next step that gains most.");
     }
 
@@ -130,7 +138,9 @@ public class ReasonsTests
         Reasons.ForResult(new(one, [], 300, false, 310)).ShouldBe("The best found so far: 300 points, and no set can have more than 310.");
         Reasons.ForResult(new([], [], 0, true, 0)).ShouldStartWith("No group can be formed");
         Reasons.ForResult(new([], [], 0, false, 90)).ShouldStartWith("No groups that keep all wishes were found");
-        Reasons.ForResult(new([], [], 0, false, 0) { Conflict = [new TurnWish(new(1)), new NearAdultWish(1)] }).ShouldBe("Two wishes can’t be kept together: let go of any one of them, and groups can be formed.");
+        Reasons
+            .ForResult(new([], [], 0, false, 0) { Conflict = [new TurnWish(new(1)), new NearAdultWish(1)] })
+            .ShouldBe("Two wishes can’t be kept together: let go of any one of them, and groups can be formed.");
     }
 
     private static readonly GroupNames Told = Names.Plain with { Skill = s => Map[s].InSentence };
@@ -139,15 +149,26 @@ public class ReasonsTests
 
     private static Candidate Only(GroupingBrief brief) => Candidates.From(brief)[0];
 
-    private static GroupingBrief Brief(params Observation[] seen) => new(
-        new ClassEvidence(Map, Calendar, EvidenceSettings.Default, Children, seen, SchoolDay(31)),
-        SchoolDay(30),
-        [],
-        [],
-        new Dictionary<ChildId, IReadOnlySet<int>>(),
-        new HashSet<ChildId>());
+    private static GroupingBrief Brief(params Observation[] seen) =>
+        new(
+            new ClassEvidence(Map, Calendar, EvidenceSettings.Default, Children, seen, SchoolDay(31)),
+            SchoolDay(30),
+            [],
+            [],
+            new Dictionary<ChildId, IReadOnlySet<int>>(),
+            new HashSet<ChildId>()
+        );
 
-    private static (GroupingProblem Problem, IReadOnlyList<FormedGroup> Groups) TwoGroups(GroupingBrief brief) => (
-        new(Candidates.From(brief), GroupSlot.InARow(2), new(), [[new(1), new(5)]]),
-        [new(Say, 0, [new(1), new(2), new(3)]), new(See, 1, [new(4), new(5), new(6)])]);
+    private static (GroupingProblem Problem, IReadOnlyList<FormedGroup> Groups) TwoGroups(GroupingBrief brief) =>
+        (
+            new(
+                Candidates.From(brief),
+                GroupSlot.InARow(2),
+                new(),
+                [
+                    [new(1), new(5)],
+                ]
+            ),
+            [new(Say, 0, [new(1), new(2), new(3)]), new(See, 1, [new(4), new(5), new(6)])]
+        );
 }

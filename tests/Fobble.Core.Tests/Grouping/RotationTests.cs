@@ -10,7 +10,9 @@ public class RotationTests
 {
     private static readonly GroupingBrief Twelve = ClassOf.Brief(12);
     private static readonly IReadOnlyList<CycleAhead> Weeks =
-        [.. Enumerable.Range(6, 4).Select(week => new CycleAhead(week, SchoolDay(week * 5), GroupSlot.InARow(3), new Dictionary<ChildId, IReadOnlySet<int>>()))];
+    [
+        .. Enumerable.Range(6, 4).Select(week => new CycleAhead(week, SchoolDay(week * 5), GroupSlot.InARow(3), new Dictionary<ChildId, IReadOnlySet<int>>())),
+    ];
 
     private static readonly RotationPlan Plan = Rotation.Plan(Twelve, new() { MaxSize = 4 }, Weeks);
 
@@ -32,7 +34,8 @@ public class RotationTests
         var ids = Enumerable.Range(0, 3).ToHashSet();
         var away = Weeks.Select((w, i) => i == 1 ? w with { AwayIn = new Dictionary<ChildId, IReadOnlySet<int>> { [new(4)] = ids } } : w).ToList();
         var plan = Rotation.Plan(Twelve, new() { MaxSize = 4, Wishes = [new ApartWish(new(new(1), new(2)))] }, away);
-        plan.Cycles.SelectMany(c => c.Groups).ShouldAllBe(g => g.Children.Count >= 3 && g.Children.Count <= 4 && !(g.Children.Contains(new(1)) && g.Children.Contains(new(2))));
+        plan.Cycles.SelectMany(c => c.Groups)
+            .ShouldAllBe(g => g.Children.Count >= 3 && g.Children.Count <= 4 && !(g.Children.Contains(new(1)) && g.Children.Contains(new(2))));
         plan.Cycles[1].Unplaced.ShouldContain(new ChildId(4));
     }
 

@@ -9,7 +9,10 @@ namespace Fobble.Core.Tests.Grouping;
 /// <summary>Why a child is not at a table: the price is the difference of two best sets.</summary>
 public class WhyNotTests
 {
-    private static readonly GroupingBrief Seen = Brief(7, [.. Enumerable.Range(1, 3).Select(c => Saw(28, Support.Prompted, Representation.Spoken, skill: OneWay, child: c))]);
+    private static readonly GroupingBrief Seen = Brief(
+        7,
+        [.. Enumerable.Range(1, 3).Select(c => Saw(28, Support.Prompted, Representation.Spoken, skill: OneWay, child: c))]
+    );
 
     [Fact]
     public void The_price_is_the_difference_to_the_best_set_with_the_child_there()
@@ -40,7 +43,8 @@ public class WhyNotTests
         Ask(1, 1).ShouldBe("“say to ten” is no next step for Child 1. Not ready yet: needs “say to five” first.");
         Ask(1, 5).ShouldBe("No group sits there.");
         Ask(9, 0).ShouldBe("Child 9 has had a turn in this week’s groups already.");
-        Ask(7, 0, problem with { Children = [.. problem.Children.Select(c => c with { AwayIn = new HashSet<int> { 0 } })] }).ShouldBe("Child 7 is not in class at that time.");
+        Ask(7, 0, problem with { Children = [.. problem.Children.Select(c => c with { AwayIn = new HashSet<int> { 0 } })] })
+            .ShouldBe("Child 7 is not in class at that time.");
     }
 
     [Fact]
@@ -48,7 +52,9 @@ public class WhyNotTests
     {
         var problem = Problem(Seen);
         var apart = problem with { Rules = problem.Rules with { Wishes = [new SeatWish(new(1), 0), new ApartWish(new(new(1), new(7)))] } };
-        WhyNot.Ask(apart, [Group(Say, 0, 1, 2, 3)], new(7), 0, Seen, Told).Sentence.ShouldBe("It can’t be as long as Child 1 sits at the table of place 0 and Child 1 and Child 7 are to be kept apart.");
+        WhyNot
+            .Ask(apart, [Group(Say, 0, 1, 2, 3)], new(7), 0, Seen, Told)
+            .Sentence.ShouldBe("It can’t be as long as Child 1 sits at the table of place 0 and Child 1 and Child 7 are to be kept apart.");
     }
 
     [Fact]

@@ -42,18 +42,22 @@ public class GuessJarTests
         JarFill.VolumeOf(shape, across, thick).ShouldBe(millilitres, 1e-4);
 
     [Fact]
-    public void An_amount_grows_by_a_tenth_or_five_whichever_is_more_and_stays_in_range() => Gen.Select(Gen.Int[10, 300], Gen.Bool, Gen.Bool).Sample((last, tiny, counted) =>
-    {
-        var next = NextAmount.After(last, Wide, tiny, counted);
-        next.Amount.ShouldBeInRange(Wide.Low, Wide.High);
-        if (!tiny || counted || last < 90)
-        {
-            (next.Amount - last).ShouldBeLessThanOrEqualTo(Math.Max(5, last / 10));
-        }
+    public void An_amount_grows_by_a_tenth_or_five_whichever_is_more_and_stays_in_range() =>
+        Gen.Select(Gen.Int[10, 300], Gen.Bool, Gen.Bool)
+            .Sample(
+                (last, tiny, counted) =>
+                {
+                    var next = NextAmount.After(last, Wide, tiny, counted);
+                    next.Amount.ShouldBeInRange(Wide.Low, Wide.High);
+                    if (!tiny || counted || last < 90)
+                    {
+                        (next.Amount - last).ShouldBeLessThanOrEqualTo(Math.Max(5, last / 10));
+                    }
 
-        (tiny && !counted && last < 100).ShouldBe(tiny && !counted && last < 100 && next.Amount < 100);
-        next.Reason.ShouldStartWith($"{next.Amount}");
-    });
+                    (tiny && !counted && last < 100).ShouldBe(tiny && !counted && last < 100 && next.Amount < 100);
+                    next.Reason.ShouldStartWith($"{next.Amount}");
+                }
+            );
 
     [Theory]
     [InlineData(20, false, false, 25)]
@@ -62,7 +66,8 @@ public class GuessJarTests
     [InlineData(98, true, true, 107)]
     [InlineData(98, false, false, 107)]
     [InlineData(295, false, true, 300)]
-    public void The_next_amount_is_the_one_of_common_practice(int last, bool tiny, bool counted, int next) => NextAmount.After(last, Wide, tiny, counted).Amount.ShouldBe(next);
+    public void The_next_amount_is_the_one_of_common_practice(int last, bool tiny, bool counted, int next) =>
+        NextAmount.After(last, Wide, tiny, counted).Amount.ShouldBe(next);
 
     [Fact]
     public void The_first_jar_begins_where_the_range_does() => NextAmount.After(null, Wide, true, false).Amount.ShouldBe(10);
@@ -70,7 +75,9 @@ public class GuessJarTests
     [Fact]
     public void Three_weeks_of_fewer_guesses_propose_a_rest()
     {
-        JarRest.Proposal([20, 24, 22, 19, 12]).ShouldBe("Fewer children guessed for three weeks running. Put the jar away for about four weeks; it comes back as news.");
+        JarRest
+            .Proposal([20, 24, 22, 19, 12])
+            .ShouldBe("Fewer children guessed for three weeks running. Put the jar away for about four weeks; it comes back as news.");
         JarRest.Proposal([24, 22, 19, 20]).ShouldBeNull();
         JarRest.Proposal([]).ShouldBeNull();
     }
@@ -106,5 +113,6 @@ public class GuessJarTests
     [InlineData(0, 1)]
     [InlineData(100, 0)]
     [InlineData(1, 2)]
-    public void Volumes_that_cannot_be_are_refused(double jar, double thing) => Should.Throw<ArgumentOutOfRangeException>(() => JarFill.Of(jar, thing, ThingShape.Ball));
+    public void Volumes_that_cannot_be_are_refused(double jar, double thing) =>
+        Should.Throw<ArgumentOutOfRangeException>(() => JarFill.Of(jar, thing, ThingShape.Ball));
 }

@@ -25,7 +25,13 @@ public class JarRoundsTests
     [Fact]
     public void Every_childs_errors_are_told_jar_by_jar_with_a_gap_where_there_was_no_guess()
     {
-        JarRound<string>[] rounds = [Round(20, 20, ("Wren", 10), ("Kofi", 20)), Round(25, 25, ("Wren", 20)), Round(20, 20, ("Wren", 19), ("Kofi", 30)), Round(30, null, ("Kofi", 9))];
+        JarRound<string>[] rounds =
+        [
+            Round(20, 20, ("Wren", 10), ("Kofi", 20)),
+            Round(25, 25, ("Wren", 20)),
+            Round(20, 20, ("Wren", 19), ("Kofi", 30)),
+            Round(30, null, ("Kofi", 9)),
+        ];
         var lines = JarRounds.Lines(rounds, ["Kofi", "Wren", "Ilse"]);
         lines[0].Errors.Select(e => e?.Signed).ShouldBe([0, null, 0.5]);
         lines[1].Errors.Select(e => e?.Signed).ShouldBe([-0.5, -0.2, -0.05]);

@@ -11,38 +11,51 @@ public class ItemSetTests
     private static readonly Gen<ItemKind> Kind = Gen.Enum<ItemKind>();
 
     // As an activity uses the kind; small numbers for those that hold cases among them.
-    private static NumberRange RangeFor(ItemKind kind) => kind switch
-    {
-        ItemKind.SayOn => new(2, 7),
-        <= ItemKind.MissingAddend => new(1, 5),
-        _ => ActivityLoader.AsWritten.SelectMany(a => a.Skills).Where(s => s.Items == kind).MinBy(s => s.Range.Count)!.Range,
-    };
+    private static NumberRange RangeFor(ItemKind kind) =>
+        kind switch
+        {
+            ItemKind.SayOn => new(2, 7),
+            <= ItemKind.MissingAddend => new(1, 5),
+            _ => ActivityLoader.AsWritten.SelectMany(a => a.Skills).Where(s => s.Items == kind).MinBy(s => s.Range.Count)!.Range,
+        };
 
     [Fact]
     public void Every_kind_is_used_by_an_activity() =>
         Enum.GetValues<ItemKind>().Except(ActivityLoader.AsWritten.SelectMany(a => a.Skills).Select(s => s.Items)).ShouldBeEmpty();
 
     [Fact]
-    public void The_same_request_gives_the_same_set_and_another_seed_another_one() => Gen.Select(Kind, Gen.ULong).Sample((kind, seed) =>
-    {
-        var first = Make(kind, 8, seed);
-        Make(kind, 8, seed).Select(i => i.Key).ShouldBe(first.Select(i => i.Key));
-        first.Count.ShouldBe(8);
-    });
+    public void The_same_request_gives_the_same_set_and_another_seed_another_one() =>
+        Gen.Select(Kind, Gen.ULong)
+            .Sample(
+                (kind, seed) =>
+                {
+                    var first = Make(kind, 8, seed);
+                    Make(kind, 8, seed).Select(i => i.Key).ShouldBe(first.Select(i => i.Key));
+                    first.Count.ShouldBe(8);
+                }
+            );
 
     [Fact]
-    public void Every_case_is_there_when_the_count_allows() => Gen.Select(Kind, Gen.ULong).Sample((kind, seed) =>
-    {
-        var cases = ItemCases.All(kind, RangeFor(kind), seed);
-        Make(kind, cases.Count + 3, seed).Select(i => i.Key).Distinct().Count().ShouldBe(cases.Count);
-    });
+    public void Every_case_is_there_when_the_count_allows() =>
+        Gen.Select(Kind, Gen.ULong)
+            .Sample(
+                (kind, seed) =>
+                {
+                    var cases = ItemCases.All(kind, RangeFor(kind), seed);
+                    Make(kind, cases.Count + 3, seed).Select(i => i.Key).Distinct().Count().ShouldBe(cases.Count);
+                }
+            );
 
     [Fact]
-    public void No_case_stands_next_to_itself() => Gen.Select(Kind, Gen.Int[2, 24], Gen.ULong).Sample((kind, count, seed) =>
-    {
-        var keys = Make(kind, count, seed).Select(i => i.Key).ToList();
-        keys.Zip(keys.Skip(1)).ShouldAllBe(pair => pair.First != pair.Second);
-    });
+    public void No_case_stands_next_to_itself() =>
+        Gen.Select(Kind, Gen.Int[2, 24], Gen.ULong)
+            .Sample(
+                (kind, count, seed) =>
+                {
+                    var keys = Make(kind, count, seed).Select(i => i.Key).ToList();
+                    keys.Zip(keys.Skip(1)).ShouldAllBe(pair => pair.First != pair.Second);
+                }
+            );
 
     [Fact]
     public void Hidden_parts_of_five_bring_every_split_with_zero_and_all()
@@ -103,7 +116,9 @@ public class ItemSetTests
     {
         var history = new ItemHistory(new HashSet<string> { "numeral:6" }, new HashSet<string>(), []);
         const int Draws = 6000;
-        var hits = Enumerable.Range(1, Draws).Count(seed => ItemSetMaker.Make(new(ItemKind.Numeral, new(1, 10), 1, history, (ulong)seed))[0].Key == "numeral:6");
+        var hits = Enumerable
+            .Range(1, Draws)
+            .Count(seed => ItemSetMaker.Make(new(ItemKind.Numeral, new(1, 10), 1, history, (ulong)seed))[0].Key == "numeral:6");
 
         // One of ten cases at weight 3 against nine at weight 1: share 3/12, within four standard errors.
         var error = Math.Sqrt(Draws * 0.25 * 0.75);
@@ -116,7 +131,9 @@ public class ItemSetTests
         var own = new ItemHistory(new HashSet<string>(), new HashSet<string>(), [new(9, 4)]);
         var nine = ItemSetMaker.Make(new(ItemKind.Numeral, new(1, 10), 10, own, 1)).Single(i => i.Value == 9);
         nine.Distractors.ShouldBe([4, 6]);
-        ItemSetMaker.Make(new(ItemKind.Numeral, new(1, 10), 10, ItemHistory.None, 1)).ShouldAllBe(i => i.Distractors.Count == 2 && !i.Distractors.Contains(i.Value));
+        ItemSetMaker
+            .Make(new(ItemKind.Numeral, new(1, 10), 10, ItemHistory.None, 1))
+            .ShouldAllBe(i => i.Distractors.Count == 2 && !i.Distractors.Contains(i.Value));
     }
 
     [Theory]
@@ -130,7 +147,10 @@ public class ItemSetTests
 
     [Fact]
     public void A_range_without_a_case_is_refused() =>
-        Should.Throw<RefusedException>(() => ItemSetMaker.Make(new(ItemKind.SwappedTins, new(4, 4), 2, ItemHistory.None, 1))).Message.ShouldContain("hold no case");
+        Should
+            .Throw<RefusedException>(() => ItemSetMaker.Make(new(ItemKind.SwappedTins, new(4, 4), 2, ItemHistory.None, 1)))
+            .Message.ShouldContain("hold no case");
 
-    private static IReadOnlyList<Item> Make(ItemKind kind, int count, ulong seed) => ItemSetMaker.Make(new(kind, RangeFor(kind), count, ItemHistory.None, seed));
+    private static IReadOnlyList<Item> Make(ItemKind kind, int count, ulong seed) =>
+        ItemSetMaker.Make(new(kind, RangeFor(kind), count, ItemHistory.None, seed));
 }

@@ -11,7 +11,8 @@ namespace Fobble.Core.Tests.ItemSets;
 /// <summary>Items that are worked out: each is true, and is of the kind it says. Sums are worked out anew by System.Data, number words by Humanizer.</summary>
 public partial class WorkedCasesTests
 {
-    private static IReadOnlyList<Item> All(ItemKind kind, int low, int high, Wording? words = null) => ItemCases.All(kind, new(low, high), 1, Approach.Usual with { Words = words ?? Wording.Usual });
+    private static IReadOnlyList<Item> All(ItemKind kind, int low, int high, Wording? words = null) =>
+        ItemCases.All(kind, new(low, high), 1, Approach.Usual with { Words = words ?? Wording.Usual });
 
     private static int Worked(string sum)
     {
@@ -24,11 +25,22 @@ public partial class WorkedCasesTests
     [GeneratedRegex(@"\d+")]
     private static partial Regex Digits();
 
-    public static TheoryData<ItemKind, int, int> Sums => new()
-    {
-        { ItemKind.CountOn, 4, 10 }, { ItemKind.CountBack, 4, 10 }, { ItemKind.PlusNine, 11, 18 }, { ItemKind.MakeTen, 11, 18 }, { ItemKind.NearDoubles, 3, 13 }, { ItemKind.SplitTeen, 12, 20 },
-        { ItemKind.BackThroughTen, 11, 18 }, { ItemKind.NoneOrAll, 1, 10 }, { ItemKind.ThreeAddends, 6, 20 }, { ItemKind.TenAnd, 11, 19 }, { ItemKind.TakeTens, 20, 90 }, { ItemKind.AddKinds, 20, 98 },
-    };
+    public static TheoryData<ItemKind, int, int> Sums =>
+        new()
+        {
+            { ItemKind.CountOn, 4, 10 },
+            { ItemKind.CountBack, 4, 10 },
+            { ItemKind.PlusNine, 11, 18 },
+            { ItemKind.MakeTen, 11, 18 },
+            { ItemKind.NearDoubles, 3, 13 },
+            { ItemKind.SplitTeen, 12, 20 },
+            { ItemKind.BackThroughTen, 11, 18 },
+            { ItemKind.NoneOrAll, 1, 10 },
+            { ItemKind.ThreeAddends, 6, 20 },
+            { ItemKind.TenAnd, 11, 19 },
+            { ItemKind.TakeTens, 20, 90 },
+            { ItemKind.AddKinds, 20, 98 },
+        };
 
     [Theory]
     [MemberData(nameof(Sums))]
@@ -66,7 +78,16 @@ public partial class WorkedCasesTests
         foreach (var item in All(kind, low, high))
         {
             var sides = item.Ask.Split(" □ ");
-            Math.Sign(Worked(sides[0]).CompareTo(Worked(sides[1]))).ShouldBe(item.Answer switch { ">" => 1, "<" => -1, _ => 0 }, item.Ask);
+            Math.Sign(Worked(sides[0]).CompareTo(Worked(sides[1])))
+                .ShouldBe(
+                    item.Answer switch
+                    {
+                        ">" => 1,
+                        "<" => -1,
+                        _ => 0,
+                    },
+                    item.Ask
+                );
         }
 
         All(kind, low, high).Select(i => i.Answer).Distinct().Count().ShouldBe(3);
@@ -102,8 +123,14 @@ public partial class WorkedCasesTests
         foreach (var item in items)
         {
             // The numbers in the order in which they are told, in words or in figures.
-            var told = Regex.Matches(item.Ask, @"\d+|\b(one|two|three|four|five|six|seven|eight|nine|ten)\b", RegexOptions.IgnoreCase)
-                .Select(m => int.TryParse(m.Value, out var n) ? n : Enumerable.Range(1, 10).First(k => string.Equals(k.ToWords(), m.Value, StringComparison.OrdinalIgnoreCase))).ToList();
+            var told = Regex
+                .Matches(item.Ask, @"\d+|\b(one|two|three|four|five|six|seven|eight|nine|ten)\b", RegexOptions.IgnoreCase)
+                .Select(m =>
+                    int.TryParse(m.Value, out var n)
+                        ? n
+                        : Enumerable.Range(1, 10).First(k => string.Equals(k.ToWords(), m.Value, StringComparison.OrdinalIgnoreCase))
+                )
+                .ToList();
             told.Count.ShouldBe(2, item.Ask);
             item.Value.ShouldBe(sign == '+' ? told[one] + told[other] : told[one] - told[other], item.Ask);
             item.Ask.ShouldEndWith("?");

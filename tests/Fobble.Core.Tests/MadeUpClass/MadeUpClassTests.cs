@@ -12,17 +12,18 @@ public class MadeUpClassTests
     private static readonly DateTimeOffset Now = new(SchoolDay(22).ToDateTime(new(7, 0)), TimeSpan.Zero);
 
     [Fact]
-    public void A_child_holds_a_skill_only_with_all_it_needs_before_and_after_teaching() => Gen.ULong.Sample(seed =>
-    {
-        var random = new SeededRandom(seed);
-        var child = new MadeUpChild(new(1), Map, 0.5, random);
-        for (var lesson = 0; lesson < 40; lesson++)
+    public void A_child_holds_a_skill_only_with_all_it_needs_before_and_after_teaching() =>
+        Gen.ULong.Sample(seed =>
         {
-            child.Teach(random.Pick(Map.Skills).Id, Setting.Group, random);
-        }
+            var random = new SeededRandom(seed);
+            var child = new MadeUpChild(new(1), Map, 0.5, random);
+            for (var lesson = 0; lesson < 40; lesson++)
+            {
+                child.Teach(random.Pick(Map.Skills).Id, Setting.Group, random);
+            }
 
-        child.Holds.ShouldAllBe(s => Map[s].Needs.All(child.Holds.Contains));
-    });
+            child.Holds.ShouldAllBe(s => Map[s].Needs.All(child.Holds.Contains));
+        });
 
     [Fact]
     public void The_same_seed_plays_the_same_history()
@@ -53,7 +54,12 @@ public class MadeUpClassTests
             var child = new MadeUpChild(new(id), Map, 0.5, random);
             foreach (var skill in Map.Skills.Take(25))
             {
-                var seen = Enumerable.Range(0, 5).Select(i => child.Show(skill.Id, Setting.Choice, new(SchoolDay(i * 2).ToDateTime(new(9, 0)), TimeSpan.Zero), SchoolDay(i * 2), null, random)).ToArray();
+                var seen = Enumerable
+                    .Range(0, 5)
+                    .Select(i =>
+                        child.Show(skill.Id, Setting.Choice, new(SchoolDay(i * 2).ToDateTime(new(9, 0)), TimeSpan.Zero), SchoolDay(i * 2), null, random)
+                    )
+                    .ToArray();
                 if (Judged(9, seen).IsSecure)
                 {
                     all++;

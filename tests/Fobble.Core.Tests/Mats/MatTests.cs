@@ -8,35 +8,48 @@ namespace Fobble.Core.Tests.Mats;
 /// <summary>Mats worked by hand: what is done can be written down, read back and undone, and no counter is ever lost.</summary>
 public class MatTests
 {
-    private static readonly Gen<MatAction> Action =
-        Gen.Select(Gen.Enum<MatDeed>(), Gen.Int[0, 20], Gen.Int[-1, 3], Gen.Int[-1, 12], Gen.Bool, Gen.Int[0, 10], Gen.ULong)
-            .Select((deed, counter, zone, place, second, first, seed) => new MatAction(deed, counter, zone, place < 0 ? null : place, second, first, first / 2, seed));
+    private static readonly Gen<MatAction> Action = Gen.Select(
+            Gen.Enum<MatDeed>(),
+            Gen.Int[0, 20],
+            Gen.Int[-1, 3],
+            Gen.Int[-1, 12],
+            Gen.Bool,
+            Gen.Int[0, 10],
+            Gen.ULong
+        )
+        .Select(
+            (deed, counter, zone, place, second, first, seed) => new MatAction(deed, counter, zone, place < 0 ? null : place, second, first, first / 2, seed)
+        );
 
     public static TheoryData<MatKind> Kinds => [.. MatKinds.All];
 
     [Fact]
-    public void Whatever_is_done_the_state_can_be_written_and_read_back_and_its_picture_shows_it() => Gen.Select(Gen.Enum<MatKind>(), Action.List[0, 25]).Sample((kind, actions) =>
-    {
-        var state = MatState.Empty(kind);
-        foreach (var action in actions)
-        {
-            var outcome = MatDeeds.Do(state, action);
-            if (outcome.Refused is not null)
-            {
-                outcome.State.ShouldBe(state);
-            }
+    public void Whatever_is_done_the_state_can_be_written_and_read_back_and_its_picture_shows_it() =>
+        Gen.Select(Gen.Enum<MatKind>(), Action.List[0, 25])
+            .Sample(
+                (kind, actions) =>
+                {
+                    var state = MatState.Empty(kind);
+                    foreach (var action in actions)
+                    {
+                        var outcome = MatDeeds.Do(state, action);
+                        if (outcome.Refused is not null)
+                        {
+                            outcome.State.ShouldBe(state);
+                        }
 
-            state = outcome.State;
-        }
+                        state = outcome.State;
+                    }
 
-        var again = MatState.Parse(kind, state.ToString());
-        again.ToString().ShouldBe(state.ToString());
-        state.Counters.Select(c => c.Id).ShouldBeUnique();
-        var view = MatView.Of(again, Approach.Usual);
-        view.Picture.CountOf(ShapeRole.CounterA, ShapeRole.CounterB).ShouldBe(state.Zones.Where(z => !z.Covered).Sum(z => z.Count));
-        view.Picture.Shapes.Select(s => s.Key).ShouldBeUnique();
-        view.Readings.ShouldAllBe(r => r.Length > 0);
-    });
+                    var again = MatState.Parse(kind, state.ToString());
+                    again.ToString().ShouldBe(state.ToString());
+                    state.Counters.Select(c => c.Id).ShouldBeUnique();
+                    var view = MatView.Of(again, Approach.Usual);
+                    view.Picture.CountOf(ShapeRole.CounterA, ShapeRole.CounterB).ShouldBe(state.Zones.Where(z => !z.Covered).Sum(z => z.Count));
+                    view.Picture.Shapes.Select(s => s.Key).ShouldBeUnique();
+                    view.Readings.ShouldAllBe(r => r.Length > 0);
+                }
+            );
 
     [Theory]
     [MemberData(nameof(Kinds))]
@@ -80,23 +93,29 @@ public class MatTests
     }
 
     [Fact]
-    public void Marks_and_colours_go_on_and_off_again() => Gen.OneOf(Gen.Const(MatDeed.Turn), Gen.Const(MatDeed.Cross), Gen.Const(MatDeed.Circle), Gen.Const(MatDeed.Cover)).Sample(deed =>
-    {
-        var state = MatDeeds.Do(MatState.Empty(MatKind.TenFrame), new(MatDeed.Deal, First: 4)).State;
-        var action = new MatAction(deed, Counter: 2, Zone: 0);
-        var once = MatDeeds.Do(state, action).State;
-        once.ToString().ShouldNotBe(state.ToString());
-        MatDeeds.Do(once, action).State.ToString().ShouldBe(state.ToString());
-    });
+    public void Marks_and_colours_go_on_and_off_again() =>
+        Gen.OneOf(Gen.Const(MatDeed.Turn), Gen.Const(MatDeed.Cross), Gen.Const(MatDeed.Circle), Gen.Const(MatDeed.Cover))
+            .Sample(deed =>
+            {
+                var state = MatDeeds.Do(MatState.Empty(MatKind.TenFrame), new(MatDeed.Deal, First: 4)).State;
+                var action = new MatAction(deed, Counter: 2, Zone: 0);
+                var once = MatDeeds.Do(state, action).State;
+                once.ToString().ShouldNotBe(state.ToString());
+                MatDeeds.Do(once, action).State.ToString().ShouldBe(state.ToString());
+            });
 
     [Fact]
-    public void Shaking_keeps_every_counter_and_is_the_same_for_its_seed() => Gen.Select(Gen.OneOf(Gen.Const(MatKind.Tray), Gen.Const(MatKind.Ring), Gen.Const(MatKind.Heap)), Gen.Int[1, 10], Gen.ULong).Sample((kind, number, seed) =>
-    {
-        var state = MatDeeds.Do(MatState.Empty(kind), new(MatDeed.Deal, First: number)).State;
-        var shaken = MatDeeds.Do(state, new(MatDeed.Shake, Seed: seed)).State;
-        shaken.Counters.Select(c => c.Id).Order().ShouldBe(state.Counters.Select(c => c.Id).Order());
-        MatDeeds.Do(state, new(MatDeed.Shake, Seed: seed)).State.ToString().ShouldBe(shaken.ToString());
-    });
+    public void Shaking_keeps_every_counter_and_is_the_same_for_its_seed() =>
+        Gen.Select(Gen.OneOf(Gen.Const(MatKind.Tray), Gen.Const(MatKind.Ring), Gen.Const(MatKind.Heap)), Gen.Int[1, 10], Gen.ULong)
+            .Sample(
+                (kind, number, seed) =>
+                {
+                    var state = MatDeeds.Do(MatState.Empty(kind), new(MatDeed.Deal, First: number)).State;
+                    var shaken = MatDeeds.Do(state, new(MatDeed.Shake, Seed: seed)).State;
+                    shaken.Counters.Select(c => c.Id).Order().ShouldBe(state.Counters.Select(c => c.Id).Order());
+                    MatDeeds.Do(state, new(MatDeed.Shake, Seed: seed)).State.ToString().ShouldBe(shaken.ToString());
+                }
+            );
 
     [Fact]
     public void Shaken_often_things_fall_over_the_ring_as_chance_has_it()
@@ -139,5 +158,6 @@ public class MatTests
         return outcome.Refused;
     }
 
-    private static IEnumerable<string> Keys(MatState state) => MatView.Of(state, Approach.Usual).Picture.Shapes.Where(s => s.Key.StartsWith("counter", StringComparison.Ordinal)).Select(s => s.Key);
+    private static IEnumerable<string> Keys(MatState state) =>
+        MatView.Of(state, Approach.Usual).Picture.Shapes.Where(s => s.Key.StartsWith("counter", StringComparison.Ordinal)).Select(s => s.Key);
 }

@@ -9,30 +9,36 @@ public class BondsTests
     private static readonly Gen<int> Total = Gen.Int[0, 20];
 
     [Fact]
-    public void Ordered_splits_number_one_more_than_the_total_and_each_makes_it() => Total.Sample(total =>
-    {
-        var splits = Bonds.Ordered(total);
-        splits.Count.ShouldBe(total + 1);
-        splits.Distinct().Count().ShouldBe(total + 1);
-        splits.ShouldAllBe(s => s.First + s.Second == total && s.First >= 0 && s.Second >= 0);
-    });
+    public void Ordered_splits_number_one_more_than_the_total_and_each_makes_it() =>
+        Total.Sample(total =>
+        {
+            var splits = Bonds.Ordered(total);
+            splits.Count.ShouldBe(total + 1);
+            splits.Distinct().Count().ShouldBe(total + 1);
+            splits.ShouldAllBe(s => s.First + s.Second == total && s.First >= 0 && s.Second >= 0);
+        });
 
     [Fact]
-    public void Unordered_splits_number_half_the_total_rounded_down_and_one() => Total.Sample(total =>
-    {
-        var splits = Bonds.Unordered(total);
-        splits.Count.ShouldBe((total / 2) + 1);
-        splits.SelectMany(s => new[] { s, s.Turned }).ToHashSet().SetEquals(Bonds.Ordered(total)).ShouldBeTrue();
-    });
+    public void Unordered_splits_number_half_the_total_rounded_down_and_one() =>
+        Total.Sample(total =>
+        {
+            var splits = Bonds.Unordered(total);
+            splits.Count.ShouldBe((total / 2) + 1);
+            splits.SelectMany(s => new[] { s, s.Turned }).ToHashSet().SetEquals(Bonds.Ordered(total)).ShouldBeTrue();
+        });
 
     [Fact]
-    public void Wells_are_counted_by_stars_and_bars() => Gen.Select(Gen.Int[0, 9], Gen.Int[1, 4]).Sample((total, wells) =>
-    {
-        var all = Bonds.IntoWells(total, wells);
-        all.Count.ShouldBe((int)Math.Round(Combinatorics.Combinations(total + wells - 1, wells - 1)));
-        all.Select(w => string.Join(",", w)).Distinct().Count().ShouldBe(all.Count);
-        all.ShouldAllBe(w => w.Sum() == total);
-    });
+    public void Wells_are_counted_by_stars_and_bars() =>
+        Gen.Select(Gen.Int[0, 9], Gen.Int[1, 4])
+            .Sample(
+                (total, wells) =>
+                {
+                    var all = Bonds.IntoWells(total, wells);
+                    all.Count.ShouldBe((int)Math.Round(Combinatorics.Combinations(total + wells - 1, wells - 1)));
+                    all.Select(w => string.Join(",", w)).Distinct().Count().ShouldBe(all.Count);
+                    all.ShouldAllBe(w => w.Sum() == total);
+                }
+            );
 
     [Fact]
     public void Three_wells_with_five_things_can_fall_in_twenty_one_ways() => Bonds.IntoWells(5, 3).Count.ShouldBe(21);

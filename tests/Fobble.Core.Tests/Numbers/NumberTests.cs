@@ -33,13 +33,14 @@ public class NumberTests
     }
 
     [Fact]
-    public void Shuffling_keeps_every_item_and_depends_on_the_seed_only() => Gen.ULong.Sample(seed =>
-    {
-        var deck = Enumerable.Range(0, 12).ToList();
-        var shuffled = new SeededRandom(seed).Shuffled(deck);
-        shuffled.Order().ShouldBe(deck);
-        new SeededRandom(seed).Shuffled(deck).ShouldBe(shuffled);
-    });
+    public void Shuffling_keeps_every_item_and_depends_on_the_seed_only() =>
+        Gen.ULong.Sample(seed =>
+        {
+            var deck = Enumerable.Range(0, 12).ToList();
+            var shuffled = new SeededRandom(seed).Shuffled(deck);
+            shuffled.Order().ShouldBe(deck);
+            new SeededRandom(seed).Shuffled(deck).ShouldBe(shuffled);
+        });
 
     [Fact]
     public void Draws_are_even_within_four_standard_errors()

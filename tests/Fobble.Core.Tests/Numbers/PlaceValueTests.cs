@@ -26,47 +26,54 @@ public class PlaceValueTests
     public void Zeros_are_left_out_or_kept(int number, bool keep, string sentence) => PlaceValue.Of(number).ExpandedSentence(keep).ShouldBe(sentence);
 
     [Fact]
-    public void Kinds_make_the_number_again_and_every_exchange_keeps_its_worth() => Number.Sample(n =>
-    {
-        var value = PlaceValue.Of(n);
-        value.Number.ShouldBe(n);
-        value.Expanded(keepZeros: true).Sum().ShouldBe(n);
-        if (value.Tens > 0)
+    public void Kinds_make_the_number_again_and_every_exchange_keeps_its_worth() =>
+        Number.Sample(n =>
         {
-            value.Break(NumberKind.Tens).Number.ShouldBe(n);
-            value.Break(NumberKind.Tens).Gather(NumberKind.Ones).ShouldBe(value);
-        }
+            var value = PlaceValue.Of(n);
+            value.Number.ShouldBe(n);
+            value.Expanded(keepZeros: true).Sum().ShouldBe(n);
+            if (value.Tens > 0)
+            {
+                value.Break(NumberKind.Tens).Number.ShouldBe(n);
+                value.Break(NumberKind.Tens).Gather(NumberKind.Ones).ShouldBe(value);
+            }
 
-        if (value.Hundreds > 0)
-        {
-            value.Break(NumberKind.Hundreds).Gather(NumberKind.Tens).ShouldBe(value);
-        }
-    });
-
-    [Fact]
-    public void Adding_kind_by_kind_ends_at_the_sum_with_an_exchange_for_every_carry() => Gen.Select(Number, Number).Where(p => p.Item1 + p.Item2 <= 999).Sample(p =>
-    {
-        var (a, b) = p;
-        var steps = KindByKind.Add(a, b);
-        (steps.Count == 0 ? a : steps[^1].After.Number).ShouldBe(a + b);
-        var onesCarry = (a % 10) + (b % 10) >= 10;
-        var tensCarry = (a % 100) + (b % 100) >= 100;
-        steps.Count(s => s.Move == KindMove.Gather).ShouldBe((onesCarry ? 1 : 0) + (tensCarry ? 1 : 0));
-        foreach (var gather in steps.Where(s => s.Move == KindMove.Gather))
-        {
-            gather.After[gather.Kind].ShouldBeLessThan(10);
-        }
-    });
+            if (value.Hundreds > 0)
+            {
+                value.Break(NumberKind.Hundreds).Gather(NumberKind.Tens).ShouldBe(value);
+            }
+        });
 
     [Fact]
-    public void Taking_away_kind_by_kind_ends_at_the_difference_and_no_kind_ever_falls_below_zero() => Gen.Select(Number, Number).Where(p => p.Item2 <= p.Item1).Sample(p =>
-    {
-        var (a, b) = p;
-        var steps = KindByKind.TakeAway(a, b);
-        (steps.Count == 0 ? a : steps[^1].After.Number).ShouldBe(a - b);
-        steps.ShouldAllBe(s => s.After.Ones >= 0 && s.After.Tens >= 0 && s.After.Hundreds >= 0);
-        steps.Any(s => s.Move == KindMove.Break).ShouldBe(a % 10 < b % 10 || a % 100 < b % 100);
-    });
+    public void Adding_kind_by_kind_ends_at_the_sum_with_an_exchange_for_every_carry() =>
+        Gen.Select(Number, Number)
+            .Where(p => p.Item1 + p.Item2 <= 999)
+            .Sample(p =>
+            {
+                var (a, b) = p;
+                var steps = KindByKind.Add(a, b);
+                (steps.Count == 0 ? a : steps[^1].After.Number).ShouldBe(a + b);
+                var onesCarry = (a % 10) + (b % 10) >= 10;
+                var tensCarry = (a % 100) + (b % 100) >= 100;
+                steps.Count(s => s.Move == KindMove.Gather).ShouldBe((onesCarry ? 1 : 0) + (tensCarry ? 1 : 0));
+                foreach (var gather in steps.Where(s => s.Move == KindMove.Gather))
+                {
+                    gather.After[gather.Kind].ShouldBeLessThan(10);
+                }
+            });
+
+    [Fact]
+    public void Taking_away_kind_by_kind_ends_at_the_difference_and_no_kind_ever_falls_below_zero() =>
+        Gen.Select(Number, Number)
+            .Where(p => p.Item2 <= p.Item1)
+            .Sample(p =>
+            {
+                var (a, b) = p;
+                var steps = KindByKind.TakeAway(a, b);
+                (steps.Count == 0 ? a : steps[^1].After.Number).ShouldBe(a - b);
+                steps.ShouldAllBe(s => s.After.Ones >= 0 && s.After.Tens >= 0 && s.After.Hundreds >= 0);
+                steps.Any(s => s.Move == KindMove.Break).ShouldBe(a % 10 < b % 10 || a % 100 < b % 100);
+            });
 
     [Theory]
     [InlineData(14, 10, 20)]

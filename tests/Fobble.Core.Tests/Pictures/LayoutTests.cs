@@ -8,13 +8,21 @@ public class LayoutTests
 {
     private static readonly ShapeRole[] Counted = [ShapeRole.CounterA, ShapeRole.CounterB, ShapeRole.Pip];
 
-    public static TheoryData<string> Layouts => ["array", "circle", "tower", "bunches", "heaps", "tin", "ticket", "tens", "pairs upright", "domino", "story", "two rows of a story"];
+    public static TheoryData<string> Layouts =>
+        ["array", "circle", "tower", "bunches", "heaps", "tin", "ticket", "tens", "pairs upright", "domino", "story", "two rows of a story"];
 
     [Theory]
     [MemberData(nameof(Layouts))]
     public void A_layout_shows_its_number_and_nothing_touches_or_hangs_out(string layout)
     {
-        foreach (var number in Enumerable.Range(1, layout == "heaps" ? 60 : layout == "domino" ? 6 : 20))
+        foreach (
+            var number in Enumerable.Range(
+                1,
+                layout == "heaps" ? 60
+                    : layout == "domino" ? 6
+                    : 20
+            )
+        )
         {
             var picture = Lay(layout, number);
             var things = picture.Shapes.Where(s => Counted.Contains(s.Role)).ToList();
@@ -97,7 +105,11 @@ public class LayoutTests
         path.Shapes.Single(s => s.Key == "walker").X.ShouldBe(7.5);
         path.CountOf(ShapeRole.Hop).ShouldBe(1);
         path.Shapes.ShouldAllBe(s => Inside(s, path));
-        NumberPath.OpenLine(48, [new Hop(48, 50, "+ 2"), new Hop(50, 75, "+ 25")]).Shapes.Where(s => s.Role == ShapeRole.Numeral).Select(s => s.Text).ShouldBe(["48", "50", "75"]);
+        NumberPath
+            .OpenLine(48, [new Hop(48, 50, "+ 2"), new Hop(50, 75, "+ 25")])
+            .Shapes.Where(s => s.Role == ShapeRole.Numeral)
+            .Select(s => s.Text)
+            .ShouldBe(["48", "50", "75"]);
     }
 
     [Fact]
@@ -132,28 +144,36 @@ public class LayoutTests
         Picture.Below("Three above four", 1, Frames.Five(3), Frames.Five(4)).Height.ShouldBe((2 * Frames.Five(3).Height) + 1, 1e-9);
     }
 
-    private static Picture Lay(string layout, int n) => layout switch
-    {
-        "array" => Patterns.Array(n, 4),
-        "circle" => Patterns.InCircle(n),
-        "tower" => Patterns.Tower(n / 2, n - (n / 2)),
-        "bunches" => Patterns.InBunches(n, (ulong)n),
-        "heaps" => Patterns.HeapsOfTen(n),
-        "tin" => Things.TinLabel(n),
-        "ticket" => HalfCards.Ticket(n),
-        "tens" => Frames.Tens(n),
-        "pairs upright" => Frames.Tens(n, style: new(FrameFill.ByPairs, FrameDirection.Upright)),
-        "domino" => Patterns.Domino(n, 0),
-        "story" => StoryDrawings.OneSet([.. Enumerable.Range(0, n).Select(i => new DrawnThing(ShapeRole.CounterA, i % 2 == 0, i % 3 == 0, "a"))]),
-        _ => StoryDrawings.TwoRows([.. Enumerable.Range(0, n).Select(i => new DrawnThing(ShapeRole.CounterA, i == 0))], [.. Enumerable.Range(0, n / 2).Select(_ => new DrawnThing(ShapeRole.CounterB))]),
-    };
+    private static Picture Lay(string layout, int n) =>
+        layout switch
+        {
+            "array" => Patterns.Array(n, 4),
+            "circle" => Patterns.InCircle(n),
+            "tower" => Patterns.Tower(n / 2, n - (n / 2)),
+            "bunches" => Patterns.InBunches(n, (ulong)n),
+            "heaps" => Patterns.HeapsOfTen(n),
+            "tin" => Things.TinLabel(n),
+            "ticket" => HalfCards.Ticket(n),
+            "tens" => Frames.Tens(n),
+            "pairs upright" => Frames.Tens(n, style: new(FrameFill.ByPairs, FrameDirection.Upright)),
+            "domino" => Patterns.Domino(n, 0),
+            "story" => StoryDrawings.OneSet([.. Enumerable.Range(0, n).Select(i => new DrawnThing(ShapeRole.CounterA, i % 2 == 0, i % 3 == 0, "a"))]),
+            _ => StoryDrawings.TwoRows(
+                [.. Enumerable.Range(0, n).Select(i => new DrawnThing(ShapeRole.CounterA, i == 0))],
+                [.. Enumerable.Range(0, n / 2).Select(_ => new DrawnThing(ShapeRole.CounterB))]
+            ),
+        };
 
-    private static string Read(Picture cards) => string.Concat(cards.Shapes.Where(s => s.Kind == ShapeKind.Text).OrderBy(s => s.Y).ThenBy(s => s.X).Select(s => s.Text));
+    private static string Read(Picture cards) =>
+        string.Concat(cards.Shapes.Where(s => s.Kind == ShapeKind.Text).OrderBy(s => s.Y).ThenBy(s => s.X).Select(s => s.Text));
 
     private static bool Inside(Shape s, Picture picture)
     {
         const double Line = 0.01;
-        var (left, top) = s.Kind is ShapeKind.Circle ? (s.X - (s.Width / 2), s.Y - (s.Width / 2)) : s.Kind is ShapeKind.Text ? (s.X - (s.Height / 2), s.Y - (s.Height / 2)) : (Math.Min(s.X, s.X + s.Width), Math.Min(s.Y, s.Y + s.Height));
+        var (left, top) =
+            s.Kind is ShapeKind.Circle ? (s.X - (s.Width / 2), s.Y - (s.Width / 2))
+            : s.Kind is ShapeKind.Text ? (s.X - (s.Height / 2), s.Y - (s.Height / 2))
+            : (Math.Min(s.X, s.X + s.Width), Math.Min(s.Y, s.Y + s.Height));
         return left >= -Line && top >= -Line && left + Math.Abs(s.Width) <= picture.Width + Line && top + Math.Abs(s.Height) <= picture.Height + Line;
     }
 }

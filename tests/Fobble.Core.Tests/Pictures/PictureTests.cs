@@ -6,12 +6,23 @@ public class PictureTests
 {
     private static readonly ShapeRole[] Counters = [ShapeRole.CounterA, ShapeRole.CounterB, ShapeRole.Pip];
 
-    public static TheoryData<Picture, int> Shown => new()
-    {
-        { Frames.Five(4), 4 }, { Frames.Ten(7, 2), 9 }, { Frames.Ten(0), 0 }, { Frames.Ten(6, style: new(FrameFill.ByPairs)), 6 },
-        { Patterns.Dice(6), 6 }, { Patterns.Dice(8), 8 }, { Patterns.Row(3, 1), 4 }, { Patterns.TwoRows(4, 7), 11 },
-        { HalfCards.Ticket(9), 9 }, { Things.Tray([2, 0, 3]), 5 }, { Things.Ring(4, 6), 10 }, { Things.Ring(10, 0), 10 }, { Things.UnderLid(2, 3), 2 },
-    };
+    public static TheoryData<Picture, int> Shown =>
+        new()
+        {
+            { Frames.Five(4), 4 },
+            { Frames.Ten(7, 2), 9 },
+            { Frames.Ten(0), 0 },
+            { Frames.Ten(6, style: new(FrameFill.ByPairs)), 6 },
+            { Patterns.Dice(6), 6 },
+            { Patterns.Dice(8), 8 },
+            { Patterns.Row(3, 1), 4 },
+            { Patterns.TwoRows(4, 7), 11 },
+            { HalfCards.Ticket(9), 9 },
+            { Things.Tray([2, 0, 3]), 5 },
+            { Things.Ring(4, 6), 10 },
+            { Things.Ring(10, 0), 10 },
+            { Things.UnderLid(2, 3), 2 },
+        };
 
     [Theory]
     [MemberData(nameof(Shown))]
@@ -23,13 +34,19 @@ public class PictureTests
     }
 
     [Fact]
-    public void A_heap_never_has_two_things_touching_and_stays_inside() => Gen.Select(Gen.Int[0, 40], Gen.ULong).Sample((number, seed) =>
-    {
-        var heap = Patterns.Scattered(number, seed);
-        heap.CountOf(Counters).ShouldBe(number);
-        ShouldNotTouch(heap);
-        heap.Shapes.ShouldAllBe(s => s.X - (s.Width / 2) >= 0 && s.X + (s.Width / 2) <= heap.Width && s.Y - (s.Width / 2) >= 0 && s.Y + (s.Width / 2) <= heap.Height);
-    });
+    public void A_heap_never_has_two_things_touching_and_stays_inside() =>
+        Gen.Select(Gen.Int[0, 40], Gen.ULong)
+            .Sample(
+                (number, seed) =>
+                {
+                    var heap = Patterns.Scattered(number, seed);
+                    heap.CountOf(Counters).ShouldBe(number);
+                    ShouldNotTouch(heap);
+                    heap.Shapes.ShouldAllBe(s =>
+                        s.X - (s.Width / 2) >= 0 && s.X + (s.Width / 2) <= heap.Width && s.Y - (s.Width / 2) >= 0 && s.Y + (s.Width / 2) <= heap.Height
+                    );
+                }
+            );
 
     [Fact]
     public void Six_by_fives_is_five_and_one_and_by_pairs_double_three()
@@ -67,7 +84,8 @@ public class PictureTests
     [Fact]
     public void More_than_a_frame_holds_is_refused() => Should.Throw<ArgumentOutOfRangeException>(() => Frames.Ten(8, 3));
 
-    private static int[] Rows(Picture frame) => [.. frame.Shapes.Where(s => s.Kind == ShapeKind.Circle).GroupBy(s => s.Y).OrderBy(g => g.Key).Select(g => g.Count())];
+    private static int[] Rows(Picture frame) =>
+        [.. frame.Shapes.Where(s => s.Kind == ShapeKind.Circle).GroupBy(s => s.Y).OrderBy(g => g.Key).Select(g => g.Count())];
 
     private static void ShouldNotTouch(Picture picture)
     {

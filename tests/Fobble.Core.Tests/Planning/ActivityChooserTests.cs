@@ -15,7 +15,8 @@ public class ActivityChooserTests
     private static readonly DateOnly Day = new(2026, 11, 3);
     private static readonly ActivityWish Wish = new(Place.Carpet, Skill, LessonStage.Introduce, Day, 12);
 
-    private static ActivityChooser Chooser(IReadOnlyList<StockLine>? stock = null, params ActivityUse[] uses) => new(Library, Class(Year(), AllShow(new("see.to-3")), Day), Approach.Usual, stock, uses);
+    private static ActivityChooser Chooser(IReadOnlyList<StockLine>? stock = null, params ActivityUse[] uses) =>
+        new(Library, Class(Year(), AllShow(new("see.to-3")), Day), Approach.Usual, stock, uses);
 
     [Fact]
     public void What_was_used_within_a_week_goes_back_and_says_so()
@@ -41,8 +42,13 @@ public class ActivityChooserTests
     public void Too_long_for_the_time_there_is_goes_back_and_says_by_how_much()
     {
         var longest = Chooser().Rank(Wish).MaxBy(r => r.Minutes)!;
-        Chooser().Rank(Wish with { Minutes = longest.Minutes - 3 }).First(r => r.Activity.Id == longest.Activity.Id)
-            .ShouldSatisfyAllConditions(r => r.Reason.ShouldContain($"{longest.Minutes} minutes, 3 more than there are"), r => r.Points.ShouldBe(longest.Points - 12));
+        Chooser()
+            .Rank(Wish with { Minutes = longest.Minutes - 3 })
+            .First(r => r.Activity.Id == longest.Activity.Id)
+            .ShouldSatisfyAllConditions(
+                r => r.Reason.ShouldContain($"{longest.Minutes} minutes, 3 more than there are"),
+                r => r.Points.ShouldBe(longest.Points - 12)
+            );
     }
 
     [Fact]
@@ -71,7 +77,16 @@ public class ActivityChooserTests
     {
         var year = YearPlanner.Plan(Request());
         var monday = new DateOnly(2026, 9, 14);
-        WeekRequest request = new(Class(Year(), today: monday), monday, [.. year.Lessons.Where(l => l.Day < monday).Select(l => new TaughtLesson(l.Day, l.Skill))], Library) { Year = year, Timetable = Timetable() };
+        WeekRequest request = new(
+            Class(Year(), today: monday),
+            monday,
+            [.. year.Lessons.Where(l => l.Day < monday).Select(l => new TaughtLesson(l.Day, l.Skill))],
+            Library
+        )
+        {
+            Year = year,
+            Timetable = Timetable(),
+        };
         var plan = WeekPlanner.Plan(request);
         foreach (var day in plan.Days.Where(d => year.On(d.Day).Any()))
         {
@@ -92,12 +107,16 @@ public class ActivityChooserTests
         var free = Year().Days(new(2026, 9, 14), new(2026, 10, 30)).First(d => !year.On(d).Any());
         var monday = Fobble.Core.Calendars.SchoolCalendar.MondayOf(free);
         var taught = year.Lessons.Where(l => l.Day < monday).Select(l => new TaughtLesson(l.Day, l.Skill)).ToList();
-        var day = WeekPlanner.Plan(new(Class(Year(), today: monday), monday, taught, Library) { Year = year, Timetable = Timetable() }).Days.First(d => d.Day == free);
+        var day = WeekPlanner
+            .Plan(new(Class(Year(), today: monday), monday, taught, Library) { Year = year, Timetable = Timetable() })
+            .Days.First(d => d.Day == free);
         day.Focus.Reason.ShouldStartWith("A place that the plan keeps free");
         taught.ShouldContain(t => t.Skill == day.Focus.Skill);
         year.Lessons.ShouldNotContain(l => l.Skill == day.Focus.Skill && l.Day >= free);
 
         var trip = Timetable(new Fobble.Core.Calendars.Closure("Trip", free, free) { Kind = Fobble.Core.Calendars.ClosureKind.NoLessons });
-        WeekPlanner.Plan(new(Class(trip.Calendar, today: monday), monday, taught, Library) { Year = year, Timetable = trip }).Days.ShouldNotContain(d => d.Day == free);
+        WeekPlanner
+            .Plan(new(Class(trip.Calendar, today: monday), monday, taught, Library) { Year = year, Timetable = trip })
+            .Days.ShouldNotContain(d => d.Day == free);
     }
 }

@@ -8,13 +8,16 @@ namespace Fobble.Core.Tests.Planning;
 public class HouseRulesTests
 {
     private static readonly DateOnly Monday = new(2026, 9, 7);
-    private static readonly SkillId Say = new("count.say-5"), See = new("see.to-3");
+    private static readonly SkillId Say = new("count.say-5"),
+        See = new("see.to-3");
     private static readonly SchoolCalendar Calendar = new(
         [new("Autumn", Season.Autumn, Monday, new(2026, 12, 18))],
         [
-            new("Snow", Monday.AddDays(1), Monday.AddDays(1)), new("Trip", Monday.AddDays(2), Monday.AddDays(2)) { Kind = ClosureKind.NoLessons },
+            new("Snow", Monday.AddDays(1), Monday.AddDays(1)),
+            new("Trip", Monday.AddDays(2), Monday.AddDays(2)) { Kind = ClosureKind.NoLessons },
             new("Short", Monday.AddDays(3), Monday.AddDays(3)) { Kind = ClosureKind.HalfDay, OpenUntil = new(12, 0) },
-        ]);
+        ]
+    );
 
     [Fact]
     public void Taught_is_what_days_had_worked_out_else_the_plan_and_never_on_a_day_without_lessons()

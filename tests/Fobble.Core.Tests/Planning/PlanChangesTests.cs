@@ -18,8 +18,18 @@ public class PlanChangesTests
 
     private static Closure Lost(DateOnly day) => new("Snow", day, day) { Kind = ClosureKind.NoLessons };
 
-    private static Revision Revise(IReadOnlyList<Closure> lost, params LessonChange[] changes) => new(
-        Plan, Timetable([.. lost]), Map, Today, Ends, [.. PlanWatch.LessonsWithoutRoom(With([.. lost])).Where(l => l.Day < Today)], changes, [], RevisionAim.MoveLeast);
+    private static Revision Revise(IReadOnlyList<Closure> lost, params LessonChange[] changes) =>
+        new(
+            Plan,
+            Timetable([.. lost]),
+            Map,
+            Today,
+            Ends,
+            [.. PlanWatch.LessonsWithoutRoom(With([.. lost])).Where(l => l.Day < Today)],
+            changes,
+            [],
+            RevisionAim.MoveLeast
+        );
 
     [Fact]
     public void The_price_of_a_day_is_what_the_rules_say_of_the_plan_with_the_lesson_there()
@@ -34,7 +44,12 @@ public class PlanChangesTests
                 moved.ShouldContain(l => l.Skill == lesson.Skill && l.Day == price.Day);
                 moved.GroupBy(l => l.Day).ShouldAllBe(g => g.Count() == 1);
                 var touched = new[] { lesson.Skill, price.With?.Skill ?? lesson.Skill };
-                var broken = touched.Any(s => Map.AllNeeds(s).Any(n => moved.Any(l => l.Skill == n) && moved.Where(l => l.Skill == n).Max(l => l.Day) >= moved.Where(l => l.Skill == s).Min(l => l.Day)));
+                var broken = touched.Any(s =>
+                    Map.AllNeeds(s)
+                        .Any(n =>
+                            moved.Any(l => l.Skill == n) && moved.Where(l => l.Skill == n).Max(l => l.Day) >= moved.Where(l => l.Skill == s).Min(l => l.Day)
+                        )
+                );
                 price.Advice.Any(a => a.Contains("would begin before", StringComparison.Ordinal)).ShouldBe(broken, $"{lesson.Skill} on {price.Day}");
             }
         }
@@ -59,7 +74,10 @@ public class PlanChangesTests
         var pinned = Plan.Lessons.First(l => l.Day > Today);
         var plan = Plan with { Lessons = [.. Plan.Lessons.Select(l => l == pinned ? l with { Pinned = true } : l)] };
         var other = plan.Lessons.First(l => l.Day > pinned.Day && l.Skill != pinned.Skill);
-        PlanByHand.Prices(Setting with { Plan = plan }, new(other.Skill, other.Number)).First(p => p.Day == pinned.Day).Refused.ShouldBe("What is there is pinned.");
+        PlanByHand
+            .Prices(Setting with { Plan = plan }, new(other.Skill, other.Number))
+            .First(p => p.Day == pinned.Day)
+            .Refused.ShouldBe("What is there is pinned.");
     }
 
     [Fact]
@@ -77,7 +95,10 @@ public class PlanChangesTests
         var coming = Plan.Lessons.Where(l => l.Day > Today).ToList();
         var days = coming.Skip(4).Take(4).Select(l => l.Day).Distinct().ToList();
         var pinned = coming.First(l => !days.Contains(l.Day));
-        var revision = Revise([.. days.Select(Lost)]) with { Plan = Plan with { Lessons = [.. Plan.Lessons.Select(l => l == pinned ? l with { Pinned = true } : l)] } };
+        var revision = Revise([.. days.Select(Lost)]) with
+        {
+            Plan = Plan with { Lessons = [.. Plan.Lessons.Select(l => l == pinned ? l with { Pinned = true } : l)] },
+        };
         var revised = PlanRevision.Revise(revision).ShouldNotBeNull();
         revised.Lessons.ShouldAllBe(l => l.Day >= Today && !days.Contains(l.Day));
         revised.Lessons.ShouldContain(l => l.Day == pinned.Day && l.Skill == pinned.Skill && l.Pinned);
@@ -102,7 +123,11 @@ public class PlanChangesTests
     public void Keeping_the_aims_moves_more_lessons_and_each_less_far()
     {
         var days = Plan.Lessons.Where(l => l.Day > Today).Skip(4).Take(4).Select(l => l.Day).ToList();
-        int Distance(Revised r) => r.Moves.Sum(m => Timetable().Calendar.SchoolDaysBetween(m.Was!.Value < m.Is!.Value ? m.Was.Value : m.Is.Value, m.Was.Value < m.Is.Value ? m.Is.Value : m.Was.Value));
+        int Distance(Revised r) =>
+            r.Moves.Sum(m =>
+                Timetable()
+                    .Calendar.SchoolDaysBetween(m.Was!.Value < m.Is!.Value ? m.Was.Value : m.Is.Value, m.Was.Value < m.Is.Value ? m.Is.Value : m.Was.Value)
+            );
         var least = PlanRevision.Revise(Revise([.. days.Select(Lost)]))!;
         var aims = PlanRevision.Revise(Revise([.. days.Select(Lost)]) with { Aim = RevisionAim.KeepTheAims })!;
         aims.Moves.Count.ShouldBeGreaterThanOrEqualTo(least.Moves.Count);
@@ -182,10 +207,21 @@ public class PlanChangesTests
         PlanWatch.Look(Setting, Class(Year(), today: Today)).ShouldBeEmpty();
 
         var lost = Plan.Lessons.First(l => l.Day > Today);
-        PlanWatch.Look(With(Lost(lost.Day)), Class(Year(), today: Today)).ShouldHaveSingleItem().ShouldSatisfyAllConditions(s => s.Kind.ShouldBe(SuggestionKind.LostDays), s => s.Days.ShouldBe([lost.Day]), s => s.Sentence.ShouldStartWith("One lesson of the plan is on a day without a lesson (Snow)"));
+        PlanWatch
+            .Look(With(Lost(lost.Day)), Class(Year(), today: Today))
+            .ShouldHaveSingleItem()
+            .ShouldSatisfyAllConditions(
+                s => s.Kind.ShouldBe(SuggestionKind.LostDays),
+                s => s.Days.ShouldBe([lost.Day]),
+                s => s.Sentence.ShouldStartWith("One lesson of the plan is on a day without a lesson (Snow)")
+            );
 
         // Coming within two weeks, and seen with eight of ten: shorter; with three: those three go on.
-        var soon = Plan.Lessons.Where(l => l.Day >= Today).GroupBy(l => l.Skill).First(g => g.Count() > 1 && g.Min(l => l.Number) == 1 && Year().SchoolDaysBetween(Today, g.Min(l => l.Day)) < 8).Key;
+        var soon = Plan
+            .Lessons.Where(l => l.Day >= Today)
+            .GroupBy(l => l.Skill)
+            .First(g => g.Count() > 1 && g.Min(l => l.Number) == 1 && Year().SchoolDaysBetween(Today, g.Min(l => l.Day)) < 8)
+            .Key;
         var most = PlanWatch.Look(Setting, Class(Year(), AllShow(soon, 8, 5), Today)).First(s => s.Skill == soon);
         (most.Kind, most.Lessons < 0).ShouldBe((SuggestionKind.AlreadyThere, true));
         var few = PlanWatch.Look(Setting, Class(Year(), AllShow(soon, 3, 5), Today)).First(s => s.Skill == soon);
@@ -195,7 +231,14 @@ public class PlanChangesTests
         var taught = Plan.Lessons.GroupBy(l => l.Skill).Last(g => g.Max(l => l.Day) < Today);
         var end = Year().SchoolDaysBetween(Begins, taught.Min(l => l.Day));
         var seen = Ten.Take(5).Select(c => Saw(end + 1, Support.NotYet, Map[taught.Key].ShownIn[0], skill: Map[taught.Key], child: c.Value));
-        PlanWatch.Look(Setting, Class(Year(), seen, Today)).First(s => s.Kind == SuggestionKind.NeedsLonger).ShouldSatisfyAllConditions(s => s.Skill.ShouldBe(taught.Key), s => s.Lessons.ShouldBe(1), s => s.Sentence.ShouldContain("0 of the 5 children seen with it have it"));
+        PlanWatch
+            .Look(Setting, Class(Year(), seen, Today))
+            .First(s => s.Kind == SuggestionKind.NeedsLonger)
+            .ShouldSatisfyAllConditions(
+                s => s.Skill.ShouldBe(taught.Key),
+                s => s.Lessons.ShouldBe(1),
+                s => s.Sentence.ShouldContain("0 of the 5 children seen with it have it")
+            );
     }
 
     [Fact]
@@ -213,7 +256,10 @@ public class PlanChangesTests
 
         // Dropped from the plan after its day was lost: planned, never taught.
         var without = Plan with { Lessons = [.. Plan.Lessons.Where(l => l.Skill != first)] };
-        new PlanCoverage(Class(Year(), today: Today), [.. given.Where(t => t.Skill != first)], without).Missing([Plan, without]).ShouldHaveSingleItem().Skill.ShouldBe(first);
+        new PlanCoverage(Class(Year(), today: Today), [.. given.Where(t => t.Skill != first)], without)
+            .Missing([Plan, without])
+            .ShouldHaveSingleItem()
+            .Skill.ShouldBe(first);
         coverage.Missing([Plan]).ShouldBeEmpty();
     }
 }

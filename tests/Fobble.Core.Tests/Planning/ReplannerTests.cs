@@ -6,43 +6,58 @@ namespace Fobble.Core.Tests.Planning;
 /// <summary>Re-planning after lost days (rule R12): every rule kept, as few lessons moved as can be, and never more than by pushing on.</summary>
 public class ReplannerTests
 {
-    private static readonly Gen<(PlanProblem Before, PlanProblem After, IReadOnlyList<FreeLesson> Lessons)> AnyLoss =
-        Gen.Select(Gen.ULong[1, 100_000], Gen.Int[40, 90], Gen.Int[1, 4]).Select((seed, days, lost) => Lose(seed, days, days / 2, lost));
+    private static readonly Gen<(PlanProblem Before, PlanProblem After, IReadOnlyList<FreeLesson> Lessons)> AnyLoss = Gen.Select(
+            Gen.ULong[1, 100_000],
+            Gen.Int[40, 90],
+            Gen.Int[1, 4]
+        )
+        .Select((seed, days, lost) => Lose(seed, days, days / 2, lost));
 
     [Fact]
-    public void After_lost_days_every_rule_holds_and_no_more_is_moved_than_by_pushing_on() => AnyLoss.Sample(
-        year =>
-        {
-            var (_, after, lessons) = year;
-            var found = Replanner.FewestMoves(after, lessons, 4).ShouldNotBeNull();
-            if (found.Days.Any(d => d is null))
+    public void After_lost_days_every_rule_holds_and_no_more_is_moved_than_by_pushing_on() =>
+        AnyLoss.Sample(
+            year =>
             {
-                return;
-            }
+                var (_, after, lessons) = year;
+                var found = Replanner.FewestMoves(after, lessons, 4).ShouldNotBeNull();
+                if (found.Days.Any(d => d is null))
+                {
+                    return;
+                }
 
-            Years.Faults(after, ByItem(after, lessons, found.Days), PlanSettings.Span + 4, buffer: false).ShouldBeEmpty();
-            var pushed = Replanner.Pushed(after, lessons);
-            if (found.ProvenFewest && pushed.All(d => d is not null) && Years.Faults(after, ByItem(after, lessons, pushed), PlanSettings.Span + 4, buffer: false).Count == 0)
-            {
-                Moved(lessons, found.Days).ShouldBeLessThanOrEqualTo(Moved(lessons, pushed));
-            }
-        },
-        iter: 40);
+                Years.Faults(after, ByItem(after, lessons, found.Days), PlanSettings.Span + 4, buffer: false).ShouldBeEmpty();
+                var pushed = Replanner.Pushed(after, lessons);
+                if (
+                    found.ProvenFewest
+                    && pushed.All(d => d is not null)
+                    && Years.Faults(after, ByItem(after, lessons, pushed), PlanSettings.Span + 4, buffer: false).Count == 0
+                )
+                {
+                    Moved(lessons, found.Days).ShouldBeLessThanOrEqualTo(Moved(lessons, pushed));
+                }
+            },
+            iter: 40
+        );
 
     [Fact]
-    public void What_is_held_stays_or_it_is_said_that_it_cannot() => AnyLoss.Sample(
-        year =>
-        {
-            var (_, after, lessons) = year;
-            var random = new SeededRandom(3);
-            List<FreeLesson> held = [.. lessons.Select(l => l with { Held = random.Chance(0.3) && after.Days[l.Was!.Value].Places > 0 })];
-            if (Replanner.FewestMoves(after, held, 4) is { } found)
+    public void What_is_held_stays_or_it_is_said_that_it_cannot() =>
+        AnyLoss.Sample(
+            year =>
             {
-                held.Zip(found.Days).Where(p => p.First.Held).ShouldAllBe(p => p.Second == p.First.Was);
-                Years.Faults(after, ByItem(after, held, found.Days), PlanSettings.Span + 4, buffer: false).Where(f => !f.Contains(" of ", StringComparison.Ordinal)).ShouldBeEmpty();
-            }
-        },
-        iter: 25);
+                var (_, after, lessons) = year;
+                var random = new SeededRandom(3);
+                List<FreeLesson> held = [.. lessons.Select(l => l with { Held = random.Chance(0.3) && after.Days[l.Was!.Value].Places > 0 })];
+                if (Replanner.FewestMoves(after, held, 4) is { } found)
+                {
+                    held.Zip(found.Days).Where(p => p.First.Held).ShouldAllBe(p => p.Second == p.First.Was);
+                    Years
+                        .Faults(after, ByItem(after, held, found.Days), PlanSettings.Span + 4, buffer: false)
+                        .Where(f => !f.Contains(" of ", StringComparison.Ordinal))
+                        .ShouldBeEmpty();
+                }
+            },
+            iter: 25
+        );
 
     [Fact]
     public void A_lesson_held_on_a_lost_day_is_refused()
@@ -61,7 +76,11 @@ public class ReplannerTests
     }
 
     [Fact]
-    public void The_same_question_gets_the_same_answer() => AnyLoss.Sample(year => Replanner.FewestMoves(year.After, year.Lessons, 4)!.Days.ShouldBe(Replanner.FewestMoves(year.After, year.Lessons, 4)!.Days), iter: 5);
+    public void The_same_question_gets_the_same_answer() =>
+        AnyLoss.Sample(
+            year => Replanner.FewestMoves(year.After, year.Lessons, 4)!.Days.ShouldBe(Replanner.FewestMoves(year.After, year.Lessons, 4)!.Days),
+            iter: 5
+        );
 
     // Every subset of lessons that could move, the smallest first, and every way to put them elsewhere.
     [Fact]
@@ -85,7 +104,10 @@ public class ReplannerTests
     }
 
     [Fact]
-    public void The_solver_takes_its_parameters() => new Google.OrTools.Sat.CpSolver { StringParameters = Replanner.Parameters(4) }.Solve(new()).ShouldBe(Google.OrTools.Sat.CpSolverStatus.Optimal);
+    public void The_solver_takes_its_parameters() =>
+        new Google.OrTools.Sat.CpSolver { StringParameters = Replanner.Parameters(4) }
+            .Solve(new())
+            .ShouldBe(Google.OrTools.Sat.CpSolverStatus.Optimal);
 
     private static int Fewest(PlanProblem after, IReadOnlyList<FreeLesson> lessons)
     {
@@ -128,7 +150,11 @@ public class ReplannerTests
     }
 
     private static List<IReadOnlyList<int>> ByItem(PlanProblem problem, IReadOnlyList<FreeLesson> lessons, IReadOnlyList<int?> days) =>
-        [.. problem.Items.Select((_, item) => (IReadOnlyList<int>)[.. lessons.Zip(days).Where(p => p.First.Item == item).Select(p => p.Second).OfType<int>().Order()])];
+        [
+            .. problem.Items.Select(
+                (_, item) => (IReadOnlyList<int>)[.. lessons.Zip(days).Where(p => p.First.Item == item).Select(p => p.Second).OfType<int>().Order()]
+            ),
+        ];
 
     // A day that one of the skill's lessons had and that none of them has now.
 

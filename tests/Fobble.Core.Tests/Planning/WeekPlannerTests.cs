@@ -34,39 +34,48 @@ public class WeekPlannerTests
     });
 
     [Fact]
-    public void A_focus_never_comes_before_what_it_needs_unless_it_says_so_and_says_so_only_then() => AnyWeek.Sample(request =>
-    {
-        var given = request.Taught.ToList();
-        foreach (var day in WeekPlanner.Plan(request).Days)
+    public void A_focus_never_comes_before_what_it_needs_unless_it_says_so_and_says_so_only_then() =>
+        AnyWeek.Sample(request =>
         {
-            var open = Map[day.Focus.Skill].Needs.Any(need =>
-                request.Evidence.Share(c => request.Evidence[c, need].Strength >= Strength.Nearly) < WeekPlanner.InPlaceWith
-                && given.Count(t => t.Skill == need) < Map[need].Lessons);
-            day.Focus.Reason.Contains("Not everything it needs is in place", StringComparison.Ordinal).ShouldBe(open, day.Focus.Reason);
-            given.Add(new(day.Day, day.Focus.Skill));
-        }
-    });
+            var given = request.Taught.ToList();
+            foreach (var day in WeekPlanner.Plan(request).Days)
+            {
+                var open = Map[day.Focus.Skill]
+                    .Needs.Any(need =>
+                        request.Evidence.Share(c => request.Evidence[c, need].Strength >= Strength.Nearly) < WeekPlanner.InPlaceWith
+                        && given.Count(t => t.Skill == need) < Map[need].Lessons
+                    );
+                day.Focus.Reason.Contains("Not everything it needs is in place", StringComparison.Ordinal).ShouldBe(open, day.Focus.Reason);
+                given.Add(new(day.Day, day.Focus.Skill));
+            }
+        });
 
     [Fact]
-    public void What_a_reason_says_of_lessons_before_is_so() => AnyWeek.Sample(request =>
-    {
-        var given = request.Taught.ToList();
-        foreach (var day in WeekPlanner.Plan(request).Days)
+    public void What_a_reason_says_of_lessons_before_is_so() =>
+        AnyWeek.Sample(request =>
         {
-            var own = given.Where(t => t.Skill == day.Focus.Skill).ToList();
-            var begins = own.Count == 0 ? "New this week"
-                : own.Count >= Map[day.Focus.Skill].Lessons ? "Comes back once more"
-                : Calendar.SchoolDaysBetween(own[^1].Day, day.Day) <= 10 ? "Carries on"
-                : "Goes on after a while";
-            day.Focus.Reason.ShouldStartWith(begins);
-            given.Add(new(day.Day, day.Focus.Skill));
-        }
-    });
+            var given = request.Taught.ToList();
+            foreach (var day in WeekPlanner.Plan(request).Days)
+            {
+                var own = given.Where(t => t.Skill == day.Focus.Skill).ToList();
+                var begins =
+                    own.Count == 0 ? "New this week"
+                    : own.Count >= Map[day.Focus.Skill].Lessons ? "Comes back once more"
+                    : Calendar.SchoolDaysBetween(own[^1].Day, day.Day) <= 10 ? "Carries on"
+                    : "Goes on after a while";
+                day.Focus.Reason.ShouldStartWith(begins);
+                given.Add(new(day.Day, day.Focus.Skill));
+            }
+        });
 
     [Fact]
     public void When_everything_is_known_and_was_taught_the_reason_says_that_and_not_that_something_is_missing()
     {
-        var seen = Children.SelectMany(c => Map.Skills.SelectMany(s => new[] { 3, 9, 16, 22 }.Select(d => Saw(d, Support.Alone, s.ShownIn[d % s.ShownIn.Count], skill: s, child: c.Value)))).ToList();
+        var seen = Children
+            .SelectMany(c =>
+                Map.Skills.SelectMany(s => new[] { 3, 9, 16, 22 }.Select(d => Saw(d, Support.Alone, s.ShownIn[d % s.ShownIn.Count], skill: s, child: c.Value)))
+            )
+            .ToList();
         var taught = Map.Skills.SelectMany(s => Enumerable.Range(0, s.Lessons).Select(i => new TaughtLesson(SchoolDay(i), s.Id))).ToList();
         var reasons = WeekPlanner.Plan(Request(seen, taught)).Days.Select(d => d.Focus.Reason).ToList();
         reasons.ShouldAllBe(r => r.Contains("Comes back once more", StringComparison.Ordinal) && r.Contains("Most have it already", StringComparison.Ordinal));
@@ -79,7 +88,9 @@ public class WeekPlannerTests
     public void A_begun_skill_is_carried_on_within_ten_school_days(int ago, string begins)
     {
         // Only one skill is served on the carpet, so it is the focus whatever speaks for another.
-        var activity = Library.Activities.Select(a => a with { Skills = [a.Skills[0]] }).First(a => a.Places.Contains(Place.Carpet) && Map[a.Skills[0].Skill].Lessons > 1);
+        var activity = Library
+            .Activities.Select(a => a with { Skills = [a.Skills[0]] })
+            .First(a => a.Places.Contains(Place.Carpet) && Map[a.Skills[0].Skill].Lessons > 1);
         var skill = activity.Skills[0].Skill;
         var only = Library.Activities.Where(a => !a.Places.Contains(Place.Carpet)).Append(activity).ToList();
         var request = Request([], [new(SchoolDay(30 - ago), skill)]) with { Library = new ActivityLibrary(Map, only) };
@@ -91,7 +102,9 @@ public class WeekPlannerTests
     {
         var lemons = Map[new("count.say-5")] with { Id = new("own.lemons"), Needs = [] };
         SkillMap map = new(Map.Strands, [.. Map.Skills, lemons]);
-        var seen = Children.SelectMany(c => Enumerable.Range(0, 3).Select(day => Saw(day, Support.Alone, Representation.Spoken, skill: lemons, child: c.Value)));
+        var seen = Children.SelectMany(c =>
+            Enumerable.Range(0, 3).Select(day => Saw(day, Support.Alone, Representation.Spoken, skill: lemons, child: c.Value))
+        );
         var evidence = new ClassEvidence(map, Calendar, EvidenceSettings.Default, Children, seen, NextMonday);
         evidence.Children.ShouldContain(c => evidence[c, lemons.Id].LookAgain);
         var plan = WeekPlanner.Plan(new WeekRequest(evidence, NextMonday, [], new ActivityLibrary(map, Library.Activities)));
@@ -99,27 +112,33 @@ public class WeekPlannerTests
     }
 
     [Fact]
-    public void A_week_has_a_whole_plan_for_each_day_and_no_starter_twice() => AnyWeek.Sample(request =>
-    {
-        var plan = WeekPlanner.Plan(request);
-        plan.Days.Select(d => d.Day).ShouldBe(Calendar.DaysOfWeek(NextMonday));
-        foreach (var day in plan.Days)
+    public void A_week_has_a_whole_plan_for_each_day_and_no_starter_twice() =>
+        AnyWeek.Sample(request =>
         {
-            Library[day.Focus.Activity].For(day.Focus.Skill).ShouldNotBeNull();
-            Library[day.Focus.Activity].Places.ShouldContain(Place.Carpet);
-            Library[day.Transition].Places.ShouldContain(Place.Transition);
-            day.Starters.Count.ShouldBeLessThanOrEqualTo(2);
-            day.Starters.ShouldAllBe(s => s.Skill != day.Focus.Skill);
-            day.Focus.Number.ShouldBeInRange(1, day.Focus.Of);
-        }
+            var plan = WeekPlanner.Plan(request);
+            plan.Days.Select(d => d.Day).ShouldBe(Calendar.DaysOfWeek(NextMonday));
+            foreach (var day in plan.Days)
+            {
+                Library[day.Focus.Activity].For(day.Focus.Skill).ShouldNotBeNull();
+                Library[day.Focus.Activity].Places.ShouldContain(Place.Carpet);
+                Library[day.Transition].Places.ShouldContain(Place.Transition);
+                day.Starters.Count.ShouldBeLessThanOrEqualTo(2);
+                day.Starters.ShouldAllBe(s => s.Skill != day.Focus.Skill);
+                day.Focus.Number.ShouldBeInRange(1, day.Focus.Of);
+            }
 
-        var starters = plan.Days.SelectMany(d => d.Starters.Select(s => s.Skill)).ToList();
-        starters.Distinct().Count().ShouldBe(starters.Count);
-    });
+            var starters = plan.Days.SelectMany(d => d.Starters.Select(s => s.Skill)).ToList();
+            starters.Distinct().Count().ShouldBe(starters.Count);
+        });
 
     [Fact]
-    public void The_same_class_gets_the_same_week() => AnyWeek.Sample(request =>
-        WeekPlanner.Plan(request).Days.Select(d => (d.Focus, string.Join(",", d.Starters))).ShouldBe(WeekPlanner.Plan(request).Days.Select(d => (d.Focus, string.Join(",", d.Starters)))));
+    public void The_same_class_gets_the_same_week() =>
+        AnyWeek.Sample(request =>
+            WeekPlanner
+                .Plan(request)
+                .Days.Select(d => (d.Focus, string.Join(",", d.Starters)))
+                .ShouldBe(WeekPlanner.Plan(request).Days.Select(d => (d.Focus, string.Join(",", d.Starters))))
+        );
 
     [Fact]
     public void A_new_class_begins_with_skills_that_need_nothing()
@@ -169,9 +188,8 @@ public class WeekPlannerTests
     }
 
     [Fact]
-    public void A_week_of_holidays_has_no_days() =>
-        WeekPlanner.Plan(Request([], []) with { Monday = new(2028, 1, 3) }).Days.ShouldBeEmpty();
+    public void A_week_of_holidays_has_no_days() => WeekPlanner.Plan(Request([], []) with { Monday = new(2028, 1, 3) }).Days.ShouldBeEmpty();
 
-    private static WeekRequest Request(List<Observation> seen, List<TaughtLesson> taught) => new(
-        new ClassEvidence(Map, Calendar, EvidenceSettings.Default, Children, seen.OrderBy(o => o.At), NextMonday), NextMonday, taught, Library);
+    private static WeekRequest Request(List<Observation> seen, List<TaughtLesson> taught) =>
+        new(new ClassEvidence(Map, Calendar, EvidenceSettings.Default, Children, seen.OrderBy(o => o.At), NextMonday), NextMonday, taught, Library);
 }

@@ -61,8 +61,14 @@ public class YearPlanTests
     {
         var deep = new SkillId("bond.all-5");
         YearScope.Of(Request()).Problem.Items.First(i => i.Skill == deep).Lessons.ShouldBe(Map[deep].Lessons);
-        var looked = Request(seen: Ten.Select(c => Saw(0, Support.Together, Map[new("count.say-5")].ShownIn[0], skill: Map[new("count.say-5")], child: c.Value)), from: SchoolDay(10));
-        YearScope.Of(looked).Problem.Items.First(i => i.Skill == deep).ShouldSatisfyAllConditions(i => i.Lessons.ShouldBe(Map[deep].Lessons + 1), i => i.Why.ShouldContain("one lesson more"));
+        var looked = Request(
+            seen: Ten.Select(c => Saw(0, Support.Together, Map[new("count.say-5")].ShownIn[0], skill: Map[new("count.say-5")], child: c.Value)),
+            from: SchoolDay(10)
+        );
+        YearScope
+            .Of(looked)
+            .Problem.Items.First(i => i.Skill == deep)
+            .ShouldSatisfyAllConditions(i => i.Lessons.ShouldBe(Map[deep].Lessons + 1), i => i.Why.ShouldContain("one lesson more"));
     }
 
     [Fact]
@@ -83,7 +89,9 @@ public class YearPlanTests
         lessons[^1].Stage.ShouldBe(LessonStage.Apply);
         var skill = Map[new("numeral.match-5")];
         StageWords.Of(LessonStage.Introduce, skill, Approach.Usual).ShouldBe("introduce with objects");
-        StageWords.Of(LessonStage.Introduce, skill, Approach.Usual with { Symbols = SymbolsWhen.FromTheStart }).ShouldBe("introduce with objects, signs beside");
+        StageWords
+            .Of(LessonStage.Introduce, skill, Approach.Usual with { Symbols = SymbolsWhen.FromTheStart })
+            .ShouldBe("introduce with objects, signs beside");
         StageWords.Of(LessonStage.Practise, skill, Approach.Usual).ShouldBe("practise with drawing and talk");
         StageWords.Of(LessonStage.Apply, skill, Approach.Usual).ShouldBe("use it in stories and with signs");
     }
@@ -92,7 +100,11 @@ public class YearPlanTests
     public void Signs_are_meant_for_later_or_earlier_as_the_class_has_them()
     {
         // Both lie in the same season; one is shown in signs only.
-        int Target(SymbolsWhen when) => YearScope.Of(Request() with { Approach = Approach.Usual with { Symbols = when } }).Problem.Items.First(i => i.Skill.Value == "numeral.write-5").TargetFirst;
+        int Target(SymbolsWhen when) =>
+            YearScope
+                .Of(Request() with { Approach = Approach.Usual with { Symbols = when } })
+                .Problem.Items.First(i => i.Skill.Value == "numeral.write-5")
+                .TargetFirst;
         Target(SymbolsWhen.AfterObjects).ShouldBeGreaterThan(Target(SymbolsWhen.FromTheStart));
     }
 
@@ -105,7 +117,9 @@ public class YearPlanTests
         foreach (var review in plan.Reviews.Where(r => r.Round > 0))
         {
             var gap = PlanSettings.Usual.Gaps[review.Round - 1];
-            request.Timetable.Calendar.SchoolDaysBetween(plan.Lessons.Where(l => l.Skill == review.Skill).Max(l => l.Day), review.Day).ShouldBeInRange(gap.Earliest, gap.Latest);
+            request
+                .Timetable.Calendar.SchoolDaysBetween(plan.Lessons.Where(l => l.Skill == review.Skill).Max(l => l.Day), review.Day)
+                .ShouldBeInRange(gap.Earliest, gap.Latest);
         }
 
         plan.Reviews.GroupBy(r => r.Day).ShouldAllBe(g => g.Count() <= 2);
@@ -122,9 +136,11 @@ public class YearPlanTests
 
     [Fact]
     public void The_same_request_gives_the_same_plan_and_another_seed_another() =>
-        string.Join(',', YearPlanner.Plan(Request()).Lessons).ShouldSatisfyAllConditions(
-            plan => plan.ShouldBe(string.Join(',', YearPlanner.Plan(Request()).Lessons)),
-            plan => plan.ShouldNotBe(string.Join(',', YearPlanner.Plan(Request() with { Settings = Request().Settings with { Seed = 5 } }).Lessons)));
+        string.Join(',', YearPlanner.Plan(Request()).Lessons)
+            .ShouldSatisfyAllConditions(
+                plan => plan.ShouldBe(string.Join(',', YearPlanner.Plan(Request()).Lessons)),
+                plan => plan.ShouldNotBe(string.Join(',', YearPlanner.Plan(Request() with { Settings = Request().Settings with { Seed = 5 } }).Lessons))
+            );
 
     [Fact]
     public void What_does_not_fit_says_by_how_much_and_every_way_out_leads_to_a_plan_that_fits()
@@ -154,7 +170,11 @@ public class YearPlanTests
     [Fact]
     public void Too_many_reviews_are_a_way_out_of_their_own()
     {
-        var request = Request(from: new(2027, 7, 5)) with { Settings = PlanSettings.Usual with { StartersADay = 1, Tries = 20, Steps = 100 }, Skills = Map.Skills.Where(s => s.Needs.Count == 0 && s.Lessons <= 2).Take(4).Select(s => s.Id).ToHashSet() };
+        var request = Request(from: new(2027, 7, 5)) with
+        {
+            Settings = PlanSettings.Usual with { StartersADay = 1, Tries = 20, Steps = 100 },
+            Skills = Map.Skills.Where(s => s.Needs.Count == 0 && s.Lessons <= 2).Take(4).Select(s => s.Id).ToHashSet(),
+        };
         Fit.Of(YearScope.Of(request).Problem).ReviewsOver.ShouldBeGreaterThan(0);
         WaysOut.Of(request).ShouldContain(w => w.Kind == "reviews" && w.Settings.Gaps.Count == 2);
         WaysOut.Of(Request()).ShouldBeEmpty();

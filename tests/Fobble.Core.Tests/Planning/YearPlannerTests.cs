@@ -8,42 +8,59 @@ namespace Fobble.Core.Tests.Planning;
 /// <summary>Rule R12 on years made at random: whatever the map and the calendar, a plan keeps every rule, and the same seed gives it again.</summary>
 public class YearPlannerTests
 {
-    private static readonly Gen<PlanProblem> AnyYear = Gen.Select(Gen.ULong, Gen.Int[15, 120], Gen.Int[1, 2]).Select((seed, days, places) => Years.Random(seed, days, days / 2, places));
+    private static readonly Gen<PlanProblem> AnyYear = Gen.Select(Gen.ULong, Gen.Int[15, 120], Gen.Int[1, 2])
+        .Select((seed, days, places) => Years.Random(seed, days, days / 2, places));
 
     [Fact]
-    public void Prerequisites_spans_room_and_buffer_hold_on_any_map_and_calendar() => AnyYear.Sample(
-        problem =>
-        {
-            var days = YearPlanner.DaysFor(problem);
+    public void Prerequisites_spans_room_and_buffer_hold_on_any_map_and_calendar() =>
+        AnyYear.Sample(
+            problem =>
+            {
+                var days = YearPlanner.DaysFor(problem);
 
-            // A layout that could not be completed says so by the missing lessons, and keeps every other rule.
-            Years.Faults(problem, days).Where(f => !f.Contains("lessons", StringComparison.Ordinal) || !f.Contains(" of ", StringComparison.Ordinal)).ShouldBeEmpty();
-        },
-        iter: 150);
+                // A layout that could not be completed says so by the missing lessons, and keeps every other rule.
+                Years
+                    .Faults(problem, days)
+                    .Where(f => !f.Contains("lessons", StringComparison.Ordinal) || !f.Contains(" of ", StringComparison.Ordinal))
+                    .ShouldBeEmpty();
+            },
+            iter: 150
+        );
 
     [Fact]
     public void Years_that_are_four_fifths_full_are_laid_out_to_the_last_lesson()
     {
-        var complete = Enumerable.Range(1, 60).Count(seed => Years.Faults(Years.Random((ulong)seed, 100, 60), YearPlanner.DaysFor(Years.Random((ulong)seed, 100, 60))).Count == 0);
+        var complete = Enumerable
+            .Range(1, 60)
+            .Count(seed => Years.Faults(Years.Random((ulong)seed, 100, 60), YearPlanner.DaysFor(Years.Random((ulong)seed, 100, 60))).Count == 0);
         complete.ShouldBeGreaterThanOrEqualTo(58);
     }
 
     [Fact]
-    public void The_same_seed_gives_the_same_plan() => AnyYear.Sample(problem => YearPlanner.DaysFor(problem).SelectMany(d => d).ShouldBe(YearPlanner.DaysFor(problem).SelectMany(d => d)), iter: 10);
+    public void The_same_seed_gives_the_same_plan() =>
+        AnyYear.Sample(problem => YearPlanner.DaysFor(problem).SelectMany(d => d).ShouldBe(YearPlanner.DaysFor(problem).SelectMany(d => d)), iter: 10);
 
     [Fact]
-    public void Pinned_lessons_keep_their_day() => AnyYear.Sample(
-        problem =>
-        {
-            var days = YearPlanner.DaysFor(problem);
-            List<Pin> pins = [.. problem.Items.Select((item, i) => (item, i)).Where(p => p.i % 3 == 0 && days[p.i].Count > 0).Select(p => new Pin(p.item.Skill, days[p.i][0]))];
-            var again = YearPlanner.DaysFor(problem with { Pins = pins, Settings = problem.Settings with { Seed = 99 } });
-            foreach (var pin in pins)
+    public void Pinned_lessons_keep_their_day() =>
+        AnyYear.Sample(
+            problem =>
             {
-                again[problem.Items.ToList().FindIndex(i => i.Skill == pin.Skill)].ShouldContain(pin.Day);
-            }
-        },
-        iter: 60);
+                var days = YearPlanner.DaysFor(problem);
+                List<Pin> pins =
+                [
+                    .. problem
+                        .Items.Select((item, i) => (item, i))
+                        .Where(p => p.i % 3 == 0 && days[p.i].Count > 0)
+                        .Select(p => new Pin(p.item.Skill, days[p.i][0])),
+                ];
+                var again = YearPlanner.DaysFor(problem with { Pins = pins, Settings = problem.Settings with { Seed = 99 } });
+                foreach (var pin in pins)
+                {
+                    again[problem.Items.ToList().FindIndex(i => i.Skill == pin.Skill)].ShouldContain(pin.Day);
+                }
+            },
+            iter: 60
+        );
 
     // Small enough to try every layout: the planner finds one that costs as little.
     [Fact]
@@ -90,26 +107,28 @@ public class YearPlannerTests
 
     // The improver adds up what each small change costs; it has to agree with counting the whole plan.
     [Fact]
-    public void What_a_change_costs_is_what_the_whole_plan_costs_more() => AnyYear.Sample(
-        problem =>
-        {
-            var grid = YearPlanner.Lay(problem with { Settings = problem.Settings with { Steps = 0 } }, null, default);
-            SeededRandom random = new(problem.Settings.Seed);
-            for (var i = 0; i < 200 && grid.Count > 8; i++)
+    public void What_a_change_costs_is_what_the_whole_plan_costs_more() =>
+        AnyYear.Sample(
+            problem =>
             {
-                var (before, at) = (grid.Cost(), grid.Copy());
-                var first = random.Next(grid.Count - 6);
-                if ((random.Chance(0.5) ? grid.Swap(first, first + 1 + random.Next(5)) : grid.Rotate(first, first + 2 + random.Next(3))) is { } change)
+                var grid = YearPlanner.Lay(problem with { Settings = problem.Settings with { Steps = 0 } }, null, default);
+                SeededRandom random = new(problem.Settings.Seed);
+                for (var i = 0; i < 200 && grid.Count > 8; i++)
                 {
-                    grid.Cost().ShouldBe(before + change);
+                    var (before, at) = (grid.Cost(), grid.Copy());
+                    var first = random.Next(grid.Count - 6);
+                    if ((random.Chance(0.5) ? grid.Swap(first, first + 1 + random.Next(5)) : grid.Rotate(first, first + 2 + random.Next(3))) is { } change)
+                    {
+                        grid.Cost().ShouldBe(before + change);
+                    }
+                    else
+                    {
+                        grid.Copy().ShouldBe(at);
+                    }
                 }
-                else
-                {
-                    grid.Copy().ShouldBe(at);
-                }
-            }
-        },
-        iter: 30);
+            },
+            iter: 30
+        );
 
     [Fact]
     public void A_cancelled_search_ends()
@@ -147,5 +166,10 @@ public class YearPlannerTests
     }
 
     private static IEnumerable<List<int>> Choose(List<int> from, int count) =>
-        count == 0 ? [[]] : Enumerable.Range(0, from.Count).SelectMany(i => Choose([.. from.Skip(i + 1)], count - 1).Select(rest => (List<int>)[from[i], .. rest]));
+        count == 0
+            ?
+            [
+                [],
+            ]
+            : Enumerable.Range(0, from.Count).SelectMany(i => Choose([.. from.Skip(i + 1)], count - 1).Select(rest => (List<int>)[from[i], .. rest]));
 }

@@ -66,11 +66,17 @@ internal static class Years
                 faults.Add($"{item.Skill} is stretched over {own[^1] - own[0] + 1} days");
             }
 
-            faults.AddRange(item.Needs.Where(n => days[index[n]].Count > 0 && days[index[n]][^1] >= own[0]).Select(n => $"{item.Skill} begins before {n} is finished"));
+            faults.AddRange(
+                item.Needs.Where(n => days[index[n]].Count > 0 && days[index[n]][^1] >= own[0]).Select(n => $"{item.Skill} begins before {n} is finished")
+            );
         }
 
         var filled = days.SelectMany(d => d).GroupBy(d => d).ToDictionary(g => g.Key, g => g.Count());
-        faults.AddRange(filled.Where(f => f.Value > problem.Days[f.Key].Places).Select(f => $"day {f.Key} holds {f.Value} lessons and has room for {problem.Days[f.Key].Places}"));
+        faults.AddRange(
+            filled
+                .Where(f => f.Value > problem.Days[f.Key].Places)
+                .Select(f => $"day {f.Key} holds {f.Value} lessons and has room for {problem.Days[f.Key].Places}")
+        );
         foreach (var block in problem.Days.Select((d, i) => (d, i)).GroupBy(p => p.d.Block).Where(_ => buffer))
         {
             var lessons = block.Sum(p => filled.GetValueOrDefault(p.i));

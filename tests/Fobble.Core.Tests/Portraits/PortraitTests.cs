@@ -37,7 +37,8 @@ public class PortraitTests
     [Fact]
     public void Representations_count_what_was_alone_and_what_was_seen()
     {
-        var shown = Of(10, Saw(1, Alone), Saw(2, Alone, strategy: "counted-all"), Saw(3, NotYet, Representation.Picture)).Shown.ToDictionary(s => s.Representation);
+        var shown = Of(10, Saw(1, Alone), Saw(2, Alone, strategy: "counted-all"), Saw(3, NotYet, Representation.Picture))
+            .Shown.ToDictionary(s => s.Representation);
         shown[Representation.Objects].Seen.ShouldBe(2);
         shown[Representation.Picture].ShouldBe(new(Representation.Picture, 0, 1));
         shown[Representation.Symbols].Seen.ShouldBe(0);
@@ -56,7 +57,13 @@ public class PortraitTests
     [Fact]
     public void A_bond_is_known_as_it_was_when_last_asked_whichever_part_was_named_first()
     {
-        var bonds = Of(10, Saw(1, NotYet, skill: Hidden, numbers: "5=2+3"), Saw(2, Alone, skill: Hidden, numbers: "5=3+2"), Saw(3, Together, skill: Hidden, numbers: "4=1+3"), Saw(4, Alone, numbers: "numeral:6")).Bonds;
+        var bonds = Of(
+            10,
+            Saw(1, NotYet, skill: Hidden, numbers: "5=2+3"),
+            Saw(2, Alone, skill: Hidden, numbers: "5=3+2"),
+            Saw(3, Together, skill: Hidden, numbers: "4=1+3"),
+            Saw(4, Alone, numbers: "numeral:6")
+        ).Bonds;
         bonds.ShouldBe([new(4, 1, false, SchoolDay(3)), new(5, 2, true, SchoolDay(2))]);
         bonds[1].Other.ShouldBe(3);
         ChildPortrait.BondOf("5=2+4").ShouldBeNull();
@@ -73,7 +80,8 @@ public class PortraitTests
     [Fact]
     public void Strands_tell_secure_skills_from_those_under_way()
     {
-        var strand = Of(10, Saw(0, Alone), Saw(1, Alone, Representation.Picture), Saw(3, Alone), Saw(4, NotYet, skill: Map[new("see.to-5")])).ByStrand.Single(s => s.Strand.Id == "see");
+        var strand = Of(10, Saw(0, Alone), Saw(1, Alone, Representation.Picture), Saw(3, Alone), Saw(4, NotYet, skill: Map[new("see.to-5")]))
+            .ByStrand.Single(s => s.Strand.Id == "see");
         strand.Secure.ShouldBe([TwoWays.Id]);
         strand.Begun.ShouldBe([new("see.to-5")]);
     }
@@ -85,13 +93,19 @@ public class PortraitTests
         var mixed = naming.Slips.First(s => s.Confuses is not null);
         Observation[] seen =
         [
-            Saw(1, NotYet, skill: naming, slip: mixed.Id, child: 1), Saw(2, NotYet, skill: naming, slip: mixed.Id, child: 1), Saw(2, NotYet, skill: naming, slip: mixed.Id, child: 2),
+            Saw(1, NotYet, skill: naming, slip: mixed.Id, child: 1),
+            Saw(2, NotYet, skill: naming, slip: mixed.Id, child: 1),
+            Saw(2, NotYet, skill: naming, slip: mixed.Id, child: 2),
             Saw(2, NotYet, skill: Hidden, slip: Hidden.Slips[0].Id, child: 3),
         ];
         var board = SlipsBoard.Of(Class(5, seen), Library, 40);
         board.Select(b => b.Skill).ShouldBe([naming.Id, Hidden.Id]);
         board[0].Children.ShouldBe([new(new(1), 2, SchoolDay(2)), new(new(2), 1, SchoolDay(2))]);
-        board[0].Helps[0].ShouldBe($"Lay {mixed.Confuses!.Value.One} and {mixed.Confuses.Value.Other} beside each other: what is the same, what is different? Then sort a few of each.");
+        board[0]
+            .Helps[0]
+            .ShouldBe(
+                $"Lay {mixed.Confuses!.Value.One} and {mixed.Confuses.Value.Other} beside each other: what is the same, what is different? Then sort a few of each."
+            );
         board[0].Helps.ShouldContain(h => h.StartsWith("First make"));
         board[1].Helps[^1].ShouldContain("the easier way:");
         SlipsBoard.Of(Class(80, seen), Library, 40).ShouldBeEmpty();
@@ -107,7 +121,16 @@ public class PortraitTests
     [Fact]
     public void Look_again_lists_every_mark_in_doubt_the_most_doubtful_first()
     {
-        var evidence = Class(60, Saw(0, Alone), Saw(1, Alone, Representation.Picture), Saw(3, Alone), Saw(0, Alone, child: 2), Saw(1, Alone, child: 2, shown: Representation.Picture), Saw(40, Alone, child: 2), Saw(45, NotYet, child: 2));
+        var evidence = Class(
+            60,
+            Saw(0, Alone),
+            Saw(1, Alone, Representation.Picture),
+            Saw(3, Alone),
+            Saw(0, Alone, child: 2),
+            Saw(1, Alone, child: 2, shown: Representation.Picture),
+            Saw(40, Alone, child: 2),
+            Saw(45, NotYet, child: 2)
+        );
         var due = evidence.LookAgain;
         due.Count.ShouldBe(2);
         evidence[due[0].Child, due[0].Skill].Belief.ShouldBeLessThanOrEqualTo(evidence[due[1].Child, due[1].Skill].Belief);

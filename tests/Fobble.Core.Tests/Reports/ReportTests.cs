@@ -89,11 +89,22 @@ public class ReportTests
             seen.AddRange(child <= 5 ? SecureOn(5, Map[new("count.say-10")], child) : [Saw(6, Prompted, skill: Map[new("count.touch-5")], child: child)]);
         }
 
-        ClassEvidence evidence = new(Map, Calendar, EvidenceSettings.Default, [.. Enumerable.Range(1, 10).Select(i => new ChildId(i))], seen.OrderBy(o => o.At), SchoolDay(12));
+        ClassEvidence evidence = new(
+            Map,
+            Calendar,
+            EvidenceSettings.Default,
+            [.. Enumerable.Range(1, 10).Select(i => new ChildId(i))],
+            seen.OrderBy(o => o.At),
+            SchoolDay(12)
+        );
         var summary = ClassSummary.Of("Rowan", evidence, SchoolDay(4));
         summary.Opening.ShouldStartWith("Ten children. Since 11 September five skills have become secure, all children together");
         var counting = summary.Strands.Single(s => s.Strand == "Counting").Sentences;
-        counting.ShouldBe(["Nearly all can do this: say the numbers to five in order.", "Five of ten can do this: say the numbers to ten in order.", "Just begun: touch and count five things."]);
+        counting.ShouldBe([
+            "Nearly all can do this: say the numbers to five in order.",
+            "Five of ten can do this: say the numbers to ten in order.",
+            "Just begun: touch and count five things.",
+        ]);
         summary.ToSheet(PaperSize.Letter).Pages.Count.ShouldBeGreaterThanOrEqualTo(1);
     }
 

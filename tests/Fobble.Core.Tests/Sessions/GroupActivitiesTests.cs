@@ -21,7 +21,12 @@ public class GroupActivitiesTests
     public void An_activity_rests_for_three_weeks_with_groups(int weeksAgo, bool rests)
     {
         var first = Library.For(Skill, Place.Group)[0];
-        var played = Enumerable.Range(1, 5).Select(ago => (Monday.AddDays(-14 * ago), ago == weeksAgo ? Skill : new SkillId("some.other"), ago == weeksAgo ? first.Id : new ActivityId("other"))).ToList();
+        var played = Enumerable
+            .Range(1, 5)
+            .Select(ago =>
+                (Monday.AddDays(-14 * ago), ago == weeksAgo ? Skill : new SkillId("some.other"), ago == weeksAgo ? first.Id : new ActivityId("other"))
+            )
+            .ToList();
         (GroupActivities.For(Skill, Library, played, Monday).Id != first.Id).ShouldBe(rests);
     }
 
@@ -43,7 +48,10 @@ public class GroupActivitiesTests
     public void Places_that_overlap_are_at_one_moment_and_those_after_each_other_are_not()
     {
         PlaceInWeek At(int id, int day, int hour, int minute, int minutes) => new(new(id), Monday.AddDays(day), new(hour, minute), minutes, new(id));
-        var moments = PlaceInWeek.InMoments([At(1, 0, 9, 40, 15), At(2, 0, 9, 50, 15), At(3, 0, 10, 5, 15), At(4, 1, 9, 40, 15), At(5, 0, 9, 40, 15)]).Select(s => s.Moment).ToList();
+        var moments = PlaceInWeek
+            .InMoments([At(1, 0, 9, 40, 15), At(2, 0, 9, 50, 15), At(3, 0, 10, 5, 15), At(4, 1, 9, 40, 15), At(5, 0, 9, 40, 15)])
+            .Select(s => s.Moment)
+            .ToList();
         moments[0].ShouldBe(moments[1]);
         moments[0].ShouldBe(moments[4]);
         moments[2].ShouldNotBe(moments[1]);

@@ -42,7 +42,8 @@ public class SessionCardTests
     [Fact]
     public void Small_parts_are_warned_of_where_someone_mouths_and_only_there()
     {
-        SessionCard For(ClassCares cares) => SessionCards.Make(new("compare.one-more-5"), Library[new("one-more-please")], Three, Class(), Approach.Usual, cares, 7);
+        SessionCard For(ClassCares cares) =>
+            SessionCards.Make(new("compare.one-more-5"), Library[new("one-more-please")], Three, Class(), Approach.Usual, cares, 7);
         For(ClassCares.None).Cautions.ShouldBeEmpty();
         For(new(true, new HashSet<Allergen>())).Cautions.Single().Items.ShouldBe(["two-sided counters"]);
     }
@@ -54,7 +55,8 @@ public class SessionCardTests
         var history = SessionCards.HistoryOf(
             Three,
             hidden.Id,
-            Class(Saw(0, Support.Alone, skill: hidden, numbers: "5=1+4"), Saw(28, Support.NotYet, skill: hidden, numbers: "5=2+3", slip: "gives-seen")));
+            Class(Saw(0, Support.Alone, skill: hidden, numbers: "5=1+4"), Saw(28, Support.NotYet, skill: hidden, numbers: "5=2+3", slip: "gives-seen"))
+        );
         history.MissedLately.ShouldBe(["5=2+3"]);
         history.NotSeenForLong.ShouldBe(["5=1+4"]);
     }
@@ -64,7 +66,10 @@ public class SessionCardTests
     {
         var (hidden, name) = (Map[new("bond.hidden-5")], Map[new("numeral.name-10")]);
         var evidence = Class(
-            Saw(28, Support.NotYet, skill: hidden, numbers: "5=2+3"), Saw(29, Support.Together, skill: name, numbers: "numeral:6"), Saw(29, Support.Alone, skill: name, numbers: "numeral:4"));
+            Saw(28, Support.NotYet, skill: hidden, numbers: "5=2+3"),
+            Saw(29, Support.Together, skill: name, numbers: "numeral:6"),
+            Saw(29, Support.Alone, skill: name, numbers: "numeral:4")
+        );
         SessionCards.HistoryOf(new ChildId(1), evidence).MissedLately.ShouldBe(["5=2+3", "numeral:6"], ignoreOrder: true);
         SessionCards.HistoryOf(new ChildId(2), evidence).MissedLately.ShouldBeEmpty();
     }
@@ -74,7 +79,8 @@ public class SessionCardTests
     {
         var skill = Map.Skills.First(s => Library.For(s.Id, Place.Group).Any(a => a.For(s.Id)!.Items == ItemKind.Frame));
         var activity = Library.For(skill.Id, Place.Group).First(a => a.For(skill.Id)!.Items == ItemKind.Frame);
-        double Wide(FrameDirection direction) => SessionCards.Make(skill.Id, activity, Three, Class(), new(new(Direction: direction), Wording.Usual), ClassCares.None, 7).Items[0].Picture!.Width;
+        double Wide(FrameDirection direction) =>
+            SessionCards.Make(skill.Id, activity, Three, Class(), new(new(Direction: direction), Wording.Usual), ClassCares.None, 7).Items[0].Picture!.Width;
         Wide(FrameDirection.Lying).ShouldBeGreaterThan(Wide(FrameDirection.Upright));
     }
 
@@ -84,12 +90,17 @@ public class SessionCardTests
         var name = Map[new("numeral.name-10")];
         var evidence = Class(Saw(20, Support.Prompted, skill: name, slip: "three-eight"));
         SessionCards.HistoryOf(Three, name.Id, evidence).OwnConfusions.ShouldBe([new(3, 8)]);
-        SessionCards.Make(name.Id, Library[new("torn-tickets")], Three, evidence, Approach.Usual, ClassCares.None, 3).Items.Where(i => i.Value == 3).ShouldAllBe(i => i.Distractors[0] == 8);
+        SessionCards
+            .Make(name.Id, Library[new("torn-tickets")], Three, evidence, Approach.Usual, ClassCares.None, 3)
+            .Items.Where(i => i.Value == 3)
+            .ShouldAllBe(i => i.Distractors[0] == 8);
     }
 
     [Fact]
     public void An_activity_that_does_not_serve_the_skill_is_refused() =>
-        Should.Throw<ArgumentException>(() => SessionCards.Make(new("see.to-3"), Library[new("stamp-desk")], Three, Class(), Approach.Usual, ClassCares.None, 1));
+        Should.Throw<ArgumentException>(() =>
+            SessionCards.Make(new("see.to-3"), Library[new("stamp-desk")], Three, Class(), Approach.Usual, ClassCares.None, 1)
+        );
 
     private static ClassEvidence Class(params Observation[] seen) => new(Map, Calendar, EvidenceSettings.Default, Three, seen, SchoolDay(30));
 }

@@ -15,8 +15,16 @@ public class SettingOutTests
     private static readonly ActivityLibrary Library = ActivityLoader.Shipped(Map);
     private static readonly DateOnly Day = SchoolDay(10);
 
-    private static Use At(string activity, int hour, int minute, int children = 4, int high = 5, int minutes = 15, bool lesson = false, params string[] names) =>
-        new(Day, new(hour, minute), minutes, "Table", "Small group", Library[new(activity)], new(1, high), children, 1, names, lesson);
+    private static Use At(
+        string activity,
+        int hour,
+        int minute,
+        int children = 4,
+        int high = 5,
+        int minutes = 15,
+        bool lesson = false,
+        params string[] names
+    ) => new(Day, new(hour, minute), minutes, "Table", "Small group", Library[new(activity)], new(1, high), children, 1, names, lesson);
 
     private static SetOutPlan Plan(IReadOnlyList<Use> uses, IReadOnlyList<StockLine>? stock = null, ClassCares? cares = null, Approach? approach = null) =>
         SettingOutRules.Plan(uses, stock ?? [], cares ?? ClassCares.None, approach ?? Approach.Usual with { Sheets = SheetUse.None });
@@ -36,8 +44,11 @@ public class SettingOutTests
     public void Two_groups_clash_where_the_cupboard_has_enough_for_one_only()
     {
         Core.Skills.SkillId[] skills = [new("a"), new("b")];
-        IReadOnlySet<(Core.Skills.SkillId, Core.Skills.SkillId)> With(int counters) => Core.SettingOut.AtOnce.Clashes(
-            [.. skills.Select(s => (s, At("under-the-lid", 9, 0)))], [.. Library[new("under-the-lid")].Materials.Select(m => new StockLine(m.Item, m.Item.Id.Value == "counters-blue" ? counters : 50))]);
+        IReadOnlySet<(Core.Skills.SkillId, Core.Skills.SkillId)> With(int counters) =>
+            Core.SettingOut.AtOnce.Clashes(
+                [.. skills.Select(s => (s, At("under-the-lid", 9, 0)))],
+                [.. Library[new("under-the-lid")].Materials.Select(m => new StockLine(m.Item, m.Item.Id.Value == "counters-blue" ? counters : 50))]
+            );
         With(10).ShouldBeEmpty();
         With(9).ShouldBe([(skills[0], skills[0]), (skills[0], skills[1]), (skills[1], skills[1])], ignoreOrder: true);
 
@@ -56,7 +67,10 @@ public class SettingOutTests
     [Fact]
     public void The_worst_moment_says_what_is_short_and_what_stands_in()
     {
-        var plan = Plan([At("under-the-lid", 9, 0), At("under-the-lid", 9, 10)], [Own("counters-blue", 6), Own("stones", 20), Own("cloths", 1), Own("lids", 1)]);
+        var plan = Plan(
+            [At("under-the-lid", 9, 0), At("under-the-lid", 9, 10)],
+            [Own("counters-blue", 6), Own("stones", 20), Own("cloths", 1), Own("lids", 1)]
+        );
         plan.Lines.Single(l => l.Item.Id.Value == "counters-blue").Supplied.InWords().ShouldBe("Short by 4. Add 4 smooth stones instead.");
         plan.Lines.Single(l => l.Item.Id.Value == "cloths").Supplied.InWords().ShouldBe("Short by 1. Add 1 large lids instead.");
         plan.Together.Single().Select(u => u.Start).ShouldBe([new(9, 0), new(9, 10)]);
@@ -90,8 +104,16 @@ public class SettingOutTests
     [InlineData(SheetUse.AsRecord, 1)]
     [InlineData(SheetUse.EveryLesson, 2)]
     public void Sheets_are_in_the_pack_as_the_class_uses_them(SheetUse use, int sheets) =>
-        Plan([At("under-the-lid", 9, 0, lesson: true), At("under-the-lid", 9, 30, lesson: true, names: ["Amara N.", "Bo T.", "Chen L."])], [Own("counters-blue", 50), Own("cloths", 5)], approach: Approach.Usual with { Sheets = use })
-            .Prints.Count(p => p.EachChild).ShouldBe(sheets);
+        Plan(
+            [At("under-the-lid", 9, 0, lesson: true), At("under-the-lid", 9, 30, lesson: true, names: ["Amara N.", "Bo T.", "Chen L."])],
+            [Own("counters-blue", 50), Own("cloths", 5)],
+            approach: Approach.Usual with
+            {
+                Sheets = use,
+            }
+        )
+            .Prints.Count(p => p.EachChild)
+            .ShouldBe(sheets);
 
     [Fact]
     public void Cards_that_are_wanted_twice_with_the_same_numbers_are_printed_once()
@@ -111,9 +133,15 @@ public class SettingOutTests
     [Fact]
     public void The_pack_holds_every_page_and_each_childs_own()
     {
-        var plan = Plan([At("load-the-wagon", 9, 0, high: 10), At("under-the-lid", 9, 30, lesson: true, names: ["Amara N.", "Bo T."])], [Own("counters-blue", 50), Own("cloths", 5)], approach: Approach.Usual);
+        var plan = Plan(
+            [At("load-the-wagon", 9, 0, high: 10), At("under-the-lid", 9, 30, lesson: true, names: ["Amara N.", "Bo T."])],
+            [Own("counters-blue", 50), Own("cloths", 5)],
+            approach: Approach.Usual
+        );
         var pack = Pack.Make(plan, "Pack", PaperSize.A4, Approach.Usual, name => new(name, ItemHistory.None), 7, Day);
-        pack.Pages.Count.ShouldBe(plan.Prints.Sum(p => SheetMaker.Make(Pack.RequestFor(p, PaperSize.A4, Approach.Usual, name => new(name, ItemHistory.None), 7, Day)).Pages.Count));
+        pack.Pages.Count.ShouldBe(
+            plan.Prints.Sum(p => SheetMaker.Make(Pack.RequestFor(p, PaperSize.A4, Approach.Usual, name => new(name, ItemHistory.None), 7, Day)).Pages.Count)
+        );
         pack.Pages.Count.ShouldBeGreaterThanOrEqualTo(3);
     }
 
@@ -127,9 +155,22 @@ public class SettingOutTests
                 foreach (var children in (int[])[1, 4, 30])
                 {
                     Use use = new(Day, new(9, 0), 10, "Table", "Small group", activity, skill.Range, children, 1, ["Amara N."], true);
-                    foreach (var sheet in activity.Materials.Select(m => m.Print).OfType<SheetChoice>().Select(s => (s, false)).Append((activity.SheetPrint, true)))
+                    foreach (
+                        var sheet in activity.Materials.Select(m => m.Print).OfType<SheetChoice>().Select(s => (s, false)).Append((activity.SheetPrint, true))
+                    )
                     {
-                        SheetMaker.Make(Pack.RequestFor(new(sheet.Item1, use, children, sheet.Item2), PaperSize.A4, Approach.Usual, name => new(name, ItemHistory.None), 1, Day)).Pages.Count.ShouldBeGreaterThan(0, $"{activity.Id} {skill.Skill}");
+                        SheetMaker
+                            .Make(
+                                Pack.RequestFor(
+                                    new(sheet.Item1, use, children, sheet.Item2),
+                                    PaperSize.A4,
+                                    Approach.Usual,
+                                    name => new(name, ItemHistory.None),
+                                    1,
+                                    Day
+                                )
+                            )
+                            .Pages.Count.ShouldBeGreaterThan(0, $"{activity.Id} {skill.Skill}");
                     }
                 }
             }

@@ -73,8 +73,32 @@ public class SheetTests
         Asked(sheet.Pages[0]).ShouldNotBe(Asked(sheet.Pages[1]));
 
         var missed = new ItemHistory(new HashSet<string> { "9=4+5" }, new HashSet<string>(), []);
-        var met = Enumerable.Range(1, 200).Count(seed => TextOf(SheetMaker.Make(Request(SheetKind.Sentences, SheetVariant.Adding, PaperSize.A4, [new("Nils K", missed)]) with { Seed = (uint)seed, Count = 6 }).Pages[^1]).Contains("4\u00A0+\u00A05\u00A0=\u00A09", StringComparison.Ordinal));
-        var plain = Enumerable.Range(1, 200).Count(seed => TextOf(SheetMaker.Make(Request(SheetKind.Sentences, SheetVariant.Adding, PaperSize.A4, [Two[0]]) with { Seed = (uint)seed, Count = 6 }).Pages[^1]).Contains("4\u00A0+\u00A05\u00A0=\u00A09", StringComparison.Ordinal));
+        var met = Enumerable
+            .Range(1, 200)
+            .Count(seed =>
+                TextOf(
+                        SheetMaker
+                            .Make(
+                                Request(SheetKind.Sentences, SheetVariant.Adding, PaperSize.A4, [new("Nils K", missed)]) with
+                                {
+                                    Seed = (uint)seed,
+                                    Count = 6,
+                                }
+                            )
+                            .Pages[^1]
+                    )
+                    .Contains("4\u00A0+\u00A05\u00A0=\u00A09", StringComparison.Ordinal)
+            );
+        var plain = Enumerable
+            .Range(1, 200)
+            .Count(seed =>
+                TextOf(
+                        SheetMaker.Make(Request(SheetKind.Sentences, SheetVariant.Adding, PaperSize.A4, [Two[0]]) with { Seed = (uint)seed, Count = 6 }).Pages[
+                            ^1
+                        ]
+                    )
+                    .Contains("4\u00A0+\u00A05\u00A0=\u00A09", StringComparison.Ordinal)
+            );
         met.ShouldBeGreaterThan(plain + 10);
     }
 
@@ -92,7 +116,10 @@ public class SheetTests
     [Fact]
     public void Place_value_cards_are_one_size_so_that_they_slide_over_each_other()
     {
-        var cards = Make(SheetKind.PlaceValueCards, SheetVariant.Whole, PaperSize.A4, new NumberRange(1, 999)).Pages.SelectMany(p => p.Picture.Shapes).Where(s => s.Role == ShapeRole.Card).ToList();
+        var cards = Make(SheetKind.PlaceValueCards, SheetVariant.Whole, PaperSize.A4, new NumberRange(1, 999))
+            .Pages.SelectMany(p => p.Picture.Shapes)
+            .Where(s => s.Role == ShapeRole.Card)
+            .ToList();
         cards.Count.ShouldBe(27);
         cards.Select(c => Math.Round(c.Height, 6)).Distinct().ShouldHaveSingleItem();
         cards.Select(c => Math.Round(c.Width / cards[^1].Width, 6)).Distinct().Order().ShouldBe([1, 2, 3]);
@@ -114,7 +141,10 @@ public class SheetTests
         Make(SheetKind.Sentences, SheetVariant.Adding, PaperSize.A4, approach: new(FrameStyle.Usual, new(Sentence: word))).Title.ShouldBe(title);
 
     [Fact]
-    public void Dominoes_are_every_pair_of_faces_once() => Make(SheetKind.Dominoes, SheetVariant.Whole, PaperSize.A4).Pages.Sum(p => p.Picture.Shapes.Count(s => s.Key.EndsWith("-tile", StringComparison.Ordinal))).ShouldBe(28);
+    public void Dominoes_are_every_pair_of_faces_once() =>
+        Make(SheetKind.Dominoes, SheetVariant.Whole, PaperSize.A4)
+            .Pages.Sum(p => p.Picture.Shapes.Count(s => s.Key.EndsWith("-tile", StringComparison.Ordinal)))
+            .ShouldBe(28);
 
     [Theory]
     [InlineData(SheetKind.Stories, SheetVariant.Filled, 5, 10, 4, "not to be had as 'Filled'")]
@@ -122,9 +152,18 @@ public class SheetTests
     [InlineData(SheetKind.Sentences, SheetVariant.Adding, 2, 10, 0, "choose 1 to 24, not 0")]
     [InlineData(SheetKind.Stories, SheetVariant.Alone, 4, 4, 4, "hold only 0 such stories")]
     public void What_cannot_be_printed_is_refused_with_what_can(SheetKind kind, SheetVariant variant, int low, int high, int count, string says) =>
-        Should.Throw<RefusedException>(() => SheetMaker.Make(Request(kind, variant, PaperSize.A4) with { Range = new(low, high), Count = count })).Message.ShouldContain(says);
+        Should
+            .Throw<RefusedException>(() => SheetMaker.Make(Request(kind, variant, PaperSize.A4) with { Range = new(low, high), Count = count }))
+            .Message.ShouldContain(says);
 
-    private static Sheet Make(SheetKind kind, SheetVariant variant, PaperSize paper, NumberRange? range = null, SheetChild[]? children = null, Approach? approach = null)
+    private static Sheet Make(
+        SheetKind kind,
+        SheetVariant variant,
+        PaperSize paper,
+        NumberRange? range = null,
+        SheetChild[]? children = null,
+        Approach? approach = null
+    )
     {
         var request = Request(kind, variant, paper, children);
         return SheetMaker.Make(request with { Range = range ?? request.Range, Approach = approach ?? request.Approach });

@@ -28,13 +28,17 @@ public class SkillMapTests
     public void A_classs_words_stand_in_every_text()
     {
         var british = SkillMapLoader.AsWritten().InWords(new(OnesWord.Units, FewerWord.Less, TakeWord.Subtract, SentenceWord.Equation, YearWord.Reception));
-        british[new("join.sentence")].ICan.ShouldBe("I can write a equation for putting together.".Replace("a equation", "an equation", StringComparison.Ordinal));
+        british[new("join.sentence")]
+            .ICan.ShouldBe("I can write a equation for putting together.".Replace("a equation", "an equation", StringComparison.Ordinal));
         british[new("compare.one-fewer-5")].Short.ShouldBe("One less to five");
         british[new("take.act-5")].Words.ShouldContain("subtract");
         british[new("place.tens-ones")].ICan.ShouldContain("units");
         foreach (var map in (SkillMap[])[british, Map])
         {
-            map.Skills.SelectMany(s => s.LookFor.Concat(s.Words).Concat(s.Slips.Select(x => x.Text)).Concat(s.Strategies.Select(x => x.Text)).Append(s.ICan).Append(s.Short)).ShouldAllBe(text => !text.Contains('{'));
+            map.Skills.SelectMany(s =>
+                    s.LookFor.Concat(s.Words).Concat(s.Slips.Select(x => x.Text)).Concat(s.Strategies.Select(x => x.Text)).Append(s.ICan).Append(s.Short)
+                )
+                .ShouldAllBe(text => !text.Contains('{'));
         }
     }
 
@@ -47,8 +51,7 @@ public class SkillMapTests
     }
 
     [Fact]
-    public void A_skill_is_never_taught_in_an_earlier_season_than_what_it_needs() =>
-        Map.Skills.ShouldAllBe(s => s.Needs.All(need => Map[need].When <= s.When));
+    public void A_skill_is_never_taught_in_an_earlier_season_than_what_it_needs() => Map.Skills.ShouldAllBe(s => s.Needs.All(need => Map[need].When <= s.When));
 
     [Fact]
     public void No_prerequisite_is_named_that_another_one_already_brings() =>
@@ -60,7 +63,9 @@ public class SkillMapTests
 
     [Fact]
     public void Slips_and_strategies_have_ids_of_their_own_within_a_skill() =>
-        Map.Skills.ShouldAllBe(s => s.Slips.Select(x => x.Id).Distinct().Count() == s.Slips.Count && s.Strategies.Select(x => x.Id).Distinct().Count() == s.Strategies.Count);
+        Map.Skills.ShouldAllBe(s =>
+            s.Slips.Select(x => x.Id).Distinct().Count() == s.Slips.Count && s.Strategies.Select(x => x.Id).Distinct().Count() == s.Strategies.Count
+        );
 
     [Fact]
     public void Words_can_be_read_as_words() => Map.Skills.SelectMany(s => s.Words.Concat(s.LookFor)).ShouldAllBe(w => w.Trim().Length > 1);
@@ -111,10 +116,14 @@ public class SkillMapTests
             """;
         SkillMapLoader.Load([("see.yaml", Good)]).Skills.Count.ShouldBe(1);
         Good.ShouldContain(right);
-        Should.Throw<RefusedException>(() => SkillMapLoader.Load([("see.yaml", Good.Replace(right, wrong, StringComparison.Ordinal))])).Message.ShouldContain(message);
+        Should
+            .Throw<RefusedException>(() => SkillMapLoader.Load([("see.yaml", Good.Replace(right, wrong, StringComparison.Ordinal))]))
+            .Message.ShouldContain(message);
     }
 
-    private static SkillMap Build(params (string Id, string[] Needs)[] skills) => new(
-        [new Strand("see", "Seeing")],
-        [.. skills.Select(s => Map.Skills[0] with { Id = new($"see.{s.Id}"), Strand = "see", Needs = [.. s.Needs.Select(n => new SkillId($"see.{n}"))] })]);
+    private static SkillMap Build(params (string Id, string[] Needs)[] skills) =>
+        new(
+            [new Strand("see", "Seeing")],
+            [.. skills.Select(s => Map.Skills[0] with { Id = new($"see.{s.Id}"), Strand = "see", Needs = [.. s.Needs.Select(n => new SkillId($"see.{n}"))] })]
+        );
 }

@@ -25,7 +25,15 @@ public partial class StoryTests
     {
         StoryKinds.All.Count.ShouldBe(15);
         var perSituation = StoryKinds.All.CountBy(StoryKinds.SituationOf).ToDictionary(p => p.Key, p => p.Value);
-        perSituation.ShouldBe(new Dictionary<Situation, int> { [Situation.AddTo] = 3, [Situation.TakeFrom] = 3, [Situation.Together] = 3, [Situation.Compare] = 6 });
+        perSituation.ShouldBe(
+            new Dictionary<Situation, int>
+            {
+                [Situation.AddTo] = 3,
+                [Situation.TakeFrom] = 3,
+                [Situation.Together] = 3,
+                [Situation.Compare] = 6,
+            }
+        );
         StoryKinds.Kindergarten.ShouldBe([StoryKind.AddToResult, StoryKind.TakeFromResult, StoryKind.TogetherTotal, StoryKind.TogetherBoth]);
     }
 
@@ -133,7 +141,12 @@ public partial class StoryTests
         {
             foreach (var words in new[] { Wording.Usual, new Wording(OnesWord.Units, FewerWord.Less, TakeWord.Subtract, SentenceWord.Sum) })
             {
-                foreach (var parts in Enumerable.Range(2, 19).SelectMany(Bonds.Ordered).Where(s => s.First > 0 && s.Second > 0 && (s.Total <= 10 || s.First % 4 == 1)))
+                foreach (
+                    var parts in Enumerable
+                        .Range(2, 19)
+                        .SelectMany(Bonds.Ordered)
+                        .Where(s => s.First > 0 && s.Second > 0 && (s.Total <= 10 || s.First % 4 == 1))
+                )
                 {
                     ReadsWell(StoryTeller.Tell(kind, setting, parts, (read % 2 == 0 ? Wren : Mina, Otto), words), words);
                     read++;
@@ -183,7 +196,23 @@ public partial class StoryTests
     {
         var story = Tell(kind, 5, 3);
         var model = StoryDrawing.Model(story);
-        foreach (var wrong in new[] { model with { Drawn = model.Drawn + 1 }, model with { Below = model.Below + 1 }, model with { Circled = model.Circled.Append(4).Append(5).Append(6).ToHashSet() } })
+        foreach (
+            var wrong in new[]
+            {
+                model with
+                {
+                    Drawn = model.Drawn + 1,
+                },
+                model with
+                {
+                    Below = model.Below + 1,
+                },
+                model with
+                {
+                    Circled = model.Circled.Append(4).Append(5).Append(6).ToHashSet(),
+                },
+            }
+        )
         {
             var wronglyMarked = wrong.Circled.Count != model.Circled.Count || wrong.Drawn != model.Drawn || wrong.Below != model.Below;
             var marksCount = story.Unknown is not (BondPlace.Whole or BondPlace.BothParts) || wrong.Circled.Count == model.Circled.Count;
@@ -210,7 +239,10 @@ public partial class StoryTests
             var apart = !circled.Intersect(crossed).Any();
             var stays = circled.Count == 4 || (circled.Count == 0 && kind != StoryKind.TakeFromChange);
             var verdict = PictureChecker.Check(story, Marking.Of(6, circled, crossed));
-            verdict.Agrees.ShouldBe(apart && stays && crossed.Count == 2, $"circled {string.Join(",", circled)}, crossed {string.Join(",", crossed)}: {string.Join(" ", verdict.Off)}");
+            verdict.Agrees.ShouldBe(
+                apart && stays && crossed.Count == 2,
+                $"circled {string.Join(",", circled)}, crossed {string.Join(",", crossed)}: {string.Join(" ", verdict.Off)}"
+            );
         }
     }
 

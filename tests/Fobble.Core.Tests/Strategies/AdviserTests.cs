@@ -11,49 +11,63 @@ public class AdviserTests
 {
     private static readonly ShapeRole[] Counters = [ShapeRole.CounterA, ShapeRole.CounterB];
 
-    public static TheoryData<Operation, int> Ranges => new() { { Operation.Add, 20 }, { Operation.TakeAway, 20 }, { Operation.Add, Adviser.Largest }, { Operation.TakeAway, Adviser.Largest } };
+    public static TheoryData<Operation, int> Ranges =>
+        new()
+        {
+            { Operation.Add, 20 },
+            { Operation.TakeAway, 20 },
+            { Operation.Add, Adviser.Largest },
+            { Operation.TakeAway, Adviser.Largest },
+        };
 
     [Theory]
     [MemberData(nameof(Ranges))]
-    public void Every_strategy_of_every_sum_carried_out_again_ends_at_the_answer(Operation operation, int largest) => ForAll(operation, largest, (a, b, worked) =>
-    {
-        var answer = operation == Operation.Add ? a + b : a - b;
-        worked.ShouldNotBeEmpty($"{a} {operation} {b}");
-        foreach (var strategy in worked)
+    public void Every_strategy_of_every_sum_carried_out_again_ends_at_the_answer(Operation operation, int largest) =>
+        ForAll(operation, largest, (a, b, worked) =>
         {
-            var terms = Terms.Of(a, operation, b);
-            foreach (var step in strategy.Steps)
+            var answer = operation == Operation.Add ? a + b : a - b;
+            worked.ShouldNotBeEmpty($"{a} {operation} {b}");
+            foreach (var strategy in worked)
             {
-                terms = terms.After(step.Thought);
-                terms.Sum.ShouldBe(answer);
-                step.Line.ShouldBe(terms.ToString());
-            }
+                var terms = Terms.Of(a, operation, b);
+                foreach (var step in strategy.Steps)
+                {
+                    terms = terms.After(step.Thought);
+                    terms.Sum.ShouldBe(answer);
+                    step.Line.ShouldBe(terms.ToString());
+                }
 
-            terms.Amounts.ShouldBe([answer], $"{strategy.Kind} of {a} {operation} {b}");
-            strategy.Answer.ShouldBe(answer);
-        }
-    });
+                terms.Amounts.ShouldBe([answer], $"{strategy.Kind} of {a} {operation} {b}");
+                strategy.Answer.ShouldBe(answer);
+            }
+        });
 
     [Theory]
     [MemberData(nameof(Ranges))]
     public void No_step_leans_on_a_fact_that_the_strategy_does_not_name(Operation operation, int largest) => ForAll(operation, largest, (a, b, worked) =>
-    {
-        foreach (var strategy in worked)
         {
-            strategy.Steps.Select(s => s.Thought.Fact).OfType<NumberSentence>()
-                .ShouldAllBe(f => (Facts.KindsOf(f) & strategy.FactsUsed) != FactKinds.None, $"{strategy.Kind} of {a} {operation} {b}");
-        }
-    });
+            foreach (var strategy in worked)
+            {
+                strategy
+                    .Steps.Select(s => s.Thought.Fact)
+                    .OfType<NumberSentence>()
+                    .ShouldAllBe(f => (Facts.KindsOf(f) & strategy.FactsUsed) != FactKinds.None, $"{strategy.Kind} of {a} {operation} {b}");
+            }
+        });
 
     [Fact]
     public void Along_a_chain_of_frames_no_counter_is_lost_and_each_keeps_its_name() => ForAll(Operation.Add, 20, (a, b, worked) =>
-    {
-        foreach (var strategy in worked.Where(w => w.Kind is StrategyKind.MakeTen or StrategyKind.PlusNine or StrategyKind.CountAll or StrategyKind.BondOfTen or StrategyKind.SplitTeen))
         {
-            var names = strategy.Steps.Select(s => s.Picture.Shapes.Where(x => Counters.Contains(x.Role)).Select(x => x.Key).Order().ToList()).ToList();
-            names.ShouldAllBe(n => n.SequenceEqual(names[0]) && n.Count == a + b);
-        }
-    });
+            foreach (
+                var strategy in worked.Where(w =>
+                    w.Kind is StrategyKind.MakeTen or StrategyKind.PlusNine or StrategyKind.CountAll or StrategyKind.BondOfTen or StrategyKind.SplitTeen
+                )
+            )
+            {
+                var names = strategy.Steps.Select(s => s.Picture.Shapes.Where(x => Counters.Contains(x.Role)).Select(x => x.Key).Order().ToList()).ToList();
+                names.ShouldAllBe(n => n.SequenceEqual(names[0]) && n.Count == a + b);
+            }
+        });
 
     [Theory]
     [InlineData(9, 5, 1, "10 + 4")]
@@ -79,7 +93,10 @@ public class AdviserTests
     [Fact]
     public void Twelve_and_four_counts_on_and_four_and_twelve_turns_round_first()
     {
-        Of(12, Operation.Add, 4, StrategyKind.CountOnFromFirst).Steps.Skip(1).Select(s => s.Says.Trim('.', ' ', '…')).ShouldBe(["Thirteen", "Fourteen", "Fifteen", "Sixteen"]);
+        Of(12, Operation.Add, 4, StrategyKind.CountOnFromFirst)
+            .Steps.Skip(1)
+            .Select(s => s.Says.Trim('.', ' ', '…'))
+            .ShouldBe(["Thirteen", "Fourteen", "Fifteen", "Sixteen"]);
         var turned = Of(4, Operation.Add, 12, StrategyKind.CountOnFromLarger);
         turned.Steps[1].Line.ShouldBe("12 + 4");
         turned.MentalSteps.ShouldBe(4);
@@ -93,7 +110,8 @@ public class AdviserTests
     }
 
     [Fact]
-    public void Plus_nine_is_ten_and_one_fewer() => Of(6, Operation.Add, 9, StrategyKind.PlusNine).Steps.Select(s => s.Line).ShouldBe(["6 + 9", "5 + 10", "15"]);
+    public void Plus_nine_is_ten_and_one_fewer() =>
+        Of(6, Operation.Add, 9, StrategyKind.PlusNine).Steps.Select(s => s.Line).ShouldBe(["6 + 9", "5 + 10", "15"]);
 
     [Fact]
     public void Back_through_ten_and_think_of_the_addition()
@@ -108,21 +126,23 @@ public class AdviserTests
     public void Kind_by_kind_exchanges_ten_ones_for_one_ten_in_the_words_of_the_class()
     {
         Of(47, Operation.Add, 38, StrategyKind.KindByKind).Steps.Select(s => s.Says).ShouldContain("Ten ones are exchanged for one ten.");
-        var units = Adviser.Work(52, Operation.TakeAway, 27, Approach.Usual with { Words = new(Ones: OnesWord.Units) }).Single(w => w.Kind == StrategyKind.KindByKind);
+        var units = Adviser
+            .Work(52, Operation.TakeAway, 27, Approach.Usual with { Words = new(Ones: OnesWord.Units) })
+            .Single(w => w.Kind == StrategyKind.KindByKind);
         units.Steps.Select(s => s.Says).ShouldContain("One ten is exchanged for ten units.");
         units.Steps[^1].Line.ShouldBe("25");
     }
 
     [Fact]
     public void Counting_costs_what_the_published_models_of_counting_say() => ForAll(Operation.Add, 18, (a, b, worked) =>
-    {
-        // Groen and Parkman 1972: counting all takes a + b words, counting on from the larger min(a, b).
-        if (a is > 0 and < 10 && b is > 0 and < 10)
         {
-            worked.Single(w => w.Kind == StrategyKind.CountAll).MentalSteps.ShouldBe(a + b);
-            worked.Where(w => w.Kind is StrategyKind.CountOnFromFirst or StrategyKind.CountOnFromLarger).Min(w => w.MentalSteps).ShouldBe(Math.Min(a, b));
-        }
-    });
+            // Groen and Parkman 1972: counting all takes a + b words, counting on from the larger min(a, b).
+            if (a is > 0 and < 10 && b is > 0 and < 10)
+            {
+                worked.Single(w => w.Kind == StrategyKind.CountAll).MentalSteps.ShouldBe(a + b);
+                worked.Where(w => w.Kind is StrategyKind.CountOnFromFirst or StrategyKind.CountOnFromLarger).Min(w => w.MentalSteps).ShouldBe(Math.Min(a, b));
+            }
+        });
 
     [Fact]
     public void The_strategy_fits_what_the_child_is_secure_in_and_says_what_is_for_later()
@@ -144,7 +164,9 @@ public class AdviserTests
 
     [Fact]
     public void What_cannot_be_thought_is_refused() =>
-        Should.Throw<InvalidOperationException>(() => Terms.Of(8, Operation.Add, 7).After(new Thought.Split(7, 2, 4))).Message.ShouldContain("7 cannot become 2 and 4");
+        Should
+            .Throw<InvalidOperationException>(() => Terms.Of(8, Operation.Add, 7).After(new Thought.Split(7, 2, 4)))
+            .Message.ShouldContain("7 cannot become 2 and 4");
 
     [Fact]
     public void Numbers_outside_the_range_are_refused()
@@ -157,7 +179,8 @@ public class AdviserTests
 
     private static WorkedStrategy Of(int a, Operation operation, int b, StrategyKind kind) => Work(a, operation, b).Single(w => w.Kind == kind);
 
-    private static Dictionary<string, (double, double)> Places(Picture picture) => picture.Shapes.Where(s => Counters.Contains(s.Role)).ToDictionary(s => s.Key, s => (s.X, s.Y));
+    private static Dictionary<string, (double, double)> Places(Picture picture) =>
+        picture.Shapes.Where(s => Counters.Contains(s.Role)).ToDictionary(s => s.Key, s => (s.X, s.Y));
 
     // Every sum to 20; of the two-digit ones, every seventh, each remainder in turn.
     private static void ForAll(Operation operation, int largest, Action<int, int, IReadOnlyList<WorkedStrategy>> check)
@@ -165,7 +188,16 @@ public class AdviserTests
         var step = largest > 20 ? 7 : 1;
         for (var a = 0; a <= largest; a++)
         {
-            for (var b = a % step; b <= (operation == Operation.TakeAway ? a : largest > 20 ? largest : largest - a); b += step)
+            for (
+                var b = a % step;
+                b
+                    <= (
+                        operation == Operation.TakeAway ? a
+                        : largest > 20 ? largest
+                        : largest - a
+                    );
+                b += step
+            )
             {
                 check(a, b, Work(a, operation, b));
             }

@@ -45,7 +45,13 @@ internal sealed class AccountFeature : IFeature
         account.MapPost("/first-start", FirstStartAsync);
     }
 
-    private static async Task<Ok<AccountState>> StateAsync(HttpContext context, FobbleDb db, FobbleSettings settings, TimeProvider clock, IAntiforgery antiforgery)
+    private static async Task<Ok<AccountState>> StateAsync(
+        HttpContext context,
+        FobbleDb db,
+        FobbleSettings settings,
+        TimeProvider clock,
+        IAntiforgery antiforgery
+    )
     {
         AntiforgeryGate.GiveToken(context, antiforgery);
         var signedIn = context.User.Identity?.IsAuthenticated == true ? await DescribeAsync(context.User.AdultId(), db, clock) : null;
@@ -73,7 +79,12 @@ internal sealed class AccountFeature : IFeature
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, NotFound>> SignInToDemoAsync(string key, FobbleSettings settings, SignInManager<Adult> signIn, UserManager<Adult> adults)
+    private static async Task<Results<NoContent, NotFound>> SignInToDemoAsync(
+        string key,
+        FobbleSettings settings,
+        SignInManager<Adult> signIn,
+        UserManager<Adult> adults
+    )
     {
         if (!settings.Demo || !DemoAdults.All.Any(a => a.Key == key) || await adults.FindByEmailAsync(DemoAdults.EmailOf(key)) is not { } adult)
         {
@@ -85,7 +96,14 @@ internal sealed class AccountFeature : IFeature
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> FirstStartAsync(
-        FirstStart request, FobbleDb db, WriteQueue queue, UserManager<Adult> adults, SignInManager<Adult> signIn, TimeProvider clock, CancellationToken stop)
+        FirstStart request,
+        FobbleDb db,
+        WriteQueue queue,
+        UserManager<Adult> adults,
+        SignInManager<Adult> signIn,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
         Refusals refusals = new();
         refusals.Check("fullName", !string.IsNullOrWhiteSpace(request.FullName), "Your name is missing.");
@@ -96,7 +114,12 @@ internal sealed class AccountFeature : IFeature
 
         // The browser knows where the school is; what it says wrong can be put right in Set-up.
         var zone = SchoolZone.Named(request.TimeZone ?? "") ?? new SchoolZone(clock.LocalTimeZone);
-        var adult = new Adult { FullName = request.FullName.Trim(), UserName = request.Email.Trim(), Email = request.Email.Trim() };
+        var adult = new Adult
+        {
+            FullName = request.FullName.Trim(),
+            UserName = request.Email.Trim(),
+            Email = request.Email.Trim(),
+        };
         using (await queue.WaitAsync(stop))
         {
             // Asked within the transaction, so that of two first starts at once one is the first.
@@ -119,16 +142,32 @@ internal sealed class AccountFeature : IFeature
     private static async Task<SignedInAdult?> DescribeAsync(AdultId adultId, FobbleDb db, TimeProvider clock)
     {
         var adult = await db.Users.Where(u => u.Id == adultId.Value).Select(u => u.FullName).FirstOrDefaultAsync();
-        var classes = await db.Memberships.Where(m => m.AdultId == adultId.Value).OrderBy(m => m.ClassId).Select(m => new { m.ClassId, m.Class!.Name, m.Class.School, m.Role }).ToListAsync();
-        return adult is null ? null : new SignedInAdult(adultId.Value, adult,
-        [
-            .. classes.Select(c =>
+        var classes = await db
+            .Memberships.Where(m => m.AdultId == adultId.Value)
+            .OrderBy(m => m.ClassId)
+            .Select(m => new
             {
-                var zone = SchoolZones.Of(c.School!, clock);
-                return new AdultsClass(c.ClassId, c.Name, c.School!.Name, c.Role, zone.DayOf(clock.GetUtcNow()), zone.Id, c.School.Locale);
-            }),
-        ]);
+                m.ClassId,
+                m.Class!.Name,
+                m.Class.School,
+                m.Role,
+            })
+            .ToListAsync();
+        return adult is null
+            ? null
+            : new SignedInAdult(
+                adultId.Value,
+                adult,
+                [
+                    .. classes.Select(c =>
+                    {
+                        var zone = SchoolZones.Of(c.School!, clock);
+                        return new AdultsClass(c.ClassId, c.Name, c.School!.Name, c.Role, zone.DayOf(clock.GetUtcNow()), zone.Id, c.School.Locale);
+                    }),
+                ]
+            );
     }
 
-    private static ProblemHttpResult Refuse(string reason, int status = StatusCodes.Status401Unauthorized) => TypedResults.Problem(reason, statusCode: status, title: "Not signed in");
+    private static ProblemHttpResult Refuse(string reason, int status = StatusCodes.Status401Unauthorized) =>
+        TypedResults.Problem(reason, statusCode: status, title: "Not signed in");
 }

@@ -7,7 +7,21 @@ namespace Fobble.Server.Features.Activities;
 /// <param name="Skill">The skill for which it answers the question, with its numbers.</param>
 /// <param name="Short">What is short in the cupboard; null where all is there.</param>
 public sealed record ActivityCard(
-    string Id, string Name, string Purpose, IReadOnlyList<Place> Places, int Least, int Most, int Minutes, string SkillId, string Skill, string Numbers, int Skills, bool Prints, string? Short, bool Own);
+    string Id,
+    string Name,
+    string Purpose,
+    IReadOnlyList<Place> Places,
+    int Least,
+    int Most,
+    int Minutes,
+    string SkillId,
+    string Skill,
+    string Numbers,
+    int Skills,
+    bool Prints,
+    string? Short,
+    bool Own
+);
 
 public sealed record LibraryView(IReadOnlyList<ActivityCard> Found, int All, IReadOnlyList<LibrarySkill> Skills, IReadOnlyList<LibraryItem> Items);
 
@@ -47,10 +61,36 @@ public sealed record ActivityPrint(string Name, string Kind, string Variant, int
 /// <param name="Sample">Some numbers as a card would give them.</param>
 /// <param name="Open">Days of this week and the next into which it can be put, planned already.</param>
 public sealed record ActivityView(
-    string Id, string Name, string Purpose, IReadOnlyList<int> Parts, IReadOnlyList<Place> Places, int Least, int Most, int Minutes, bool ByChance, bool Quiet, int PrepareMinutes, int Children,
-    string SkillId, IReadOnlyList<ActivitySkillView> Skills, IReadOnlyList<ActivityThing> Things, IReadOnlyList<string> Prepare, IReadOnlyList<string> Steps, IReadOnlyList<string> Say,
-    IReadOnlyList<string> LookFor, string Easier, string Harder, string Sheet, ActivityPrint Print, string Mat, IReadOnlyList<Item> Sample, IReadOnlyList<Caution> Cautions, string Standing,
-    bool Own, IReadOnlyList<DateOnly> Open);
+    string Id,
+    string Name,
+    string Purpose,
+    IReadOnlyList<int> Parts,
+    IReadOnlyList<Place> Places,
+    int Least,
+    int Most,
+    int Minutes,
+    bool ByChance,
+    bool Quiet,
+    int PrepareMinutes,
+    int Children,
+    string SkillId,
+    IReadOnlyList<ActivitySkillView> Skills,
+    IReadOnlyList<ActivityThing> Things,
+    IReadOnlyList<string> Prepare,
+    IReadOnlyList<string> Steps,
+    IReadOnlyList<string> Say,
+    IReadOnlyList<string> LookFor,
+    string Easier,
+    string Harder,
+    string Sheet,
+    ActivityPrint Print,
+    string Mat,
+    IReadOnlyList<Item> Sample,
+    IReadOnlyList<Caution> Cautions,
+    string Standing,
+    bool Own,
+    IReadOnlyList<DateOnly> Open
+);
 
 /// <param name="Place">Where in the day it goes: starter, carpet, choice or transition.</param>
 public sealed record PutIntoPlan(string ActivityId, string SkillId, Place Place);

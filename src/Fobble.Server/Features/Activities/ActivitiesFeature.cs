@@ -32,27 +32,67 @@ internal sealed class ActivitiesFeature : IFeature
         var stock = await room.StockAsync(stop);
         var own = room.Content.OwnActivities;
         var children = asked.Children is > 0 and <= 40 ? asked.Children : null;
-        IReadOnlyList<Supplied> Met(ActivityFound found) => Meet(found.Activity, found.Skill.Range, children ?? Math.Min(UsualGroup, found.Activity.GroupSize.High), stock);
+        IReadOnlyList<Supplied> Met(ActivityFound found) =>
+            Meet(found.Activity, found.Skill.Range, children ?? Math.Min(UsualGroup, found.Activity.GroupSize.High), stock);
         bool Prints(ActivityFound found) => found.Activity.Materials.Zip(Met(found)).Any(p => p.First.Print is not null && p.Second.StillShort > 0);
         ActivityQuestion question = new(
-            asked.Text, asked.Minutes, children, asked.Place, string.IsNullOrEmpty(asked.Skill) ? null : new SkillId(asked.Skill), asked.Part, asked.NothingToPrint ?? false, asked.OnlyOwned ?? false,
-            string.IsNullOrEmpty(asked.Without) ? null : new ItemId(asked.Without));
+            asked.Text,
+            asked.Minutes,
+            children,
+            asked.Place,
+            string.IsNullOrEmpty(asked.Skill) ? null : new SkillId(asked.Skill),
+            asked.Part,
+            asked.NothingToPrint ?? false,
+            asked.OnlyOwned ?? false,
+            string.IsNullOrEmpty(asked.Without) ? null : new ItemId(asked.Without)
+        );
         var found = ActivitySearch.Answers(room.Content.Library, room.Content.Map, question, f => Met(f).All(m => m.StillShort == 0), Prints);
-        return TypedResults.Ok(new LibraryView(
-            [
-                .. found.Select(f => new ActivityCard(
-                    f.Activity.Id.Value, f.Activity.Name, f.Activity.Purpose, f.Activity.Places, f.Activity.GroupSize.Low, f.Activity.GroupSize.High, f.Activity.MinutesFor(children ?? f.Activity.GroupSize.High),
-                    f.Skill.Skill.Value, room.Content.Map[f.Skill.Skill].Short, $"{f.Skill.Range}", f.Activity.Skills.Count, Prints(f),
-                    f.Activity.Materials.Zip(Met(f)).FirstOrDefault(p => p.Second.StillShort > 0) is { First: not null } missing ? $"{missing.Second.StillShort} {missing.First.Item.InSentence} short" : null,
-                    own.Contains(f.Activity.Id))),
-            ],
-            room.Content.Library.Activities.Count,
-            [.. room.Content.Map.Strands.SelectMany(t => room.Content.Map.Skills.Where(s => s.Strand == t.Id).Select(s => new LibrarySkill(s.Id.Value, t.Name, s.Short)))],
-            [.. room.Content.Library.Activities.SelectMany(a => a.Items).DistinctBy(i => i.Id).OrderBy(i => i.Name, StringComparer.Ordinal).Select(i => new LibraryItem(i.Id.Value, i.Name))]));
+        return TypedResults.Ok(
+            new LibraryView(
+                [
+                    .. found.Select(f => new ActivityCard(
+                        f.Activity.Id.Value,
+                        f.Activity.Name,
+                        f.Activity.Purpose,
+                        f.Activity.Places,
+                        f.Activity.GroupSize.Low,
+                        f.Activity.GroupSize.High,
+                        f.Activity.MinutesFor(children ?? f.Activity.GroupSize.High),
+                        f.Skill.Skill.Value,
+                        room.Content.Map[f.Skill.Skill].Short,
+                        $"{f.Skill.Range}",
+                        f.Activity.Skills.Count,
+                        Prints(f),
+                        f.Activity.Materials.Zip(Met(f)).FirstOrDefault(p => p.Second.StillShort > 0) is { First: not null } missing
+                            ? $"{missing.Second.StillShort} {missing.First.Item.InSentence} short"
+                            : null,
+                        own.Contains(f.Activity.Id)
+                    )),
+                ],
+                room.Content.Library.Activities.Count,
+                [
+                    .. room.Content.Map.Strands.SelectMany(t =>
+                        room.Content.Map.Skills.Where(s => s.Strand == t.Id).Select(s => new LibrarySkill(s.Id.Value, t.Name, s.Short))
+                    ),
+                ],
+                [
+                    .. room
+                        .Content.Library.Activities.SelectMany(a => a.Items)
+                        .DistinctBy(i => i.Id)
+                        .OrderBy(i => i.Name, StringComparer.Ordinal)
+                        .Select(i => new LibraryItem(i.Id.Value, i.Name)),
+                ]
+            )
+        );
     }
 
     private static async Task<Results<Ok<ActivityView>, NotFound>> GetAsync(
-        ClassRoom room, string activityId, string? skill, int? children, CancellationToken stop)
+        ClassRoom room,
+        string activityId,
+        string? skill,
+        int? children,
+        CancellationToken stop
+    )
     {
         if (room.Content.Library.Find(new(activityId)) is not { } activity)
         {
@@ -66,23 +106,83 @@ internal sealed class ActivitiesFeature : IFeature
         var met = Meet(activity, setting.Range, count, await room.StockAsync(stop));
         var monday = Core.Calendars.SchoolCalendar.MondayOf(room.Today);
         var offer = SheetOffer.Of(activity.SheetPrint.Kind);
-        return TypedResults.Ok(new ActivityView(
-            activity.Id.Value, activity.Name, activity.Purpose, activity.Parts, activity.Places, activity.GroupSize.Low, activity.GroupSize.High, activity.MinutesFor(count), activity.Game is not null, activity.Quiet, activity.PrepareMinutes, count,
-            setting.Skill.Value,
-            [.. activity.Skills.Select(s => (s, skill: room.Content.Map[s.Skill])).Where(p => !p.skill.Hidden).Select(p => new ActivitySkillView(p.s.Skill.Value, p.skill.Short, p.skill.ICan, $"{p.s.Range}", p.s.Items, [.. p.skill.Slips.Select(x => x.Text)]))],
-            [.. activity.Materials.Zip(met).Select(p => new ActivityThing(p.First.Item.Id.Value, p.First.Item.Name, p.Second.Need.Amount, p.First.Print is not null && p.Second.StillShort > 0 ? $"Short by {p.Second.ShortBy}: print them." : p.Second.InWords(), p.First.Print is not null))],
-            activity.Prepare, activity.Steps, activity.Say, activity.LookFor, activity.Easier, activity.Harder, activity.Sheet,
-            new(offer.NameIn(approach.Words), $"{activity.SheetPrint.Kind}", $"{activity.SheetPrint.Variant}", Math.Clamp(setting.Range.Low, offer.Widest.Low, offer.Widest.High), Math.Clamp(setting.Range.High, offer.Widest.Low, offer.Widest.High)),
-            activity.Mat,
-            ItemSetMaker.Make(new ItemRequest(setting.Items, setting.Range, 6, ItemHistory.None, SeededRandom.SeedOf(activity.Id.Value)) { Approach = approach }),
-            Cautions.For(activity.Items, room.Cares),
-            Cautions.Standing,
-            room.Content.OwnActivities.Contains(activity.Id),
-            await room.Db.PlannedDays.Where(d => d.ClassId == room.Id.Value && d.Day >= room.Today && d.Day < monday.AddDays(14)).OrderBy(d => d.Day).Select(d => d.Day).ToListAsync(stop)));
+        return TypedResults.Ok(
+            new ActivityView(
+                activity.Id.Value,
+                activity.Name,
+                activity.Purpose,
+                activity.Parts,
+                activity.Places,
+                activity.GroupSize.Low,
+                activity.GroupSize.High,
+                activity.MinutesFor(count),
+                activity.Game is not null,
+                activity.Quiet,
+                activity.PrepareMinutes,
+                count,
+                setting.Skill.Value,
+                [
+                    .. activity
+                        .Skills.Select(s => (s, skill: room.Content.Map[s.Skill]))
+                        .Where(p => !p.skill.Hidden)
+                        .Select(p => new ActivitySkillView(
+                            p.s.Skill.Value,
+                            p.skill.Short,
+                            p.skill.ICan,
+                            $"{p.s.Range}",
+                            p.s.Items,
+                            [.. p.skill.Slips.Select(x => x.Text)]
+                        )),
+                ],
+                [
+                    .. activity
+                        .Materials.Zip(met)
+                        .Select(p => new ActivityThing(
+                            p.First.Item.Id.Value,
+                            p.First.Item.Name,
+                            p.Second.Need.Amount,
+                            p.First.Print is not null && p.Second.StillShort > 0 ? $"Short by {p.Second.ShortBy}: print them." : p.Second.InWords(),
+                            p.First.Print is not null
+                        )),
+                ],
+                activity.Prepare,
+                activity.Steps,
+                activity.Say,
+                activity.LookFor,
+                activity.Easier,
+                activity.Harder,
+                activity.Sheet,
+                new(
+                    offer.NameIn(approach.Words),
+                    $"{activity.SheetPrint.Kind}",
+                    $"{activity.SheetPrint.Variant}",
+                    Math.Clamp(setting.Range.Low, offer.Widest.Low, offer.Widest.High),
+                    Math.Clamp(setting.Range.High, offer.Widest.Low, offer.Widest.High)
+                ),
+                activity.Mat,
+                ItemSetMaker.Make(
+                    new ItemRequest(setting.Items, setting.Range, 6, ItemHistory.None, SeededRandom.SeedOf(activity.Id.Value)) { Approach = approach }
+                ),
+                Cautions.For(activity.Items, room.Cares),
+                Cautions.Standing,
+                room.Content.OwnActivities.Contains(activity.Id),
+                await room
+                    .Db.PlannedDays.Where(d => d.ClassId == room.Id.Value && d.Day >= room.Today && d.Day < monday.AddDays(14))
+                    .OrderBy(d => d.Day)
+                    .Select(d => d.Day)
+                    .ToListAsync(stop)
+            )
+        );
     }
 
     /// <summary>Puts an activity into a planned day, in the place of what stood there; a starter joins the others.</summary>
-    private static async Task<Results<NoContent, NotFound, ProblemHttpResult>> PutIntoPlanAsync(ClassRoom room, DateOnly day, PutIntoPlan wanted, Decisions decisions, CancellationToken stop)
+    private static async Task<Results<NoContent, NotFound, ProblemHttpResult>> PutIntoPlanAsync(
+        ClassRoom room,
+        DateOnly day,
+        PutIntoPlan wanted,
+        Decisions decisions,
+        CancellationToken stop
+    )
     {
         var skill = new SkillId(wanted.SkillId);
         if (room.Library.Find(new(wanted.ActivityId)) is not { } activity || activity.For(skill) is null)
@@ -90,7 +190,11 @@ internal sealed class ActivitiesFeature : IFeature
             return TypedResults.NotFound();
         }
 
-        RefusedException.Unless(activity.Places.Contains(wanted.Place) && wanted.Place != Place.Group, "place", $"{activity.Name} is not made for that. Groups choose their activity when they are formed.");
+        RefusedException.Unless(
+            activity.Places.Contains(wanted.Place) && wanted.Place != Place.Group,
+            "place",
+            $"{activity.Name} is not made for that. Groups choose their activity when they are formed."
+        );
         RefusedException.Unless(day >= room.Today, "day", "That day is past.");
         var found = await decisions.DecideAsync(
             async db =>
@@ -103,8 +207,11 @@ internal sealed class ActivitiesFeature : IFeature
                 Put(row, wanted.Place, activity, room.Map[skill]);
                 return true;
             },
-            stop);
-        return found ? TypedResults.NoContent() : TypedResults.Problem("That day is not planned yet: plan its week first.", statusCode: StatusCodes.Status409Conflict, title: "Not planned");
+            stop
+        );
+        return found
+            ? TypedResults.NoContent()
+            : TypedResults.Problem("That day is not planned yet: plan its week first.", statusCode: StatusCodes.Status409Conflict, title: "Not planned");
     }
 
     private static void Put(PlannedDayRow row, Place place, Activity activity, Skill skill)
@@ -124,7 +231,15 @@ internal sealed class ActivitiesFeature : IFeature
                 break;
             default:
                 row.Starters.RemoveAll(s => s.Skill == skill.Id.Value);
-                row.Starters.Add(new() { Skill = skill.Id.Value, Activity = activity.Id.Value, Reason = ByHand, Pinned = true });
+                row.Starters.Add(
+                    new()
+                    {
+                        Skill = skill.Id.Value,
+                        Activity = activity.Id.Value,
+                        Reason = ByHand,
+                        Pinned = true,
+                    }
+                );
                 break;
         }
     }

@@ -25,11 +25,14 @@ internal static class OwnActivities
 
     /// <summary>The form in which it is changed.</summary>
     private static Results<Ok<ActivityEntry>, NotFound> Written(ClassRoom room, string activityId) =>
-        room.Content.Written.FirstOrDefault(a => a.Id.Value == activityId) is { } activity ? TypedResults.Ok(ActivityEntry.Of(activity)) : TypedResults.NotFound();
+        room.Content.Written.FirstOrDefault(a => a.Id.Value == activityId) is { } activity
+            ? TypedResults.Ok(ActivityEntry.Of(activity))
+            : TypedResults.NotFound();
 
-    private static Results<FileContentHttpResult, NotFound> File(ClassRoom room, string activityId) => room.Content.Written.FirstOrDefault(a => a.Id.Value == activityId) is { } activity
-        ? TypedResults.File(System.Text.Encoding.UTF8.GetBytes(ActivityLoader.Write([activity])), "application/yaml", $"{activity.Id}.yaml")
-        : TypedResults.NotFound();
+    private static Results<FileContentHttpResult, NotFound> File(ClassRoom room, string activityId) =>
+        room.Content.Written.FirstOrDefault(a => a.Id.Value == activityId) is { } activity
+            ? TypedResults.File(System.Text.Encoding.UTF8.GetBytes(ActivityLoader.Write([activity])), "application/yaml", $"{activity.Id}.yaml")
+            : TypedResults.NotFound();
 
     private static async Task<NoContent> KeepAsync(ClassRoom room, string activityId, ActivityEntry entry, Decisions decisions, CancellationToken stop)
     {
@@ -37,7 +40,12 @@ internal static class OwnActivities
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<Ok<ActivitiesTaken>, ProblemHttpResult>> TakeFileAsync(ClassRoom room, HttpRequest request, Decisions decisions, CancellationToken stop)
+    private static async Task<Results<Ok<ActivitiesTaken>, ProblemHttpResult>> TakeFileAsync(
+        ClassRoom room,
+        HttpRequest request,
+        Decisions decisions,
+        CancellationToken stop
+    )
     {
         if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
         {
@@ -58,9 +66,17 @@ internal static class OwnActivities
             async db =>
             {
                 await db.OwnActivities.Where(a => a.SchoolId == room.SchoolId && ids.Contains(a.Activity)).ExecuteDeleteAsync(stop);
-                db.OwnActivities.AddRange(activities.Select(a => new OwnActivityRow { SchoolId = room.SchoolId, Activity = a.Id.Value, Content = ActivityLoader.Write([a]) }));
+                db.OwnActivities.AddRange(
+                    activities.Select(a => new OwnActivityRow
+                    {
+                        SchoolId = room.SchoolId,
+                        Activity = a.Id.Value,
+                        Content = ActivityLoader.Write([a]),
+                    })
+                );
             },
-            stop);
+            stop
+        );
     }
 
     private static async Task<Results<NoContent, NotFound>> TakeBackAsync(ClassRoom room, string activityId, Decisions decisions, CancellationToken stop)
@@ -70,12 +86,25 @@ internal static class OwnActivities
             async db =>
             {
                 // Sets of groups that were replaced speak of it as well: their cards can be asked for by what was recorded.
-                var spokenOf = !ships && (await db.GroupSessions.AnyAsync(s => s.Activity == activityId, stop) || await db.PlannedDays.AnyAsync(
-                    d => d.FocusActivity == activityId || d.Choice == activityId || d.Transition == activityId || d.Starters.Any(s => s.Activity == activityId) || d.More.Any(m => m.Activity == activityId), stop));
+                var spokenOf =
+                    !ships
+                    && (
+                        await db.GroupSessions.AnyAsync(s => s.Activity == activityId, stop)
+                        || await db.PlannedDays.AnyAsync(
+                            d =>
+                                d.FocusActivity == activityId
+                                || d.Choice == activityId
+                                || d.Transition == activityId
+                                || d.Starters.Any(s => s.Activity == activityId)
+                                || d.More.Any(m => m.Activity == activityId),
+                            stop
+                        )
+                    );
                 RefusedException.Unless(!spokenOf, "activity", "Plans or sessions speak of this activity, so it stays. Change it instead.");
                 return await db.OwnActivities.Where(a => a.Activity == activityId && a.SchoolId == room.SchoolId).ExecuteDeleteAsync(stop);
             },
-            stop);
+            stop
+        );
         return gone == 0 ? TypedResults.NotFound() : TypedResults.NoContent();
     }
 }

@@ -17,7 +17,15 @@ internal sealed class AttendanceFeature : IFeature
         ofClass.MapPut("/attendance/{day}/{childId:int}", SetAsync).RequireAuthorization(Policies.Record);
 
     private static async Task<Results<Ok<AttendanceTaken>, NotFound>> SetAsync(
-        ClassRoom room, DateOnly day, ChildId childId, Attendance request, DayReform reform, Decisions decisions, HttpContext http, CancellationToken stop)
+        ClassRoom room,
+        DateOnly day,
+        ChildId childId,
+        Attendance request,
+        DayReform reform,
+        Decisions decisions,
+        HttpContext http,
+        CancellationToken stop
+    )
     {
         if (await room.NameOfAsync(childId, stop) is null)
         {
@@ -25,27 +33,42 @@ internal sealed class AttendanceFeature : IFeature
         }
 
         // Which groups change is worked out before the write begins: nobody's tap waits for it. Another tap in between has it worked out again.
-        return TypedResults.Ok(new AttendanceTaken(await decisions.SettleAsync(
-            Parts.Groups | Parts.Calendar,
-            async () => request.Away && !(await room.AwayAsync(day, stop)).Contains(childId.Value) ? await reform.WithoutAsync(childId, day, stop) : DayChanges.None,
-            async (db, changes) =>
-            {
-                var absence = await db.Absences.FindAsync([childId.Value, day], stop);
-                if (request.Away == (absence is not null))
-                {
-                    return [];
-                }
+        return TypedResults.Ok(
+            new AttendanceTaken(
+                await decisions.SettleAsync(
+                    Parts.Groups | Parts.Calendar,
+                    async () =>
+                        request.Away && !(await room.AwayAsync(day, stop)).Contains(childId.Value)
+                            ? await reform.WithoutAsync(childId, day, stop)
+                            : DayChanges.None,
+                    async (db, changes) =>
+                    {
+                        var absence = await db.Absences.FindAsync([childId.Value, day], stop);
+                        if (request.Away == (absence is not null))
+                        {
+                            return [];
+                        }
 
-                if (absence is not null)
-                {
-                    db.Absences.Remove(absence);
-                    return await reform.BackAsync(childId, day, db, stop);
-                }
+                        if (absence is not null)
+                        {
+                            db.Absences.Remove(absence);
+                            return await reform.BackAsync(childId, day, db, stop);
+                        }
 
-                db.Absences.Add(new Absence { ChildId = childId.Value, Day = day, MarkedBy = http.User.AdultId().Value });
-                await DayReform.KeepAsync(changes, childId, day, db, stop);
-                return changes.Sentences;
-            },
-            stop)));
+                        db.Absences.Add(
+                            new Absence
+                            {
+                                ChildId = childId.Value,
+                                Day = day,
+                                MarkedBy = http.User.AdultId().Value,
+                            }
+                        );
+                        await DayReform.KeepAsync(changes, childId, day, db, stop);
+                        return changes.Sentences;
+                    },
+                    stop
+                )
+            )
+        );
     }
 }

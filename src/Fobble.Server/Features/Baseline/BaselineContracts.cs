@@ -9,7 +9,17 @@ namespace Fobble.Server.Features.Baseline;
 
 /// <param name="CheckId">The check under way, or the last one that ended; null where there was none.</param>
 /// <param name="Sure">How sure it was when last looked at; null before the first answer.</param>
-public sealed record BaselineChild(int Id, string Name, bool Away, int? CheckId, string? Strand, int Asked, DateTimeOffset? StartedAt, DateTimeOffset? EndedAt, int Seen);
+public sealed record BaselineChild(
+    int Id,
+    string Name,
+    bool Away,
+    int? CheckId,
+    string? Strand,
+    int Asked,
+    DateTimeOffset? StartedAt,
+    DateTimeOffset? EndedAt,
+    int Seen
+);
 
 public sealed record BaselineOverview(IReadOnlyList<BaselineChild> Children, IReadOnlyList<BaselineStrand> Strands);
 
@@ -24,8 +34,17 @@ public sealed record StartedCheck(int CheckId, int ChildId);
 public sealed record NewAnswer(Guid Id, string Skill, DateTimeOffset At, Support Support, Representation Representation, string? Numbers, string? Slip);
 
 public sealed record QuestionView(
-    string Skill, string Short, string Strand, string ICan, IReadOnlyList<CardSetOut> LayOut, IReadOnlyList<Item> Items, IReadOnlyList<string> Right, IReadOnlyList<CardChoice> Slips, IReadOnlyList<Representation> ShownIn,
-    IReadOnlyList<Caution> Cautions);
+    string Skill,
+    string Short,
+    string Strand,
+    string ICan,
+    IReadOnlyList<CardSetOut> LayOut,
+    IReadOnlyList<Item> Items,
+    IReadOnlyList<string> Right,
+    IReadOnlyList<CardChoice> Slips,
+    IReadOnlyList<Representation> ShownIn,
+    IReadOnlyList<Caution> Cautions
+);
 
 public sealed record AnswerView(Guid Id, string Skill, string Short, Support Support, DateTimeOffset At, string By);
 
@@ -38,8 +57,23 @@ public sealed record ReachView(string Strand, string Name, int Held, int Of, dou
 
 /// <param name="Question">Null when there is nothing more to ask, or it has ended.</param>
 public sealed record CheckView(
-    int Id, int ChildId, string Child, string? Strand, int Asked, int AtMost, double Sure, string SureInWords, bool Done, DateTimeOffset StartedAt, DateTimeOffset? EndedAt, QuestionView? Question,
-    IReadOnlyList<AnswerView> Answers, IReadOnlyList<ReachView> Reach, IReadOnlyList<PathSkill> Path, IReadOnlyList<string> ReadyNext);
+    int Id,
+    int ChildId,
+    string Child,
+    string? Strand,
+    int Asked,
+    int AtMost,
+    double Sure,
+    string SureInWords,
+    bool Done,
+    DateTimeOffset StartedAt,
+    DateTimeOffset? EndedAt,
+    QuestionView? Question,
+    IReadOnlyList<AnswerView> Answers,
+    IReadOnlyList<ReachView> Reach,
+    IReadOnlyList<PathSkill> Path,
+    IReadOnlyList<string> ReadyNext
+);
 
 /// <param name="Has">What is known better; null takes it back.</param>
 public sealed record KnownBetter(bool? Has);

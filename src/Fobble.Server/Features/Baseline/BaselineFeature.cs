@@ -36,25 +36,56 @@ internal sealed class BaselineFeature : IFeature
     {
         var today = room.Today;
         var children = await room.ChildrenAsync(stop);
-        var checks = await room.Db.BaselineChecks.Where(c => c.ClassId == room.Id.Value).OrderBy(c => c.StartedAt)
-            .Select(c => new { c.Id, c.ChildId, c.Strand, c.StartedAt, c.EndedAt, Asked = room.Db.Observations.Count(o => o.CheckId == c.Id && o.Withdrawal == null) }).ToListAsync(stop);
+        var checks = await room
+            .Db.BaselineChecks.Where(c => c.ClassId == room.Id.Value)
+            .OrderBy(c => c.StartedAt)
+            .Select(c => new
+            {
+                c.Id,
+                c.ChildId,
+                c.Strand,
+                c.StartedAt,
+                c.EndedAt,
+                Asked = room.Db.Observations.Count(o => o.CheckId == c.Id && o.Withdrawal == null),
+            })
+            .ToListAsync(stop);
         var away = await room.AwayAsync(today, stop);
         var evidence = await room.EvidenceAsync(stop);
 
         // The one under way, else the last.
         var shown = checks.GroupBy(c => c.ChildId).ToDictionary(g => g.Key, g => g.LastOrDefault(c => c.EndedAt is null) ?? g.Last());
-        return TypedResults.Ok(new BaselineOverview(
-            [
-                .. children.Select(c =>
-                {
-                    var check = shown.GetValueOrDefault(c.Id);
-                    return new BaselineChild(c.Id, c.Name, away.Contains(c.Id), check?.Id, check?.Strand, check?.Asked ?? 0, check?.StartedAt, check?.EndedAt, room.Map.Skills.Count(s => evidence[new(c.Id), s.Id].Strength > Strength.NotSeen));
-                }),
-            ],
-            [.. room.Map.Strands.Where(t => room.Map.Skills.Any(s => s.Strand == t.Id)).Select(t => new BaselineStrand(t.Id, t.Name))]));
+        return TypedResults.Ok(
+            new BaselineOverview(
+                [
+                    .. children.Select(c =>
+                    {
+                        var check = shown.GetValueOrDefault(c.Id);
+                        return new BaselineChild(
+                            c.Id,
+                            c.Name,
+                            away.Contains(c.Id),
+                            check?.Id,
+                            check?.Strand,
+                            check?.Asked ?? 0,
+                            check?.StartedAt,
+                            check?.EndedAt,
+                            room.Map.Skills.Count(s => evidence[new(c.Id), s.Id].Strength > Strength.NotSeen)
+                        );
+                    }),
+                ],
+                [.. room.Map.Strands.Where(t => room.Map.Skills.Any(s => s.Strand == t.Id)).Select(t => new BaselineStrand(t.Id, t.Name))]
+            )
+        );
     }
 
-    private static async Task<Ok<IReadOnlyList<StartedCheck>>> StartAsync(ClassRoom room, StartChecks request, HttpContext http, Decisions decisions, TimeProvider clock, CancellationToken stop)
+    private static async Task<Ok<IReadOnlyList<StartedCheck>>> StartAsync(
+        ClassRoom room,
+        StartChecks request,
+        HttpContext http,
+        Decisions decisions,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
         var ids = request.ChildIds.Distinct().ToList();
         var here = (await room.ChildrenAsync(stop)).Select(c => c.Id).ToHashSet();
@@ -68,17 +99,27 @@ internal sealed class BaselineFeature : IFeature
         var checks = await decisions.DecideAsync(
             async db =>
             {
-                var open = await db.BaselineChecks.Where(c => c.ClassId == room.Id.Value && ids.Contains(c.ChildId) && c.EndedAt == null && c.Strand == request.Strand).ToListAsync(stop);
+                var open = await db
+                    .BaselineChecks.Where(c => c.ClassId == room.Id.Value && ids.Contains(c.ChildId) && c.EndedAt == null && c.Strand == request.Strand)
+                    .ToListAsync(stop);
                 List<BaselineCheckRow> fresh =
                 [
                     .. ids.Except(open.Select(c => c.ChildId))
-                        .Select(id => new BaselineCheckRow { ClassId = room.Id.Value, ChildId = id, Strand = request.Strand, StartedAt = clock.GetUtcNow(), StartedBy = http.User.AdultId().Value }),
+                        .Select(id => new BaselineCheckRow
+                        {
+                            ClassId = room.Id.Value,
+                            ChildId = id,
+                            Strand = request.Strand,
+                            StartedAt = clock.GetUtcNow(),
+                            StartedBy = http.User.AdultId().Value,
+                        }),
                 ];
                 db.BaselineChecks.AddRange(fresh);
                 await db.SaveChangesAsync(stop);
                 return open.Concat(fresh).ToList();
             },
-            stop);
+            stop
+        );
         return TypedResults.Ok<IReadOnlyList<StartedCheck>>([.. checks.OrderBy(c => ids.IndexOf(c.ChildId)).Select(c => new StartedCheck(c.Id, c.ChildId))]);
     }
 
@@ -86,7 +127,14 @@ internal sealed class BaselineFeature : IFeature
         await reader.FindAsync(checkId, stop) is { } row ? TypedResults.Ok(await reader.ViewAsync(row, stop)) : TypedResults.NotFound();
 
     private static async Task<Results<Ok<CheckView>, NotFound, Conflict>> AnswerAsync(
-        ClassRoom room, CheckId checkId, NewAnswer answer, HttpContext http, BaselineReader reader, Recorder recorder, CancellationToken stop)
+        ClassRoom room,
+        CheckId checkId,
+        NewAnswer answer,
+        HttpContext http,
+        BaselineReader reader,
+        Recorder recorder,
+        CancellationToken stop
+    )
     {
         if (await reader.FindAsync(checkId, stop) is not { } row)
         {
@@ -94,7 +142,20 @@ internal sealed class BaselineFeature : IFeature
         }
 
         RefusedException.Unless(row.EndedAt is null, "checkId", "This check has ended. Begin another to ask more.");
-        NewObservation seen = new(answer.Id, row.ChildId, answer.Skill, answer.At, Setting.Baseline, answer.Support, answer.Representation, answer.Numbers, answer.Slip, null, null, null);
+        NewObservation seen = new(
+            answer.Id,
+            row.ChildId,
+            answer.Skill,
+            answer.At,
+            Setting.Baseline,
+            answer.Support,
+            answer.Representation,
+            answer.Numbers,
+            answer.Slip,
+            null,
+            null,
+            null
+        );
         if (await recorder.RecordAsync(seen, http.User.Adult(), checkId, stop) == Recorded.Taken)
         {
             return TypedResults.Conflict();
@@ -104,7 +165,14 @@ internal sealed class BaselineFeature : IFeature
         return TypedResults.Ok(await reader.ViewAsync(row, stop));
     }
 
-    private static async Task<Results<Ok<CheckView>, NotFound>> EndAsync(ClassRoom room, CheckId checkId, BaselineReader reader, Decisions decisions, TimeProvider clock, CancellationToken stop)
+    private static async Task<Results<Ok<CheckView>, NotFound>> EndAsync(
+        ClassRoom room,
+        CheckId checkId,
+        BaselineReader reader,
+        Decisions decisions,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
         if (await reader.FindAsync(checkId, stop) is not { } found)
         {
@@ -114,11 +182,11 @@ internal sealed class BaselineFeature : IFeature
         if (found.EndedAt is null)
         {
             RefusedException.Unless(
-                await room.Db.Observations.AnyAsync(o => o.CheckId == checkId.Value && o.Withdrawal == null, stop), "checkId", "Nothing has been asked yet, so there is nothing to infer from.");
-            await ChangeAsync(
-                checkId, reader, decisions,
-                row => row.EndedAt ??= clock.GetUtcNow(),
-                stop);
+                await room.Db.Observations.AnyAsync(o => o.CheckId == checkId.Value && o.Withdrawal == null, stop),
+                "checkId",
+                "Nothing has been asked yet, so there is nothing to infer from."
+            );
+            await ChangeAsync(checkId, reader, decisions, row => row.EndedAt ??= clock.GetUtcNow(), stop);
             await room.AgainAsync(stop);
         }
 
@@ -126,7 +194,16 @@ internal sealed class BaselineFeature : IFeature
     }
 
     private static async Task<Results<Ok<CheckView>, NotFound>> KnowBetterAsync(
-        ClassRoom room, CheckId checkId, string skillId, KnownBetter better, HttpContext http, BaselineReader reader, Decisions decisions, TimeProvider clock, CancellationToken stop)
+        ClassRoom room,
+        CheckId checkId,
+        string skillId,
+        KnownBetter better,
+        HttpContext http,
+        BaselineReader reader,
+        Decisions decisions,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
         if (await reader.FindAsync(checkId, stop) is null || !room.Map.Has(new(skillId)))
         {
@@ -134,7 +211,9 @@ internal sealed class BaselineFeature : IFeature
         }
 
         await ChangeAsync(
-            checkId, reader, decisions,
+            checkId,
+            reader,
+            decisions,
             row =>
             {
                 var known = row.Overrides.FirstOrDefault(o => o.Skill == skillId);
@@ -151,26 +230,35 @@ internal sealed class BaselineFeature : IFeature
 
                 (known.Has, known.AdultId, known.At) = (has, http.User.AdultId().Value, clock.GetUtcNow());
             },
-            stop);
+            stop
+        );
         await room.AgainAsync(stop);
         return TypedResults.Ok(await reader.ViewAsync((await reader.FindAsync(checkId, stop))!, stop));
     }
 
     // What a check that has ended infers follows from its answers and from what adults know better: it is worked out with the change, and kept with it.
-    private static async Task ChangeAsync(CheckId checkId, BaselineReader reader, Decisions decisions, Action<BaselineCheckRow> change, CancellationToken stop) => await decisions.SettleAsync(
-        Parts.Record,
-        async () =>
-        {
-            var row = (await reader.FindAsync(checkId, stop))!;
-            change(row);
-            return row.EndedAt is null ? null : await reader.InferredAsync(row, null, stop);
-        },
-        async (db, inferred) =>
-        {
-            var row = (await reader.FindAsync(db, checkId, stop))!;
-            change(row);
-            row.Inferred = inferred ?? row.Inferred;
-            return true;
-        },
-        stop);
+    private static async Task ChangeAsync(
+        CheckId checkId,
+        BaselineReader reader,
+        Decisions decisions,
+        Action<BaselineCheckRow> change,
+        CancellationToken stop
+    ) =>
+        await decisions.SettleAsync(
+            Parts.Record,
+            async () =>
+            {
+                var row = (await reader.FindAsync(checkId, stop))!;
+                change(row);
+                return row.EndedAt is null ? null : await reader.InferredAsync(row, null, stop);
+            },
+            async (db, inferred) =>
+            {
+                var row = (await reader.FindAsync(db, checkId, stop))!;
+                change(row);
+                row.Inferred = inferred ?? row.Inferred;
+                return true;
+            },
+            stop
+        );
 }

@@ -22,11 +22,17 @@ internal sealed class BaselineReader(ClassRoom room, CheckStates states)
     /// <param name="without">An answer that is about to be withdrawn.</param>
     public async Task<(CheckSoFar Check, List<AnswerRow> Answers)> SoFarAsync(BaselineCheckRow row, Guid? without, CancellationToken stop)
     {
-        var answers = await room.Db.Observations.Where(o => o.CheckId == row.Id && o.Withdrawal == null && o.Id != without).OrderBy(o => o.At)
-            .Select(o => new AnswerRow(o.Id, o.Skill, o.Support, o.At, o.Adult!.FullName)).ToListAsync(stop);
+        var answers = await room
+            .Db.Observations.Where(o => o.CheckId == row.Id && o.Withdrawal == null && o.Id != without)
+            .OrderBy(o => o.At)
+            .Select(o => new AnswerRow(o.Id, o.Skill, o.Support, o.At, o.Adult!.FullName))
+            .ToListAsync(stop);
         var day = room.Zone.DayOf(row.StartedAt);
         var known = row.Strand is null ? [] : BaselineAnswer.OnRecord(await room.EvidenceAsync(day, row.StartedAt, stop), new(row.ChildId), row.Strand);
-        return (new(row.Strand, BaselineSettings.ShiftFor(row.Child!.Born, day), [.. answers.Select(a => new BaselineAnswer(new(a.Skill), a.Support))], known), answers);
+        return (
+            new(row.Strand, BaselineSettings.ShiftFor(row.Child!.Born, day), [.. answers.Select(a => new BaselineAnswer(new(a.Skill), a.Support))], known),
+            answers
+        );
     }
 
     public async Task<CheckView> ViewAsync(BaselineCheckRow row, CancellationToken stop)
@@ -40,8 +46,9 @@ internal sealed class BaselineReader(ClassRoom room, CheckStates states)
         if (row.EndedAt is null && state.Next is { } next)
         {
             states.LookAhead(room, check, next);
-            question = QuestionOf(BaselineQuestion.For(
-                next, child, evidence, room.Library, room.Approach, room.Cares, SeededRandom.SeedOf($"check {row.Id} {next}")));
+            question = QuestionOf(
+                BaselineQuestion.For(next, child, evidence, room.Library, room.Approach, room.Cares, SeededRandom.SeedOf($"check {row.Id} {next}"))
+            );
         }
 
         var overrides = row.Overrides.ToDictionary(o => new SkillId(o.Skill), o => o.Has);
@@ -49,15 +56,47 @@ internal sealed class BaselineReader(ClassRoom room, CheckStates states)
         var asked = answers.GroupBy(a => a.Skill).ToDictionary(g => g.Key, g => g.Last().Support);
         var names = room.Map.Strands.ToDictionary(s => s.Id, s => s.Name);
         return new CheckView(
-            row.Id, row.ChildId, name, row.Strand, answers.Count, BaselineSettings.Default.MostQuestions, state.Sure, state.SureInWords, state.Done, row.StartedAt, row.EndedAt, question,
+            row.Id,
+            row.ChildId,
+            name,
+            row.Strand,
+            answers.Count,
+            BaselineSettings.Default.MostQuestions,
+            state.Sure,
+            state.SureInWords,
+            state.Done,
+            row.StartedAt,
+            row.EndedAt,
+            question,
             [.. answers.Select(a => new AnswerView(a.Id, a.Skill, room.Map.Has(new(a.Skill)) ? room.Map[new(a.Skill)].Short : a.Skill, a.Support, a.At, a.By))],
-            [.. state.Reach.Where(r => row.Strand is null || r.Strand == row.Strand).Select(r => new ReachView(r.Strand, names[r.Strand], r.Held, r.Of, r.Sure, r.Sentence))],
             [
-                .. inferred.Where(i => row.Strand is null || room.Map[i.Skill].Strand == row.Strand).Select(i => new PathSkill(
-                    i.Skill.Value, room.Map[i.Skill].Short, room.Map[i.Skill].Strand, i.Held, i.Chance, asked.TryGetValue(i.Skill.Value, out var support) ? support : null, overrides.TryGetValue(i.Skill, out var better) ? better : null,
-                    (int)evidence[child, i.Skill].Strength)),
+                .. state
+                    .Reach.Where(r => row.Strand is null || r.Strand == row.Strand)
+                    .Select(r => new ReachView(r.Strand, names[r.Strand], r.Held, r.Of, r.Sure, r.Sentence)),
             ],
-            [.. BaselineState.LikelyNext(room.Map, inferred).Select(s => room.Map[s]).Where(s => row.Strand is null || s.Strand == row.Strand).Take(6).Select(s => s.Short)]);
+            [
+                .. inferred
+                    .Where(i => row.Strand is null || room.Map[i.Skill].Strand == row.Strand)
+                    .Select(i => new PathSkill(
+                        i.Skill.Value,
+                        room.Map[i.Skill].Short,
+                        room.Map[i.Skill].Strand,
+                        i.Held,
+                        i.Chance,
+                        asked.TryGetValue(i.Skill.Value, out var support) ? support : null,
+                        overrides.TryGetValue(i.Skill, out var better) ? better : null,
+                        (int)evidence[child, i.Skill].Strength
+                    )),
+            ],
+            [
+                .. BaselineState
+                    .LikelyNext(room.Map, inferred)
+                    .Select(s => room.Map[s])
+                    .Where(s => row.Strand is null || s.Strand == row.Strand)
+                    .Take(6)
+                    .Select(s => s.Short),
+            ]
+        );
     }
 
     /// <summary>What is kept with a check that has ended: the chances of what was not asked for.</summary>
@@ -66,7 +105,8 @@ internal sealed class BaselineReader(ClassRoom room, CheckStates states)
         var (check, answers) = await SoFarAsync(row, without, stop);
         var state = await states.OfAsync(room, check, stop);
         var asked = answers.Select(a => a.Skill).ToHashSet();
-        return state.With(row.Overrides.ToDictionary(o => new SkillId(o.Skill), o => o.Has))
+        return state
+            .With(row.Overrides.ToDictionary(o => new SkillId(o.Skill), o => o.Has))
             .Where(i => !asked.Contains(i.Skill.Value) && (row.Strand is null || room.Map[i.Skill].Strand == row.Strand))
             .ToDictionary(i => i.Skill.Value, i => Math.Round(i.Chance, 3));
     }
@@ -75,9 +115,19 @@ internal sealed class BaselineReader(ClassRoom room, CheckStates states)
     public async Task<Dictionary<string, double>?> InferredWithoutAsync(CheckId checkId, Guid answer, CancellationToken stop) =>
         await FindAsync(checkId, stop) is { EndedAt: not null } row ? await InferredAsync(row, answer, stop) : null;
 
-    private static QuestionView QuestionOf(BaselineQuestion question) => new(
-        question.Skill.Id.Value, question.Skill.Short, question.Skill.Strand, question.Skill.ICan, [.. question.LayOut.Select(s => new CardSetOut(s.Item.Name, s.Amount))], question.Items, question.Right,
-        [.. question.Skill.Slips.Select(s => new CardChoice(s.Id, s.Text))], question.Skill.ShownIn, question.Cautions);
+    private static QuestionView QuestionOf(BaselineQuestion question) =>
+        new(
+            question.Skill.Id.Value,
+            question.Skill.Short,
+            question.Skill.Strand,
+            question.Skill.ICan,
+            [.. question.LayOut.Select(s => new CardSetOut(s.Item.Name, s.Amount))],
+            question.Items,
+            question.Right,
+            [.. question.Skill.Slips.Select(s => new CardChoice(s.Id, s.Text))],
+            question.Skill.ShownIn,
+            question.Cautions
+        );
 
     public sealed record AnswerRow(Guid Id, string Skill, Support Support, DateTimeOffset At, string By);
 }

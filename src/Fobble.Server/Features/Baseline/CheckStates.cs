@@ -37,16 +37,24 @@ internal sealed class CheckStates(HybridCache cache, Solving solving, AheadQueue
     {
         var kept = await cache.GetOrCreateAsync(
             $"check/{contentKey}/{TextOf(check)}",
-            async until => new KeptState(await solving.RunAsync(
-                _ => new BaselineCheck(content.Map, strand: check.Strand).After(check.Answers, check.Known, check.Shift, content.BaselineMaterials), until)),
-            Keep, cancellationToken: stop);
+            async until => new KeptState(
+                await solving.RunAsync(
+                    _ => new BaselineCheck(content.Map, strand: check.Strand).After(check.Answers, check.Known, check.Shift, content.BaselineMaterials),
+                    until
+                )
+            ),
+            Keep,
+            cancellationToken: stop
+        );
         return kept.State;
     }
 
     // "Prompted" and "together" weigh the same, and the same answers in another order too, but for what is at hand.
-    private static string TextOf(CheckSoFar check) => string.Create(CultureInfo.InvariantCulture, $"{check.Strand}|{check.Shift:0.00}|{Said(check.Answers)}|{Said(check.Known)}");
+    private static string TextOf(CheckSoFar check) =>
+        string.Create(CultureInfo.InvariantCulture, $"{check.Strand}|{check.Shift:0.00}|{Said(check.Answers)}|{Said(check.Known)}");
 
-    private static string Said(IReadOnlyList<BaselineAnswer> answers) => string.Join(',', answers.Select(a => $"{a.Skill}{(a.Right ? '+' : a.Weight < 1 ? '~' : '-')}"));
+    private static string Said(IReadOnlyList<BaselineAnswer> answers) =>
+        string.Join(',', answers.Select(a => $"{a.Skill}{(a.Right ? '+' : a.Weight < 1 ? '~' : '-')}"));
 
     [ImmutableObject(true)]
     private sealed record KeptState(BaselineState State);

@@ -2,7 +2,18 @@ using Fobble.Core.Skills;
 
 namespace Fobble.Server.Features.ChildPage;
 
-public sealed record ChildStep(string Skill, string Short, string ICan, int Strength, bool LookAgain, bool Guess, string Because, string? ActivityId, string? Activity, string? Easier);
+public sealed record ChildStep(
+    string Skill,
+    string Short,
+    string ICan,
+    int Strength,
+    bool LookAgain,
+    bool Guess,
+    string Because,
+    string? ActivityId,
+    string? Activity,
+    string? Easier
+);
 
 public sealed record ChildShown(Representation Representation, int Alone, int Seen);
 
@@ -24,7 +35,24 @@ public sealed record ChildJar(DateOnly Filled, int Guess, int? Counted, double? 
 public sealed record ChildGroup(int SessionId, DateOnly Day, string Skill, IReadOnlyList<string> With, string Reason);
 
 public sealed record ChildView(
-    int Id, string Name, DateOnly? Born, bool PhotosAllowed, int? CheckId, DateTimeOffset? CheckedAt, IReadOnlyList<ChildBead> Weeks, IReadOnlyList<ChildStep> Next, IReadOnlyList<ChildShown> Shown, IReadOnlyList<ChildSlip> Slips,
-    IReadOnlyList<ChildBond> Bonds, IReadOnlyList<ChildStrand> Strands, IReadOnlyList<ChildJar> Jars, IReadOnlyList<ChildGroup> Groups, IReadOnlyList<DateOnly> Away, int SchoolDays, IReadOnlyList<SeenOnce> Seen, int SeenInAll);
+    int Id,
+    string Name,
+    DateOnly? Born,
+    bool PhotosAllowed,
+    int? CheckId,
+    DateTimeOffset? CheckedAt,
+    IReadOnlyList<ChildBead> Weeks,
+    IReadOnlyList<ChildStep> Next,
+    IReadOnlyList<ChildShown> Shown,
+    IReadOnlyList<ChildSlip> Slips,
+    IReadOnlyList<ChildBond> Bonds,
+    IReadOnlyList<ChildStrand> Strands,
+    IReadOnlyList<ChildJar> Jars,
+    IReadOnlyList<ChildGroup> Groups,
+    IReadOnlyList<DateOnly> Away,
+    int SchoolDays,
+    IReadOnlyList<SeenOnce> Seen,
+    int SeenInAll
+);
 
 public sealed record PhotosAllowed(bool Allowed);

@@ -41,28 +41,74 @@ internal sealed class ChildPageFeature : IFeature
         var started = await room.Db.Observations.Where(o => o.ChildId == id).OrderBy(o => o.Day).Select(o => (DateOnly?)o.Day).FirstOrDefaultAsync(stop);
         var from = started is { } begun && begun > calendar.YearBegan(today) ? begun : calendar.YearBegan(today);
         var away = await room.Db.Absences.Where(a => a.ChildId == id && a.Day >= from).OrderByDescending(a => a.Day).Select(a => a.Day).ToListAsync(stop);
-        var check = await room.Db.BaselineChecks.Where(c => c.ChildId == id).OrderByDescending(c => c.StartedAt).Select(c => new { c.Id, c.EndedAt }).FirstOrDefaultAsync(stop);
-        return TypedResults.Ok(new ChildView(
-            id, named.Name, child.Born, child.PhotosAllowed, check?.Id, check?.EndedAt,
-            [.. portrait.WeeksFrom(from).Select(w => new ChildBead(w.Monday, w.Seen, [.. w.Secured.Select(s => room.Map[s].Short)]))],
-            [.. portrait.NextSteps.Select(n => new ChildStep(n.Skill.Value, room.Map[n.Skill].Short, room.Map[n.Skill].ICan, (int)n.Mark.Strength, n.Mark.LookAgain, n.Guess, n.Because, n.Activity?.Id.Value, n.Activity?.Name, n.Activity?.Easier))],
-            [.. portrait.Shown.Select(s => new ChildShown(s.Representation, s.Alone, s.Seen))],
-            [.. portrait.Slips.Select(s => new ChildSlip(s.Skill.Value, room.Map[s.Skill].Short, s.Slip.Text, s.Times, s.Last))],
-            [.. portrait.Bonds.Select(b => new ChildBond(b.Whole, b.Part, b.Other, b.Known, b.Last))],
-            [.. room.Map.Strands.Select(t => new ChildStrand(t.Id, t.Name, [.. room.Map.Skills.Where(s => s.Strand == t.Id).Select(s => SkillOf(evidence, childId, s))])).Where(t => t.Skills.Count > 0)],
-            await JarsAsync(room, id, stop),
-            await GroupsAsync(room, childId, names, today, stop),
-            away,
-            calendar.SchoolDaysBetween(from.AddDays(-1), today),
-            await SeenAsync(room, childId, 0, SeenWithPage, stop),
-            await room.Db.Observations.CountAsync(o => o.ChildId == id, stop)));
+        var check = await room
+            .Db.BaselineChecks.Where(c => c.ChildId == id)
+            .OrderByDescending(c => c.StartedAt)
+            .Select(c => new { c.Id, c.EndedAt })
+            .FirstOrDefaultAsync(stop);
+        return TypedResults.Ok(
+            new ChildView(
+                id,
+                named.Name,
+                child.Born,
+                child.PhotosAllowed,
+                check?.Id,
+                check?.EndedAt,
+                [.. portrait.WeeksFrom(from).Select(w => new ChildBead(w.Monday, w.Seen, [.. w.Secured.Select(s => room.Map[s].Short)]))],
+                [
+                    .. portrait.NextSteps.Select(n => new ChildStep(
+                        n.Skill.Value,
+                        room.Map[n.Skill].Short,
+                        room.Map[n.Skill].ICan,
+                        (int)n.Mark.Strength,
+                        n.Mark.LookAgain,
+                        n.Guess,
+                        n.Because,
+                        n.Activity?.Id.Value,
+                        n.Activity?.Name,
+                        n.Activity?.Easier
+                    )),
+                ],
+                [.. portrait.Shown.Select(s => new ChildShown(s.Representation, s.Alone, s.Seen))],
+                [.. portrait.Slips.Select(s => new ChildSlip(s.Skill.Value, room.Map[s.Skill].Short, s.Slip.Text, s.Times, s.Last))],
+                [.. portrait.Bonds.Select(b => new ChildBond(b.Whole, b.Part, b.Other, b.Known, b.Last))],
+                [
+                    .. room
+                        .Map.Strands.Select(t => new ChildStrand(
+                            t.Id,
+                            t.Name,
+                            [.. room.Map.Skills.Where(s => s.Strand == t.Id).Select(s => SkillOf(evidence, childId, s))]
+                        ))
+                        .Where(t => t.Skills.Count > 0),
+                ],
+                await JarsAsync(room, id, stop),
+                await GroupsAsync(room, childId, names, today, stop),
+                away,
+                calendar.SchoolDaysBetween(from.AddDays(-1), today),
+                await SeenAsync(room, childId, 0, SeenWithPage, stop),
+                await room.Db.Observations.CountAsync(o => o.ChildId == id, stop)
+            )
+        );
     }
 
     /// <summary>More of them, the newest first.</summary>
-    private static async Task<Results<Ok<IReadOnlyList<SeenOnce>>, NotFound>> ObservationsAsync(ClassRoom room, ChildId childId, int? skip, CancellationToken stop) =>
-        await room.NameOfAsync(childId, stop) is not null ? TypedResults.Ok(await SeenAsync(room, childId, Math.Max(0, skip ?? 0), 200, stop)) : TypedResults.NotFound();
+    private static async Task<Results<Ok<IReadOnlyList<SeenOnce>>, NotFound>> ObservationsAsync(
+        ClassRoom room,
+        ChildId childId,
+        int? skip,
+        CancellationToken stop
+    ) =>
+        await room.NameOfAsync(childId, stop) is not null
+            ? TypedResults.Ok(await SeenAsync(room, childId, Math.Max(0, skip ?? 0), 200, stop))
+            : TypedResults.NotFound();
 
-    private static async Task<Results<NoContent, NotFound>> AllowPhotosAsync(ClassRoom room, ChildId childId, PhotosAllowed request, Decisions decisions, CancellationToken stop)
+    private static async Task<Results<NoContent, NotFound>> AllowPhotosAsync(
+        ClassRoom room,
+        ChildId childId,
+        PhotosAllowed request,
+        Decisions decisions,
+        CancellationToken stop
+    )
     {
         var found = await decisions.DecideAsync(
             async db =>
@@ -81,40 +127,79 @@ internal sealed class ChildPageFeature : IFeature
 
                 return true;
             },
-            stop);
+            stop
+        );
         return found ? TypedResults.NoContent() : TypedResults.NotFound();
     }
 
     private static async Task<IReadOnlyList<ChildJar>> JarsAsync(ClassRoom room, int child, CancellationToken stop)
     {
-        var rows = await room.Db.JarRounds.Where(r => r.ClassId == room.Id.Value && r.Guesses.Any(g => g.ChildId == child)).OrderBy(r => r.Filled)
-            .Select(r => new { r.Filled, r.Guesses.First(g => g.ChildId == child).Guess, r.Counted }).ToListAsync(stop);
-        return [.. rows.Select(r => new ChildJar(r.Filled, r.Guess, r.Counted, r.Counted is > 0 and var counted ? new GuessError(r.Guess, counted).Signed : null))];
+        var rows = await room
+            .Db.JarRounds.Where(r => r.ClassId == room.Id.Value && r.Guesses.Any(g => g.ChildId == child))
+            .OrderBy(r => r.Filled)
+            .Select(r => new
+            {
+                r.Filled,
+                r.Guesses.First(g => g.ChildId == child).Guess,
+                r.Counted,
+            })
+            .ToListAsync(stop);
+        return
+        [
+            .. rows.Select(r => new ChildJar(r.Filled, r.Guess, r.Counted, r.Counted is > 0 and var counted ? new GuessError(r.Guess, counted).Signed : null)),
+        ];
     }
 
     private static async Task<IReadOnlyList<SeenOnce>> SeenAsync(ClassRoom room, ChildId childId, int skip, int take, CancellationToken stop)
     {
-        var rows = await room.Db.Observations.Where(o => o.ChildId == childId.Value && o.Child!.ClassId == room.Id.Value).OrderByDescending(o => o.At).Skip(skip).Take(take).Select(SeenRecord.Projection).ToListAsync(stop);
+        var rows = await room
+            .Db.Observations.Where(o => o.ChildId == childId.Value && o.Child!.ClassId == room.Id.Value)
+            .OrderByDescending(o => o.At)
+            .Skip(skip)
+            .Take(take)
+            .Select(SeenRecord.Projection)
+            .ToListAsync(stop);
         return [.. rows.Select(r => SeenRecord.InWords(r, room.Map))];
     }
 
     private static ChildSkill SkillOf(ClassEvidence evidence, ChildId child, Skill skill)
     {
         var mark = evidence[child, skill.Id];
-        return new(skill.Id.Value, skill.Short, (int)mark.Strength, mark.LookAgain, evidence.IsReady(child, skill.Id), evidence.LikelyHas(child, skill.Id), evidence.StepsOf(child, skill.Id) is [.., var last] ? last.Day : null);
+        return new(
+            skill.Id.Value,
+            skill.Short,
+            (int)mark.Strength,
+            mark.LookAgain,
+            evidence.IsReady(child, skill.Id),
+            evidence.LikelyHas(child, skill.Id),
+            evidence.StepsOf(child, skill.Id) is [.., var last] ? last.Day : null
+        );
     }
 
-    private static async Task<IReadOnlyList<ChildGroup>> GroupsAsync(ClassRoom room, ChildId childId, IReadOnlyList<ChildName> names, DateOnly today, CancellationToken stop)
+    private static async Task<IReadOnlyList<ChildGroup>> GroupsAsync(
+        ClassRoom room,
+        ChildId childId,
+        IReadOnlyList<ChildName> names,
+        DateOnly today,
+        CancellationToken stop
+    )
     {
         var child = childId.Value;
-        var sessions = await room.SessionsInForce().Where(s => s.Day <= today && s.Members.Any(m => m.ChildId == child))
-            .OrderByDescending(s => s.Day).Take(MostGroups).ToListAsync(stop);
+        var sessions = await room.SessionsInForce()
+            .Where(s => s.Day <= today && s.Members.Any(m => m.ChildId == child))
+            .OrderByDescending(s => s.Day)
+            .Take(MostGroups)
+            .ToListAsync(stop);
         var byId = names.ToDictionary(n => n.Id, n => n.Name);
         return
         [
             .. sessions.Select(s => new ChildGroup(
-                s.Id, s.Day, room.Map.Has(new(s.Skill)) ? room.Map[new(s.Skill)].Short : s.Skill, [.. s.Members.Where(m => m.ChildId != child && byId.ContainsKey(m.ChildId)).Select(m => byId[m.ChildId])],
-                s.Members.First(m => m.ChildId == child).Reason)),
+                s.Id,
+                s.Day,
+                room.Map.Has(new(s.Skill)) ? room.Map[new(s.Skill)].Short : s.Skill,
+                [.. s.Members.Where(m => m.ChildId != child && byId.ContainsKey(m.ChildId)).Select(m => byId[m.ChildId])],
+                s.Members.First(m => m.ChildId == child).Reason
+            )),
         ];
     }
 }

@@ -24,18 +24,50 @@ public sealed record GridGroup(int SessionId, DateOnly Day, string Short, IReadO
 
 /// <param name="Skills">By strand, and within it in teaching order.</param>
 /// <param name="Season">Of today.</param>
-public sealed record Grid(string Class, Season Season, IReadOnlyList<GridStrand> Strands, IReadOnlyList<GridSkill> Skills, IReadOnlyList<GridChild> Children, IReadOnlyList<GridGroup> Groups);
+public sealed record Grid(
+    string Class,
+    Season Season,
+    IReadOnlyList<GridStrand> Strands,
+    IReadOnlyList<GridSkill> Skills,
+    IReadOnlyList<GridChild> Children,
+    IReadOnlyList<GridGroup> Groups
+);
 
 public sealed record ColumnChild(int Id, string Name, int Strength, bool LookAgain, bool Guess, string Why);
 
 /// <summary>One skill across the class: who has it, who is ready, who is not yet.</summary>
-public sealed record ColumnView(string Skill, string Short, string ICan, string Sentence, IReadOnlyList<ColumnChild> Ready, IReadOnlyList<ColumnChild> Has, IReadOnlyList<ColumnChild> NotYet, string? ActivityId, string? Activity, string? Purpose);
+public sealed record ColumnView(
+    string Skill,
+    string Short,
+    string ICan,
+    string Sentence,
+    IReadOnlyList<ColumnChild> Ready,
+    IReadOnlyList<ColumnChild> Has,
+    IReadOnlyList<ColumnChild> NotYet,
+    string? ActivityId,
+    string? Activity,
+    string? Purpose
+);
 
 public sealed record CellStep(DateOnly Day, int Strength);
 
 public sealed record CellClause(string Asks, bool Holds, string StillToCome);
 
-public sealed record Cell(string Child, string Skill, string ICan, int Strength, bool LookAgain, bool Inferred, double Belief, string Sentence, string Ready, IReadOnlyList<CellClause> Clauses, IReadOnlyList<CellStep> Steps, IReadOnlyList<string> LookFor, IReadOnlyList<SeenOnce> Seen);
+public sealed record Cell(
+    string Child,
+    string Skill,
+    string ICan,
+    int Strength,
+    bool LookAgain,
+    bool Inferred,
+    double Belief,
+    string Sentence,
+    string Ready,
+    IReadOnlyList<CellClause> Clauses,
+    IReadOnlyList<CellStep> Steps,
+    IReadOnlyList<string> LookFor,
+    IReadOnlyList<SeenOnce> Seen
+);
 
 internal sealed class ClassGridFeature : IFeature
 {
@@ -55,13 +87,23 @@ internal sealed class ClassGridFeature : IFeature
         var skills = room.Map.Strands.SelectMany(strand => room.Map.Skills.Where(s => s.Strand == strand.Id)).ToList();
         var monday = SchoolCalendar.MondayOf(today);
         var groups = await room.SessionsAsync(monday, monday.AddDays(6), stop);
-        return TypedResults.Ok(new Grid(
-            room.Name,
-            (await room.CalendarAsync(stop)).SeasonOf(today),
-            [.. room.Map.Strands.Select(s => new GridStrand(s.Id, s.Name))],
-            [.. skills.Select(s => new GridSkill(s.Id.Value, s.Strand, s.Short, s.ICan, s.When))],
-            [.. children.Select(c => new GridChild(c.Id, c.Name, away.Contains(c.Id), [.. skills.Select(s => MarkOf(evidence, new ChildId(c.Id), s.Id))]))],
-            [.. groups.Select(g => new GridGroup(g.Id, g.Day, room.Map.Has(new(g.Skill)) ? room.Map[new(g.Skill)].Short : g.Skill, [.. g.Members.Select(m => m.ChildId)]))]));
+        return TypedResults.Ok(
+            new Grid(
+                room.Name,
+                (await room.CalendarAsync(stop)).SeasonOf(today),
+                [.. room.Map.Strands.Select(s => new GridStrand(s.Id, s.Name))],
+                [.. skills.Select(s => new GridSkill(s.Id.Value, s.Strand, s.Short, s.ICan, s.When))],
+                [.. children.Select(c => new GridChild(c.Id, c.Name, away.Contains(c.Id), [.. skills.Select(s => MarkOf(evidence, new ChildId(c.Id), s.Id))]))],
+                [
+                    .. groups.Select(g => new GridGroup(
+                        g.Id,
+                        g.Day,
+                        room.Map.Has(new(g.Skill)) ? room.Map[new(g.Skill)].Short : g.Skill,
+                        [.. g.Members.Select(m => m.ChildId)]
+                    )),
+                ]
+            )
+        );
     }
 
     private static async Task<Results<Ok<ColumnView>, NotFound>> ColumnAsync(ClassRoom room, string skillId, CancellationToken stop)
@@ -77,16 +119,33 @@ internal sealed class ClassGridFeature : IFeature
         var overview = evidence.OverviewOf(skill.Id);
         IEnumerable<ColumnChild> Rows(IEnumerable<ChildId> children) => children.Select(c => RowOf(evidence, names[c], skill.Id));
         var activity = room.Library.For(skill.Id, Place.Group) is [var first, ..] ? first : null;
-        return TypedResults.Ok(new ColumnView(
-            skillId, skill.Short, skill.ICan, overview.Sentence,
-            [.. Rows(overview.Ready).OrderByDescending(r => r.Strength)], [.. Rows(overview.Has.Concat(overview.Likely)).OrderByDescending(r => r.LookAgain)], [.. Rows(overview.NotYet)],
-            activity?.Id.Value, activity?.Name, activity?.Purpose));
+        return TypedResults.Ok(
+            new ColumnView(
+                skillId,
+                skill.Short,
+                skill.ICan,
+                overview.Sentence,
+                [.. Rows(overview.Ready).OrderByDescending(r => r.Strength)],
+                [.. Rows(overview.Has.Concat(overview.Likely)).OrderByDescending(r => r.LookAgain)],
+                [.. Rows(overview.NotYet)],
+                activity?.Id.Value,
+                activity?.Name,
+                activity?.Purpose
+            )
+        );
     }
 
     private static ColumnChild RowOf(ClassEvidence evidence, ChildName child, SkillId skill)
     {
         var (id, mark) = (new ChildId(child.Id), evidence[new(child.Id), skill]);
-        return new(child.Id, child.Name, (int)mark.Strength, mark.LookAgain, evidence.IsReadyByGuess(id, skill) || evidence.LikelyHas(id, skill), mark.Strength > Strength.NotSeen ? evidence.Judgement(id, skill).Sentence : evidence.ReadyBecause(id, skill));
+        return new(
+            child.Id,
+            child.Name,
+            (int)mark.Strength,
+            mark.LookAgain,
+            evidence.IsReadyByGuess(id, skill) || evidence.LikelyHas(id, skill),
+            mark.Strength > Strength.NotSeen ? evidence.Judgement(id, skill).Sentence : evidence.ReadyBecause(id, skill)
+        );
     }
 
     private static async Task<Results<Ok<Cell>, NotFound>> CellAsync(ClassRoom room, ChildId childId, string skillId, CancellationToken stop)
@@ -99,23 +158,28 @@ internal sealed class ClassGridFeature : IFeature
         var skill = room.Map[new SkillId(skillId)];
         var evidence = await room.EvidenceAsync(stop);
         var judgement = evidence.Judgement(childId, skill.Id);
-        var seen = await room.Db.Observations.Where(o => o.ChildId == childId.Value && o.Skill == skillId).OrderByDescending(o => o.At)
+        var seen = await room
+            .Db.Observations.Where(o => o.ChildId == childId.Value && o.Skill == skillId)
+            .OrderByDescending(o => o.At)
             .Select(SeenRecord.Projection)
             .ToListAsync(stop);
-        return TypedResults.Ok(new Cell(
-            child,
-            skill.Short,
-            skill.ICan,
-            (int)judgement.Strength,
-            judgement.LookAgain,
-            evidence.LikelyHas(childId, skill.Id),
-            judgement.Belief,
-            judgement.Sentence,
-            evidence.ReadyBecause(childId, skill.Id),
-            [.. judgement.Clauses.Select(c => new CellClause(c.Asks, c.Holds, c.StillToCome))],
-            [.. evidence.StepsOf(childId, skill.Id).Select(s => new CellStep(s.Day, (int)s.Strength))],
-            skill.LookFor,
-            [.. seen.Select(s => SeenRecord.InWords(s, room.Map))]));
+        return TypedResults.Ok(
+            new Cell(
+                child,
+                skill.Short,
+                skill.ICan,
+                (int)judgement.Strength,
+                judgement.LookAgain,
+                evidence.LikelyHas(childId, skill.Id),
+                judgement.Belief,
+                judgement.Sentence,
+                evidence.ReadyBecause(childId, skill.Id),
+                [.. judgement.Clauses.Select(c => new CellClause(c.Asks, c.Holds, c.StillToCome))],
+                [.. evidence.StepsOf(childId, skill.Id).Select(s => new CellStep(s.Day, (int)s.Strength))],
+                skill.LookFor,
+                [.. seen.Select(s => SeenRecord.InWords(s, room.Map))]
+            )
+        );
     }
 
     private static GridMark MarkOf(ClassEvidence evidence, ChildId child, SkillId skill)

@@ -13,7 +13,13 @@ namespace Fobble.Server.Features.ClassList;
 public sealed record ListedChild(int Row, string GivenName, string FamilyName, DateOnly? Born, bool Already);
 
 /// <summary>What would happen if the file were taken.</summary>
-public sealed record ClassListPreview(IReadOnlyList<ListedChild> Children, IReadOnlyList<FileFault> Faults, IReadOnlyList<string> Notes, int New, bool CanBeTaken);
+public sealed record ClassListPreview(
+    IReadOnlyList<ListedChild> Children,
+    IReadOnlyList<FileFault> Faults,
+    IReadOnlyList<string> Notes,
+    int New,
+    bool CanBeTaken
+);
 
 public sealed record ClassListTaken(int Added, int Already);
 
@@ -34,9 +40,16 @@ internal sealed class ClassListFeature : IFeature
         TypedResults.Ok(await room.ChildrenAsync(stop));
 
     private static async Task<Results<Ok<ClassListPreview>, ProblemHttpResult>> PreviewAsync(ClassRoom room, HttpRequest request, CancellationToken stop) =>
-        await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file ? TypedResults.Ok(await PreviewOfAsync(room.Db, room, file, stop)) : UploadedFile.TooLarge("a class list", LargestFile);
+        await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file
+            ? TypedResults.Ok(await PreviewOfAsync(room.Db, room, file, stop))
+            : UploadedFile.TooLarge("a class list", LargestFile);
 
-    private static async Task<Results<Ok<ClassListTaken>, UnprocessableEntity<ClassListPreview>, ProblemHttpResult>> TakeAsync(ClassRoom room, HttpRequest request, Decisions decisions, CancellationToken stop)
+    private static async Task<Results<Ok<ClassListTaken>, UnprocessableEntity<ClassListPreview>, ProblemHttpResult>> TakeAsync(
+        ClassRoom room,
+        HttpRequest request,
+        Decisions decisions,
+        CancellationToken stop
+    )
     {
         if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
         {
@@ -49,21 +62,42 @@ internal sealed class ClassListFeature : IFeature
             {
                 var seen = await PreviewOfAsync(db, room, file, stop);
                 db.Children.AddRange(
-                    seen.Children.Where(c => seen.CanBeTaken && !c.Already).Select(c => new Child { ClassId = room.Id.Value, GivenName = c.GivenName, FamilyName = c.FamilyName, Born = c.Born }));
+                    seen.Children.Where(c => seen.CanBeTaken && !c.Already)
+                        .Select(c => new Child
+                        {
+                            ClassId = room.Id.Value,
+                            GivenName = c.GivenName,
+                            FamilyName = c.FamilyName,
+                            Born = c.Born,
+                        })
+                );
                 return seen;
             },
-            stop);
-        return preview.CanBeTaken ? TypedResults.Ok(new ClassListTaken(preview.New, preview.Children.Count - preview.New)) : TypedResults.UnprocessableEntity(preview);
+            stop
+        );
+        return preview.CanBeTaken
+            ? TypedResults.Ok(new ClassListTaken(preview.New, preview.Children.Count - preview.New))
+            : TypedResults.UnprocessableEntity(preview);
     }
 
     private static async Task<ClassListPreview> PreviewOfAsync(FobbleDb db, ClassRoom room, byte[] file, CancellationToken stop)
     {
         var reading = ClassListReader.Read(file, room.Today);
-        var there = await db.Children.Where(c => c.ClassId == room.Id.Value).Select(c => new { c.GivenName, c.FamilyName, c.Born }).ToListAsync(stop);
-        bool IsThere(ClassListChild child) => there.Any(t =>
-            ClassListReader.Same(t.GivenName) == ClassListReader.Same(child.GivenName)
-            && ClassListReader.Same(t.FamilyName) == ClassListReader.Same(child.FamilyName)
-            && (t.Born is null || child.Born is null || t.Born == child.Born));
+        var there = await db
+            .Children.Where(c => c.ClassId == room.Id.Value)
+            .Select(c => new
+            {
+                c.GivenName,
+                c.FamilyName,
+                c.Born,
+            })
+            .ToListAsync(stop);
+        bool IsThere(ClassListChild child) =>
+            there.Any(t =>
+                ClassListReader.Same(t.GivenName) == ClassListReader.Same(child.GivenName)
+                && ClassListReader.Same(t.FamilyName) == ClassListReader.Same(child.FamilyName)
+                && (t.Born is null || child.Born is null || t.Born == child.Born)
+            );
         List<ListedChild> children = [.. reading.Children.Select(c => new ListedChild(c.Row, c.GivenName, c.FamilyName, c.Born, IsThere(c)))];
         return new(children, reading.Faults, reading.Notes, children.Count(c => !c.Already), reading.CanBeTaken);
     }

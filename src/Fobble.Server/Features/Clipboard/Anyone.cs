@@ -32,12 +32,35 @@ internal static class Anyone
         var photos = (await room.ChildRowsAsync(stop)).Where(c => c.PhotosAllowed).Select(c => c.Id).ToHashSet();
         var choice = await room.Db.PlannedDays.Where(d => d.ClassId == room.Id.Value && d.Day == today).Select(d => d.Choice).FirstOrDefaultAsync(stop);
         var activity = choice is null ? null : room.Library.Find(new(choice));
-        var lately = await room.Db.Observations.Where(o => o.Child!.ClassId == room.Id.Value && o.Day == today && o.Setting == Setting.Choice).OrderByDescending(o => o.At).Select(o => o.Skill).Take(30).ToListAsync(stop);
-        List<string> playing = [.. lately.Concat(activity?.Skills.Select(s => s.Skill.Value) ?? []).Distinct().Where(s => room.Map.Has(new(s)) && !room.Map[new(s)].Hidden).Take(MostPlaying)];
-        return TypedResults.Ok(new AnyoneView(
-            [.. room.Map.Strands.SelectMany(t => room.Map.Skills.Where(s => s.Strand == t.Id)).Select(CardReader.Describe)],
-            playing,
-            activity?.Name ?? "",
-            [.. children.Select(c => new AnyoneChild(c.Id, c.Name, away.Contains(c.Id), photos.Contains(c.Id), [.. new ChildPortrait(evidence, room.Library, new(c.Id)).Due(MostDue).Select(d => new AnyoneSkill(d.Skill.Value, d.Why))]))]));
+        var lately = await room
+            .Db.Observations.Where(o => o.Child!.ClassId == room.Id.Value && o.Day == today && o.Setting == Setting.Choice)
+            .OrderByDescending(o => o.At)
+            .Select(o => o.Skill)
+            .Take(30)
+            .ToListAsync(stop);
+        List<string> playing =
+        [
+            .. lately
+                .Concat(activity?.Skills.Select(s => s.Skill.Value) ?? [])
+                .Distinct()
+                .Where(s => room.Map.Has(new(s)) && !room.Map[new(s)].Hidden)
+                .Take(MostPlaying),
+        ];
+        return TypedResults.Ok(
+            new AnyoneView(
+                [.. room.Map.Strands.SelectMany(t => room.Map.Skills.Where(s => s.Strand == t.Id)).Select(CardReader.Describe)],
+                playing,
+                activity?.Name ?? "",
+                [
+                    .. children.Select(c => new AnyoneChild(
+                        c.Id,
+                        c.Name,
+                        away.Contains(c.Id),
+                        photos.Contains(c.Id),
+                        [.. new ChildPortrait(evidence, room.Library, new(c.Id)).Due(MostDue).Select(d => new AnyoneSkill(d.Skill.Value, d.Why))]
+                    )),
+                ]
+            )
+        );
     }
 }

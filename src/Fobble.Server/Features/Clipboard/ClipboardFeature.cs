@@ -15,7 +15,19 @@ namespace Fobble.Server.Features.Clipboard;
 /// <param name="Id">Made by the client when the adult taps. Sending it again changes nothing.</param>
 /// <param name="At">When it was seen; may lie back, as what was recorded without a network is sent later.</param>
 public sealed record NewObservation(
-    Guid Id, int ChildId, string Skill, DateTimeOffset At, Setting Setting, Support Support, Representation Representation, string? Numbers, string? Slip, string? Strategy, string? Note, int? SessionId);
+    Guid Id,
+    int ChildId,
+    string Skill,
+    DateTimeOffset At,
+    Setting Setting,
+    Support Support,
+    Representation Representation,
+    string? Numbers,
+    string? Slip,
+    string? Strategy,
+    string? Note,
+    int? SessionId
+);
 
 public sealed record WithdrawalReason(string Why);
 
@@ -34,7 +46,12 @@ internal sealed class ClipboardFeature : IFeature
 
     /// <param name="tappedBy">Who tapped, where the client says so: another tab of the browser may have signed in as someone else meanwhile.</param>
     private static async Task<Results<NoContent, Conflict, UnauthorizedHttpResult>> RecordAsync(
-        NewObservation request, [FromHeader(Name = "X-Tapped-By")] int? tappedBy, ClaimsPrincipal user, Recorder recorder, CancellationToken stop)
+        NewObservation request,
+        [FromHeader(Name = "X-Tapped-By")] int? tappedBy,
+        ClaimsPrincipal user,
+        Recorder recorder,
+        CancellationToken stop
+    )
     {
         if (tappedBy is { } adult && adult != user.AdultId().Value)
         {
@@ -45,15 +62,31 @@ internal sealed class ClipboardFeature : IFeature
     }
 
     private static async Task<Results<NoContent, NotFound>> WithdrawAsync(
-        ClassRoom room, Guid id, WithdrawalReason request, ClaimsPrincipal user, Decisions decisions, LiveNews news, BaselineReader checks, TimeProvider clock, CancellationToken stop)
+        ClassRoom room,
+        Guid id,
+        WithdrawalReason request,
+        ClaimsPrincipal user,
+        Decisions decisions,
+        LiveNews news,
+        BaselineReader checks,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
-        var row = await room.Db.Observations.Where(o => o.Id == id && o.Child!.ClassId == room.Id.Value).Select(o => new { o.CheckId }).FirstOrDefaultAsync(stop);
+        var row = await room
+            .Db.Observations.Where(o => o.Id == id && o.Child!.ClassId == room.Id.Value)
+            .Select(o => new { o.CheckId })
+            .FirstOrDefaultAsync(stop);
         if (row is null)
         {
             return TypedResults.NotFound();
         }
 
-        RefusedException.Unless(!string.IsNullOrWhiteSpace(request.Why) && request.Why.Length <= Recorder.LongestNote, "why", "Say in a few words why it is withdrawn.");
+        RefusedException.Unless(
+            !string.IsNullOrWhiteSpace(request.Why) && request.Why.Length <= Recorder.LongestNote,
+            "why",
+            "Say in a few words why it is withdrawn."
+        );
         CheckId? check = row.CheckId is { } of ? new(of) : null;
         var withdrawn = await decisions.SettleAsync(
             Parts.Record,
@@ -65,7 +98,15 @@ internal sealed class ClipboardFeature : IFeature
                     return false;
                 }
 
-                db.Withdrawals.Add(new Withdrawal { ObservationId = id, At = clock.GetUtcNow(), AdultId = user.AdultId().Value, Why = request.Why.Trim() });
+                db.Withdrawals.Add(
+                    new Withdrawal
+                    {
+                        ObservationId = id,
+                        At = clock.GetUtcNow(),
+                        AdultId = user.AdultId().Value,
+                        Why = request.Why.Trim(),
+                    }
+                );
                 if (inferred is not null)
                 {
                     // What rested on the answer is inferred anew without it.
@@ -74,7 +115,8 @@ internal sealed class ClipboardFeature : IFeature
 
                 return true;
             },
-            stop);
+            stop
+        );
         if (withdrawn)
         {
             await news.WithdrawnAsync(room.Id, id);

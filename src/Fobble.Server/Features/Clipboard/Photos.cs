@@ -12,13 +12,25 @@ internal static class Photos
 
     public static void Map(IEndpointRouteBuilder ofClass)
     {
-        ofClass.MapPut("/observations/{id:guid}/photo", TakeAsync).Accepts<IFormFile>("image/jpeg", "image/png", "image/webp").RequireAuthorization(Policies.Record);
+        ofClass
+            .MapPut("/observations/{id:guid}/photo", TakeAsync)
+            .Accepts<IFormFile>("image/jpeg", "image/png", "image/webp")
+            .RequireAuthorization(Policies.Record);
         ofClass.MapGet("/observations/{id:guid}/photo", GetAsync);
     }
 
-    private static async Task<Results<NoContent, NotFound, ProblemHttpResult>> TakeAsync(ClassRoom room, Guid id, HttpRequest request, Decisions decisions, CancellationToken stop)
+    private static async Task<Results<NoContent, NotFound, ProblemHttpResult>> TakeAsync(
+        ClassRoom room,
+        Guid id,
+        HttpRequest request,
+        Decisions decisions,
+        CancellationToken stop
+    )
     {
-        var row = await room.Db.Observations.Where(o => o.Id == id && o.Child!.ClassId == room.Id.Value).Select(o => new { o.ChildId }).FirstOrDefaultAsync(stop);
+        var row = await room
+            .Db.Observations.Where(o => o.Id == id && o.Child!.ClassId == room.Id.Value)
+            .Select(o => new { o.ChildId })
+            .FirstOrDefaultAsync(stop);
         if (row is null)
         {
             return TypedResults.NotFound();
@@ -41,11 +53,17 @@ internal static class Photos
                     db.Photos.Add(new() { ObservationId = id, Jpeg = copy });
                 }
             },
-            stop);
+            stop
+        );
         return TypedResults.NoContent();
     }
 
     private static async Task<Results<FileContentHttpResult, NotFound>> GetAsync(ClassRoom room, Guid id, CancellationToken stop) =>
-        await room.Db.Observations.Where(o => o.Id == id && o.Child!.ClassId == room.Id.Value && o.Withdrawal == null).Select(o => o.Photo!.Jpeg).FirstOrDefaultAsync(stop) is { } jpeg
-            ? TypedResults.File(jpeg, "image/jpeg") : TypedResults.NotFound();
+        await room
+            .Db.Observations.Where(o => o.Id == id && o.Child!.ClassId == room.Id.Value && o.Withdrawal == null)
+            .Select(o => o.Photo!.Jpeg)
+            .FirstOrDefaultAsync(stop)
+            is { } jpeg
+            ? TypedResults.File(jpeg, "image/jpeg")
+            : TypedResults.NotFound();
 }

@@ -33,7 +33,10 @@ internal sealed class Recorder(ClassRoom room, Decisions decisions, LiveNews new
         var recorded = await decisions.DecideAsync(db => KeepAsync(db, request, adult.Id, check, stop), stop);
         if (recorded == Recorded.New)
         {
-            await news.SeenAsync(room.Id, new(request.Id, request.ChildId, request.Skill, request.Support, request.Numbers, request.SessionId, adult.Id.Value, adult.Name));
+            await news.SeenAsync(
+                room.Id,
+                new(request.Id, request.ChildId, request.Skill, request.Support, request.Numbers, request.SessionId, adult.Id.Value, adult.Name)
+            );
         }
 
         return recorded;
@@ -47,24 +50,26 @@ internal sealed class Recorder(ClassRoom room, Decisions decisions, LiveNews new
             return there.ChildId == request.ChildId && there.Skill == request.Skill ? Recorded.Repeated : Recorded.Taken;
         }
 
-        db.Observations.Add(new ObservationRow
-        {
-            Id = request.Id,
-            ChildId = request.ChildId,
-            Skill = request.Skill,
-            At = request.At,
-            Day = room.Zone.DayOf(request.At),
-            AdultId = adult.Value,
-            Setting = request.Setting,
-            Support = request.Support,
-            Representation = request.Representation,
-            Numbers = request.Numbers,
-            Slip = request.Slip,
-            Strategy = request.Strategy,
-            Note = string.IsNullOrWhiteSpace(request.Note) ? null : request.Note.Trim(),
-            SessionId = request.SessionId,
-            CheckId = check?.Value,
-        });
+        db.Observations.Add(
+            new ObservationRow
+            {
+                Id = request.Id,
+                ChildId = request.ChildId,
+                Skill = request.Skill,
+                At = request.At,
+                Day = room.Zone.DayOf(request.At),
+                AdultId = adult.Value,
+                Setting = request.Setting,
+                Support = request.Support,
+                Representation = request.Representation,
+                Numbers = request.Numbers,
+                Slip = request.Slip,
+                Strategy = request.Strategy,
+                Note = string.IsNullOrWhiteSpace(request.Note) ? null : request.Note.Trim(),
+                SessionId = request.SessionId,
+                CheckId = check?.Value,
+            }
+        );
         return Recorded.New;
     }
 
@@ -75,15 +80,25 @@ internal sealed class Recorder(ClassRoom room, Decisions decisions, LiveNews new
         refusals.Check("id", request.Id != Guid.Empty, "The observation has no id.");
         refusals.Check("skill", skill is not null, "There is no such skill.");
         refusals.Check("slip", request.Slip is null || skill?.Slips.Any(s => s.Id == request.Slip) == true, "This slip does not belong to the skill.");
-        refusals.Check("strategy", request.Strategy is null || skill?.Strategies.Any(s => s.Id == request.Strategy) == true, "This way does not belong to the skill.");
+        refusals.Check(
+            "strategy",
+            request.Strategy is null || skill?.Strategies.Any(s => s.Id == request.Strategy) == true,
+            "This way does not belong to the skill."
+        );
         refusals.Check("note", (request.Note?.Length ?? 0) <= LongestNote, $"A note has {LongestNote} letters at the most.");
         refusals.Check("numbers", (request.Numbers?.Length ?? 0) <= LongestNumbers, "These are no numbers of a session card.");
         refusals.Check("at", request.At <= clock.GetUtcNow() + Ahead, "The time lies in the future: is the clock of this device right?");
-        refusals.Check("setting", Enum.IsDefined(request.Setting) && Enum.IsDefined(request.Support) && Enum.IsDefined(request.Representation), "This choice does not exist.");
+        refusals.Check(
+            "setting",
+            Enum.IsDefined(request.Setting) && Enum.IsDefined(request.Support) && Enum.IsDefined(request.Representation),
+            "This choice does not exist."
+        );
 
         // One query for both: is the child in this class, and is the session the class's.
-        var here = await room.Db.Children.Where(c => c.Id == request.ChildId && c.ClassId == room.Id.Value)
-            .Select(c => new { Session = request.SessionId == null || room.Db.GroupSessions.Any(s => s.Id == request.SessionId && s.ClassId == room.Id.Value) }).FirstOrDefaultAsync(stop);
+        var here = await room
+            .Db.Children.Where(c => c.Id == request.ChildId && c.ClassId == room.Id.Value)
+            .Select(c => new { Session = request.SessionId == null || room.Db.GroupSessions.Any(s => s.Id == request.SessionId && s.ClassId == room.Id.Value) })
+            .FirstOrDefaultAsync(stop);
         refusals.Check("childId", here is not null, "This child is not in the class any more.");
         refusals.Check("sessionId", here?.Session != false, "This session has been withdrawn, or was never the class's.");
         refusals.ThrowIfAny();

@@ -8,7 +8,18 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Cupboard;
 
-public sealed record CupboardThing(string Id, string Name, Purpose Purpose, string Size, ItemShape Shape, string Colour, string Material, int Count, bool Own, IReadOnlyList<string> Risks);
+public sealed record CupboardThing(
+    string Id,
+    string Name,
+    Purpose Purpose,
+    string Size,
+    ItemShape Shape,
+    string Colour,
+    string Material,
+    int Count,
+    bool Own,
+    IReadOnlyList<string> Risks
+);
 
 public sealed record CupboardShelfView(Purpose Purpose, string Name, IReadOnlyList<CupboardThing> Things);
 
@@ -18,12 +29,29 @@ public sealed record AllergenName(Allergen Allergen, string Name);
 
 /// <param name="Cautions">In full, for all that is owned.</param>
 /// <param name="Standing">What closes every list of cautions.</param>
-public sealed record CupboardView(IReadOnlyList<CupboardShelfView> Shelves, CaresView Cares, IReadOnlyList<AllergenName> Allergens, IReadOnlyList<Caution> Cautions, string Standing);
+public sealed record CupboardView(
+    IReadOnlyList<CupboardShelfView> Shelves,
+    CaresView Cares,
+    IReadOnlyList<AllergenName> Allergens,
+    IReadOnlyList<Caution> Cautions,
+    string Standing
+);
 
 public sealed record StockCount(int Count);
 
 public sealed record NewKind(
-    string Name, Purpose Purpose, ItemShape Shape, string Colour, string Material, double? Length, double? Width, double? Height, IReadOnlyList<Allergen> Contains, IReadOnlyList<Hazard> Hazards, int Count);
+    string Name,
+    Purpose Purpose,
+    ItemShape Shape,
+    string Colour,
+    string Material,
+    double? Length,
+    double? Width,
+    double? Height,
+    IReadOnlyList<Allergen> Contains,
+    IReadOnlyList<Hazard> Hazards,
+    int Count
+);
 
 /// <summary>What would happen if the file were taken.</summary>
 public sealed record StockPreview(int Kinds, int New, IReadOnlyList<FileFault> Faults, IReadOnlyList<string> Notes, bool CanBeTaken);
@@ -59,19 +87,36 @@ internal sealed class CupboardFeature : IFeature
         var cares = room.Cares;
         var counts = stock.ToDictionary(s => s.Item.Id, s => s.Count);
         var all = CupboardCatalogue.Shipped.Items.Concat(stock.Select(s => s.Item).Where(i => CupboardCatalogue.Shipped.Find(i.Id) is null));
-        return TypedResults.Ok(new CupboardView(
-            [
-                .. all.GroupBy(i => i.Purpose).OrderBy(g => g.Key).Select(g => new CupboardShelfView(g.Key, CupboardWords.NameOf(g.Key),
+        return TypedResults.Ok(
+            new CupboardView(
                 [
-                    .. g.Select(i => new CupboardThing(
-                        i.Id.Value, i.Name, i.Purpose, CupboardWords.SizeOf(i), i.Shape, i.Colour, i.Material, counts.GetValueOrDefault(i.Id), CupboardCatalogue.Shipped.Find(i.Id) is null,
-                        [.. Cautions.For([i], cares).Select(c => c.Name)])),
-                ])),
-            ],
-            new(cares.Mouths, [.. cares.Allergies.Order()]),
-            [.. Enum.GetValues<Allergen>().Select(a => new AllergenName(a, Cautions.NameOf(a)))],
-            Cautions.For(stock.Where(s => s.Count > 0).Select(s => s.Item), cares),
-            Cautions.Standing));
+                    .. all.GroupBy(i => i.Purpose)
+                        .OrderBy(g => g.Key)
+                        .Select(g => new CupboardShelfView(
+                            g.Key,
+                            CupboardWords.NameOf(g.Key),
+                            [
+                                .. g.Select(i => new CupboardThing(
+                                    i.Id.Value,
+                                    i.Name,
+                                    i.Purpose,
+                                    CupboardWords.SizeOf(i),
+                                    i.Shape,
+                                    i.Colour,
+                                    i.Material,
+                                    counts.GetValueOrDefault(i.Id),
+                                    CupboardCatalogue.Shipped.Find(i.Id) is null,
+                                    [.. Cautions.For([i], cares).Select(c => c.Name)]
+                                )),
+                            ]
+                        )),
+                ],
+                new(cares.Mouths, [.. cares.Allergies.Order()]),
+                [.. Enum.GetValues<Allergen>().Select(a => new AllergenName(a, Cautions.NameOf(a)))],
+                Cautions.For(stock.Where(s => s.Count > 0).Select(s => s.Item), cares),
+                Cautions.Standing
+            )
+        );
     }
 
     private static async Task<NoContent> SetCaresAsync(ClassRoom room, CaresView cares, Decisions decisions, CancellationToken stop)
@@ -82,11 +127,18 @@ internal sealed class CupboardFeature : IFeature
                 var own = await db.Classes.SingleAsync(c => c.Id == room.Id.Value, stop);
                 (own.Mouths, own.Allergies) = (cares.Mouths, [.. cares.Allergies.Where(Enum.IsDefined).Distinct().Order()]);
             },
-            stop);
+            stop
+        );
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, NotFound>> CountAsync(ClassRoom room, string item, StockCount count, Decisions decisions, CancellationToken stop)
+    private static async Task<Results<NoContent, NotFound>> CountAsync(
+        ClassRoom room,
+        string item,
+        StockCount count,
+        Decisions decisions,
+        CancellationToken stop
+    )
     {
         RefusedException.Unless(count.Count is >= 0 and <= StockCsv.MostOfAKind, "count", $"A count goes from 0 to {StockCsv.MostOfAKind}.");
         var found = await decisions.DecideAsync(
@@ -102,7 +154,8 @@ internal sealed class CupboardFeature : IFeature
                 row.Count = count.Count;
                 return true;
             },
-            stop);
+            stop
+        );
         return found ? TypedResults.NoContent() : TypedResults.NotFound();
     }
 
@@ -117,7 +170,19 @@ internal sealed class CupboardFeature : IFeature
     {
         var sides = ((double?[])[kind.Length, kind.Width, kind.Height]).OfType<double>().ToList();
         var id = new string([.. kind.Name.Trim().ToLowerInvariant().Select(c => char.IsLetterOrDigit(c) ? c : '-')]).Trim('-');
-        CupboardItem item = new(new(id), kind.Name.Trim(), kind.Purpose, sides, kind.Shape, kind.Colour.Trim(), kind.Material.Trim(), [.. kind.Contains.Distinct()], [.. kind.Hazards.Distinct()], false, 0);
+        CupboardItem item = new(
+            new(id),
+            kind.Name.Trim(),
+            kind.Purpose,
+            sides,
+            kind.Shape,
+            kind.Colour.Trim(),
+            kind.Material.Trim(),
+            [.. kind.Contains.Distinct()],
+            [.. kind.Hazards.Distinct()],
+            false,
+            0
+        );
         var reading = StockCsv.Read(System.Text.Encoding.UTF8.GetBytes(StockCsv.Write([new(item, kind.Count)])));
         if (reading.Faults.Count > 0)
         {
@@ -127,11 +192,13 @@ internal sealed class CupboardFeature : IFeature
         await decisions.DecideAsync(
             async db =>
             {
-                var there = CupboardCatalogue.Shipped.Find(item.Id) is not null || await db.Stock.AnyAsync(s => s.ClassId == room.Id.Value && s.Item == id, stop);
+                var there =
+                    CupboardCatalogue.Shipped.Find(item.Id) is not null || await db.Stock.AnyAsync(s => s.ClassId == room.Id.Value && s.Item == id, stop);
                 RefusedException.Unless(!there, "name", $"There are {kind.Name.Trim()} in the cupboard already: change their count.");
                 db.Stock.Add(StoredStock.RowOf(room.Id, reading.Lines[0]));
             },
-            stop);
+            stop
+        );
         return TypedResults.NoContent();
     }
 
@@ -144,10 +211,17 @@ internal sealed class CupboardFeature : IFeature
     }
 
     private static async Task<Results<Ok<StockPreview>, ProblemHttpResult>> PreviewAsync(ClassRoom room, HttpRequest request, CancellationToken stop) =>
-        await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file ? TypedResults.Ok(PreviewOf(StockCsv.Read(file))) : UploadedFile.TooLarge("a cupboard’s list", LargestFile);
+        await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file
+            ? TypedResults.Ok(PreviewOf(StockCsv.Read(file)))
+            : UploadedFile.TooLarge("a cupboard’s list", LargestFile);
 
     /// <summary>Counts of the file replace what was there; kinds that it does not name stay.</summary>
-    private static async Task<Results<Ok<StockPreview>, UnprocessableEntity<StockPreview>, ProblemHttpResult>> TakeAsync(ClassRoom room, HttpRequest request, Decisions decisions, CancellationToken stop)
+    private static async Task<Results<Ok<StockPreview>, UnprocessableEntity<StockPreview>, ProblemHttpResult>> TakeAsync(
+        ClassRoom room,
+        HttpRequest request,
+        Decisions decisions,
+        CancellationToken stop
+    )
     {
         if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
         {
@@ -168,10 +242,17 @@ internal sealed class CupboardFeature : IFeature
                 await db.Stock.Where(s => s.ClassId == room.Id.Value && named.Contains(s.Item)).ExecuteDeleteAsync(stop);
                 db.Stock.AddRange(reading.Lines.Select(l => StoredStock.RowOf(room.Id, l)));
             },
-            stop);
+            stop
+        );
         return TypedResults.Ok(preview);
     }
 
     private static StockPreview PreviewOf(StockReading reading) =>
-        new(reading.Lines.Count, reading.Lines.Count(l => CupboardCatalogue.Shipped.Find(l.Item.Id) is null), reading.Faults, reading.Notes, reading.Faults.Count == 0 && reading.Lines.Count > 0);
+        new(
+            reading.Lines.Count,
+            reading.Lines.Count(l => CupboardCatalogue.Shipped.Find(l.Item.Id) is null),
+            reading.Faults,
+            reading.Notes,
+            reading.Faults.Count == 0 && reading.Lines.Count > 0
+        );
 }

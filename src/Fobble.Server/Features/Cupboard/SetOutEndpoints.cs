@@ -24,45 +24,101 @@ public sealed record SetOutPrint(string Sheet, string Variant, string For, strin
 public sealed record SetOutTogether(DateOnly Day, TimeOnly Start, IReadOnlyList<string> What);
 
 public sealed record SetOutView(
-    DateOnly From, DateOnly To, IReadOnlyList<SetOutThing> Things, IReadOnlyList<SetOutPrint> Prints, int Pages, int PrepareMinutes, IReadOnlyList<SetOutTogether> Together, IReadOnlyList<Caution> Cautions, string Standing);
+    DateOnly From,
+    DateOnly To,
+    IReadOnlyList<SetOutThing> Things,
+    IReadOnlyList<SetOutPrint> Prints,
+    int Pages,
+    int PrepareMinutes,
+    IReadOnlyList<SetOutTogether> Together,
+    IReadOnlyList<Caution> Cautions,
+    string Standing
+);
 
 /// <summary>What to set out for a day or a week, and the pages for it as one file.</summary>
 internal static class SetOutEndpoints
 {
     public static void Map(IEndpointRouteBuilder ofClass)
     {
-        ofClass.MapGet("/days/{day}/set-out", (ClassRoom room, DateOnly day, SetOutReader reader, PackMaker packs, CancellationToken stop) => ViewAsync(room, day, day, reader, packs, stop));
-        ofClass.MapGet("/weeks/{day}/set-out", (ClassRoom room, DateOnly day, SetOutReader reader, PackMaker packs, CancellationToken stop) => ViewAsync(room, SchoolCalendar.MondayOf(day), SchoolCalendar.MondayOf(day).AddDays(4), reader, packs, stop));
-        ofClass.MapGet("/days/{day}/pack", (ClassRoom room, DateOnly day, PaperSize? paper, SetOutReader reader, PackMaker packs, CancellationToken stop) => PackAsync(room, day, day, paper, reader, packs, stop))
+        ofClass.MapGet("/days/{day}/set-out", (ClassRoom room, DateOnly day, SetOutReader reader, PackMaker packs, CancellationToken stop) =>
+            ViewAsync(room, day, day, reader, packs, stop)
+        );
+        ofClass.MapGet("/weeks/{day}/set-out", (ClassRoom room, DateOnly day, SetOutReader reader, PackMaker packs, CancellationToken stop) =>
+            ViewAsync(room, SchoolCalendar.MondayOf(day), SchoolCalendar.MondayOf(day).AddDays(4), reader, packs, stop)
+        );
+        ofClass
+            .MapGet("/days/{day}/pack", (ClassRoom room, DateOnly day, PaperSize? paper, SetOutReader reader, PackMaker packs, CancellationToken stop) =>
+                PackAsync(room, day, day, paper, reader, packs, stop)
+            )
             .Produces(StatusCodes.Status200OK, contentType: "application/pdf");
-        ofClass.MapGet("/weeks/{day}/pack", (ClassRoom room, DateOnly day, PaperSize? paper, SetOutReader reader, PackMaker packs, CancellationToken stop) =>
-                PackAsync(room, SchoolCalendar.MondayOf(day), SchoolCalendar.MondayOf(day).AddDays(4), paper, reader, packs, stop))
+        ofClass
+            .MapGet("/weeks/{day}/pack", (ClassRoom room, DateOnly day, PaperSize? paper, SetOutReader reader, PackMaker packs, CancellationToken stop) =>
+                PackAsync(room, SchoolCalendar.MondayOf(day), SchoolCalendar.MondayOf(day).AddDays(4), paper, reader, packs, stop)
+            )
             .Produces(StatusCodes.Status200OK, contentType: "application/pdf");
     }
 
-    private static async Task<Ok<SetOutView>> ViewAsync(ClassRoom room, DateOnly from, DateOnly to, SetOutReader reader, PackMaker packs, CancellationToken stop)
+    private static async Task<Ok<SetOutView>> ViewAsync(
+        ClassRoom room,
+        DateOnly from,
+        DateOnly to,
+        SetOutReader reader,
+        PackMaker packs,
+        CancellationToken stop
+    )
     {
         var plan = await reader.PlanAsync(from, to, stop);
         var prints = await packs.PrintsAsync(plan, stop);
-        return TypedResults.Ok(new SetOutView(
-            from, to,
-            [
-                .. plan.Lines.Select(l => new SetOutThing(
-                    l.Item.Id.Value, l.Item.Name, l.AtOnce, l.Supplied.Own, l.Printed ? $"Short by {l.Supplied.ShortBy}: print them, they are in the pack." : l.Supplied.InWords(), l.Printed ? 0 : l.Supplied.StillShort, l.Printed,
-                    [.. l.Shares.Select(s => new SetOutShare(s.Use.Day, s.Use.Start, s.Use.Where, s.Use.For, s.Use.Activity.Name, s.Amount))])),
-            ],
-            prints,
-            prints.Sum(p => p.Pages),
-            plan.PrepareMinutes,
-            [.. plan.Together.Select(t => new SetOutTogether(t[0].Day, t[0].Start, [.. t.Select(u => $"{u.Activity.Name}, {u.Where.ToLowerInvariant()}")]))],
-            plan.Cautions,
-            Cautions.Standing));
+        return TypedResults.Ok(
+            new SetOutView(
+                from,
+                to,
+                [
+                    .. plan.Lines.Select(l => new SetOutThing(
+                        l.Item.Id.Value,
+                        l.Item.Name,
+                        l.AtOnce,
+                        l.Supplied.Own,
+                        l.Printed ? $"Short by {l.Supplied.ShortBy}: print them, they are in the pack." : l.Supplied.InWords(),
+                        l.Printed ? 0 : l.Supplied.StillShort,
+                        l.Printed,
+                        [.. l.Shares.Select(s => new SetOutShare(s.Use.Day, s.Use.Start, s.Use.Where, s.Use.For, s.Use.Activity.Name, s.Amount))]
+                    )),
+                ],
+                prints,
+                prints.Sum(p => p.Pages),
+                plan.PrepareMinutes,
+                [
+                    .. plan.Together.Select(t => new SetOutTogether(
+                        t[0].Day,
+                        t[0].Start,
+                        [.. t.Select(u => $"{u.Activity.Name}, {u.Where.ToLowerInvariant()}")]
+                    )),
+                ],
+                plan.Cautions,
+                Cautions.Standing
+            )
+        );
     }
 
-    private static async Task<Results<FileContentHttpResult, NotFound>> PackAsync(ClassRoom room, DateOnly from, DateOnly to, PaperSize? paper, SetOutReader reader, PackMaker packs, CancellationToken stop)
+    private static async Task<Results<FileContentHttpResult, NotFound>> PackAsync(
+        ClassRoom room,
+        DateOnly from,
+        DateOnly to,
+        PaperSize? paper,
+        SetOutReader reader,
+        PackMaker packs,
+        CancellationToken stop
+    )
     {
         var pack = await packs.MakeAsync(await reader.PlanAsync(from, to, stop), from, paper ?? PaperSize.A4, stop);
-        return pack.Pages.Count == 0 ? TypedResults.NotFound() : TypedResults.File(SheetWriter.Pdf(pack, Ink.Saving), "application/pdf", string.Create(CultureInfo.InvariantCulture, $"pack-{from:yyyy-MM-dd}.pdf"));
+        return pack.Pages.Count == 0
+            ? TypedResults.NotFound()
+            : TypedResults.File(
+                SheetWriter.Pdf(pack, Ink.Saving),
+                "application/pdf",
+                string.Create(CultureInfo.InvariantCulture, $"pack-{from:yyyy-MM-dd}.pdf")
+            );
     }
 }
 
@@ -85,10 +141,17 @@ internal sealed class PackMaker(ClassRoom room)
         var (approach, childOf, seed) = await KnownAsync(plan.Prints[0].Use.Day, stop);
         return
         [
-            .. plan.Prints.Select(p => (p, request: Pack.RequestFor(p, PaperSize.A4, approach, childOf, seed, room.Today)))
+            .. plan
+                .Prints.Select(p => (p, request: Pack.RequestFor(p, PaperSize.A4, approach, childOf, seed, room.Today)))
                 .Select(r => new SetOutPrint(
-                    SheetOffer.Of(r.p.Sheet.Kind).NameIn(approach.Words), $"{r.p.Sheet.Variant}", r.p.EachChild && r.p.Use.Names.Count > 0 ? string.Join(", ", r.p.Use.Names) : r.p.Use.For, r.p.Use.Activity.Name, r.p.Use.Day, $"{r.request.Range}",
-                    SheetMaker.Make(r.request).Pages.Count)),
+                    SheetOffer.Of(r.p.Sheet.Kind).NameIn(approach.Words),
+                    $"{r.p.Sheet.Variant}",
+                    r.p.EachChild && r.p.Use.Names.Count > 0 ? string.Join(", ", r.p.Use.Names) : r.p.Use.For,
+                    r.p.Use.Activity.Name,
+                    r.p.Use.Day,
+                    $"{r.request.Range}",
+                    SheetMaker.Make(r.request).Pages.Count
+                )),
         ];
     }
 
@@ -97,6 +160,10 @@ internal sealed class PackMaker(ClassRoom room)
         var children = (await room.ChildrenAsync(stop)).ToDictionary(c => c.Name, c => new ChildId(c.Id));
         var evidence = await room.EvidenceAsync(stop);
         var seed = (uint)SeededRandom.SeedOf(string.Create(CultureInfo.InvariantCulture, $"pack|{room.Id.Value}|{from:O}"));
-        return (room.Approach, name => new SheetChild(name, children.TryGetValue(name, out var id) ? SessionCards.HistoryOf(id, evidence) : ItemHistory.None), seed);
+        return (
+            room.Approach,
+            name => new SheetChild(name, children.TryGetValue(name, out var id) ? SessionCards.HistoryOf(id, evidence) : ItemHistory.None),
+            seed
+        );
     }
 }

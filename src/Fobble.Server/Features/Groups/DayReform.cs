@@ -34,8 +34,14 @@ internal sealed class DayReform(ClassRoom room, GroupingReader reader, Solving s
 
         // Those who were known to be away have been seen to already.
         var away = await room.AwayAsync(day, stop);
-        List<FormedGroup> groups = [.. sessions.Select(s => new FormedGroup(
-            new(s.Skill), week.IndexOf(s.SlotId, s.Day), [.. s.Members.Where(m => s.Day != day || m.ChildId == child.Value || !away.Contains(m.ChildId)).Select(m => new ChildId(m.ChildId)).Order()]))];
+        List<FormedGroup> groups =
+        [
+            .. sessions.Select(s => new FormedGroup(
+                new(s.Skill),
+                week.IndexOf(s.SlotId, s.Day),
+                [.. s.Members.Where(m => s.Day != day || m.ChildId == child.Value || !away.Contains(m.ChildId)).Select(m => new ChildId(m.ChildId)).Order()]
+            )),
+        ];
         var slots = Enumerable.Range(0, week.OpenSlots.Count).Where(i => week.OpenSlots[i].Day == day).ToHashSet();
         var problem = week.ProblemFor(GroupsAsk.Nothing);
         var changed = await solving.RunAsync(_ => DayChange.Around(problem, groups, slots, new HashSet<ChildId> { child }, week.Names), stop);
@@ -46,11 +52,16 @@ internal sealed class DayReform(ClassRoom room, GroupingReader reader, Solving s
                 {
                     var (to, from) = (At(move.To), move.From is { } left ? At(left) : null);
                     return new TableMove(
-                        move.Child, from is null ? null : new SessionId(from.Id), new(to.Id), $"Here because {week.Names.Child(child)} is away. {Reasons.ForPlaced(move.Child, new(to.Skill), week.Brief)}",
-                        from?.Members.FirstOrDefault(m => m.ChildId == move.Child.Value)?.Reason ?? "");
+                        move.Child,
+                        from is null ? null : new SessionId(from.Id),
+                        new(to.Id),
+                        $"Here because {week.Names.Child(child)} is away. {Reasons.ForPlaced(move.Child, new(to.Skill), week.Brief)}",
+                        from?.Members.FirstOrDefault(m => m.ChildId == move.Child.Value)?.Reason ?? ""
+                    );
                 }),
             ],
-            changed.Sentences);
+            changed.Sentences
+        );
     }
 
     /// <summary>Keeps what an absence changes; so that it can be put back, it is written down.</summary>
@@ -58,7 +69,17 @@ internal sealed class DayReform(ClassRoom room, GroupingReader reader, Solving s
     {
         foreach (var move in changes.Moves)
         {
-            db.DayMoves.Add(new() { Day = day, AwayChildId = away.Value, ChildId = move.Child.Value, FromSessionId = move.From?.Value, ToSessionId = move.To.Value, Reason = move.WasReason });
+            db.DayMoves.Add(
+                new()
+                {
+                    Day = day,
+                    AwayChildId = away.Value,
+                    ChildId = move.Child.Value,
+                    FromSessionId = move.From?.Value,
+                    ToSessionId = move.To.Value,
+                    Reason = move.WasReason,
+                }
+            );
             await MoveAsync(db, move.Child, move.From, move.To, move.Reason, stop);
         }
     }
@@ -74,7 +95,9 @@ internal sealed class DayReform(ClassRoom room, GroupingReader reader, Solving s
             if (!await db.Observations.AnyAsync(o => o.SessionId == move.ToSessionId && o.Withdrawal == null, stop))
             {
                 await MoveAsync(db, new(move.ChildId), new(move.ToSessionId), move.FromSessionId is { } from ? new SessionId(from) : null, move.Reason, stop);
-                said.Add($"{await room.NameOfAsync(new(move.ChildId), stop) ?? "?"} is {(move.FromSessionId is null ? "in no group" : "back at the other table")} as before.");
+                said.Add(
+                    $"{await room.NameOfAsync(new(move.ChildId), stop) ?? "?"} is {(move.FromSessionId is null ? "in no group" : "back at the other table")} as before."
+                );
             }
         }
 
@@ -89,9 +112,20 @@ internal sealed class DayReform(ClassRoom room, GroupingReader reader, Solving s
             db.GroupMembers.Remove(member);
         }
 
-        if (to is { } there && await db.GroupMembers.FindAsync([there.Value, child.Value], stop) is null && await db.GroupSessions.AnyAsync(s => s.Id == there.Value, stop))
+        if (
+            to is { } there
+            && await db.GroupMembers.FindAsync([there.Value, child.Value], stop) is null
+            && await db.GroupSessions.AnyAsync(s => s.Id == there.Value, stop)
+        )
         {
-            db.GroupMembers.Add(new() { SessionId = there.Value, ChildId = child.Value, Reason = reason });
+            db.GroupMembers.Add(
+                new()
+                {
+                    SessionId = there.Value,
+                    ChildId = child.Value,
+                    Reason = reason,
+                }
+            );
         }
     }
 }

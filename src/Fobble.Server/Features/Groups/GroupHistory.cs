@@ -18,19 +18,30 @@ internal sealed class GroupHistory(ClassRoom room)
     public async Task<IReadOnlyList<KeptGroup>> ReadAsync(DateOnly from, DateOnly until, CancellationToken stop)
     {
         var sessions = await room.SessionsAsync(from, until, stop);
-        var absences = await room.Db.Absences.Where(a => a.Child!.ClassId == room.Id.Value && a.Day >= from && a.Day <= until).Select(a => new { a.Day, a.ChildId }).ToListAsync(stop);
+        var absences = await room
+            .Db.Absences.Where(a => a.Child!.ClassId == room.Id.Value && a.Day >= from && a.Day <= until)
+            .Select(a => new { a.Day, a.ChildId })
+            .ToListAsync(stop);
         var away = absences.ToLookup(a => a.Day, a => new ChildId(a.ChildId));
 
         // What is past was held anyhow: only of groups from today on it matters whether something was seen in them.
         var open = sessions.Where(s => s.Day >= room.Today).Select(s => s.Id).ToList();
-        var recorded = await room.Db.Observations.Where(o => o.SessionId != null && open.Contains(o.SessionId.Value) && o.Withdrawal == null).Select(o => o.SessionId!.Value).Distinct().ToListAsync(stop);
+        var recorded = await room
+            .Db.Observations.Where(o => o.SessionId != null && open.Contains(o.SessionId.Value) && o.Withdrawal == null)
+            .Select(o => o.SessionId!.Value)
+            .Distinct()
+            .ToListAsync(stop);
         return
         [
             .. sessions.Select(s => new KeptGroup(
-                s, new(new(s.Id), s.Day, new(s.SlotId), new SkillId(s.Skill), [.. s.Members.Select(m => new ChildId(m.ChildId))], recorded.Contains(s.Id)), away[s.Day].ToHashSet())),
+                s,
+                new(new(s.Id), s.Day, new(s.SlotId), new SkillId(s.Skill), [.. s.Members.Select(m => new ChildId(m.ChildId))], recorded.Contains(s.Id)),
+                away[s.Day].ToHashSet()
+            )),
         ];
     }
 
     /// <summary>Groups since a day that have been held.</summary>
-    public async Task<IReadOnlyList<KeptGroup>> HeldAsync(DateOnly from, CancellationToken stop) => [.. (await ReadAsync(from, room.Today, stop)).Where(g => g.Group.WasHeld(room.Today))];
+    public async Task<IReadOnlyList<KeptGroup>> HeldAsync(DateOnly from, CancellationToken stop) =>
+        [.. (await ReadAsync(from, room.Today, stop)).Where(g => g.Group.WasHeld(room.Today))];
 }

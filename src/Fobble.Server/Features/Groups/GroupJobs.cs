@@ -4,7 +4,9 @@ using Fobble.Server.Hosting;
 namespace Fobble.Server.Features.Groups;
 
 /// <summary>A search for better groups that goes on in the background.</summary>
-internal sealed class ImproveJob(ClassId classId, AdultId adultId, DateTimeOffset begun, WeekGroups week, GroupingProblem problem, GroupingResult found) : Job(classId, adultId, begun), IProgress<GroupingProgress>
+internal sealed class ImproveJob(ClassId classId, AdultId adultId, DateTimeOffset begun, WeekGroups week, GroupingProblem problem, GroupingResult found)
+    : Job(classId, adultId, begun),
+        IProgress<GroupingProgress>
 {
     private GroupingProgress _sofar = new(found.Score, found.Bound);
     private GroupsView? _view;
@@ -39,9 +41,13 @@ internal sealed class AheadJob(ClassId classId, AdultId adultId, DateTimeOffset 
         {
             var plan = _plan;
             return new(
-                Id, State, Progress, plan?.Sentence,
+                Id,
+                State,
+                Progress,
+                plan?.Sentence,
                 plan is null ? [] : [.. weeks.Zip(plan.Cycles).Select(w => w.First.ViewProposal(w.Second))],
-                plan is null ? [] : [.. plan.Children.Select(c => new ChildAheadView(c.Child.Value, weeks[0].Names.Child(c.Child), c.Turns, c.Others))]);
+                plan is null ? [] : [.. plan.Children.Select(c => new ChildAheadView(c.Child.Value, weeks[0].Names.Child(c.Child), c.Turns, c.Others))]
+            );
         }
     }
 

@@ -10,7 +10,16 @@ public sealed record PlacedChild(int Id, string Name, string Reason);
 /// <param name="SessionId">Set once the groups are accepted.</param>
 /// <param name="Run">The session has been held: it is kept as it is.</param>
 public sealed record GroupView(
-    GroupSlotView Slot, string Skill, string Short, string ICan, string Activity, string Reason, IReadOnlyList<PlacedChild> Children, int? SessionId, bool Run);
+    GroupSlotView Slot,
+    string Skill,
+    string Short,
+    string ICan,
+    string Activity,
+    string Reason,
+    IReadOnlyList<PlacedChild> Children,
+    int? SessionId,
+    bool Run
+);
 
 public sealed record ChangeView(int ChildId, string Name, string? From, string? To, string Why);
 
@@ -25,8 +34,18 @@ public sealed record WishView(string Key, string Sentence, int? ChildId, int? Sl
 /// <param name="Conflict">The smallest set of wishes that can't be kept together; empty where groups could be formed.</param>
 /// <param name="Version">Names the week's set in force: accepting is refused with 409 if it is another by then.</param>
 public sealed record GroupsView(
-    DateOnly Monday, bool Accepted, IReadOnlyList<GroupView> Groups, IReadOnlyList<PlacedChild> Unplaced, bool ProvenBest, string Verdict, int Score, IReadOnlyList<ChangeView> Changes, DateOnly? ComparedWith,
-    IReadOnlyList<WishView> Conflict, string Version);
+    DateOnly Monday,
+    bool Accepted,
+    IReadOnlyList<GroupView> Groups,
+    IReadOnlyList<PlacedChild> Unplaced,
+    bool ProvenBest,
+    string Verdict,
+    int Score,
+    IReadOnlyList<ChangeView> Changes,
+    DateOnly? ComparedWith,
+    IReadOnlyList<WishView> Conflict,
+    string Version
+);
 
 public sealed record ChosenGroup(int SlotId, DateOnly Day, string Skill, IReadOnlyList<int> Children);
 
@@ -45,7 +64,14 @@ public sealed record WorkLock(int ChildId, string Skill);
 /// <param name="LetGo">Keys of wishes that don't count this time.</param>
 /// <param name="Without">Children taken to be away all week: what if?</param>
 public sealed record GroupsAsk(
-    IReadOnlyList<SeatLock> Seats, IReadOnlyList<AimLock> Aims, IReadOnlyList<ChosenGroup> Kept, IReadOnlyList<int> Turns, IReadOnlyList<WorkLock> Work, IReadOnlyList<string> LetGo, IReadOnlyList<int> Without)
+    IReadOnlyList<SeatLock> Seats,
+    IReadOnlyList<AimLock> Aims,
+    IReadOnlyList<ChosenGroup> Kept,
+    IReadOnlyList<int> Turns,
+    IReadOnlyList<WorkLock> Work,
+    IReadOnlyList<string> LetGo,
+    IReadOnlyList<int> Without
+)
 {
     public static readonly GroupsAsk Nothing = new([], [], [], [], [], [], []);
 }
@@ -80,7 +106,14 @@ public sealed record ChildAheadView(int Id, string Name, int Turns, int Others);
 
 /// <summary>Several weeks of groups, being worked out or ready.</summary>
 /// <param name="Progress">Share that is done.</param>
-public sealed record AheadView(Guid Id, JobState State, double Progress, string? Sentence, IReadOnlyList<GroupsView> Weeks, IReadOnlyList<ChildAheadView> Children);
+public sealed record AheadView(
+    Guid Id,
+    JobState State,
+    double Progress,
+    string? Sentence,
+    IReadOnlyList<GroupsView> Weeks,
+    IReadOnlyList<ChildAheadView> Children
+);
 
 /// <param name="Before">Strength in the aim before the day, 0 to 5.</param>
 public sealed record OutcomeChild(int Id, string Name, int Before, int After, int Now, bool Reached, bool CarriedOver, bool Recorded, bool Away);
@@ -99,7 +132,14 @@ public sealed record CompanyChild(int Id, string Name, int Turns, int Others, Da
 public sealed record MetView(int First, int Second, int Times);
 
 /// <summary>Turns and company over a term.</summary>
-public sealed record CompanyView(DateOnly From, DateOnly Until, string? Term, IReadOnlyList<CompanyChild> Children, IReadOnlyList<MetView> Met, IReadOnlyList<string> Warnings);
+public sealed record CompanyView(
+    DateOnly From,
+    DateOnly Until,
+    string? Term,
+    IReadOnlyList<CompanyChild> Children,
+    IReadOnlyList<MetView> Met,
+    IReadOnlyList<string> Warnings
+);
 
 public sealed record WeightView(string Key, string Name, string Does, int Percent);
 
@@ -118,14 +158,33 @@ public sealed record AdultGroupsView(int Id, string Name, IReadOnlyList<string> 
 /// <param name="Steps">What a weight can be set to, in percent of the usual.</param>
 /// <param name="NearAdult">Children who work best with an adult close by.</param>
 public sealed record GroupWishesView(
-    int MinSize, int MaxSize, bool EveryoneOnce, int? MostNearAdult, int? MostAtOnce, IReadOnlyList<WeightView> Weights, IReadOnlyList<int> Steps,
-    IReadOnlyList<PairWishView> Pairs, IReadOnlyList<AdultWishView> AdultWishes, IReadOnlyList<TimeOutView> TimesOut, IReadOnlyList<int> NearAdult,
-    IReadOnlyList<AdultGroupsView> Adults, IReadOnlyList<PlanStrand> Strands, IReadOnlyList<ChildName> Children);
+    int MinSize,
+    int MaxSize,
+    bool EveryoneOnce,
+    int? MostNearAdult,
+    int? MostAtOnce,
+    IReadOnlyList<WeightView> Weights,
+    IReadOnlyList<int> Steps,
+    IReadOnlyList<PairWishView> Pairs,
+    IReadOnlyList<AdultWishView> AdultWishes,
+    IReadOnlyList<TimeOutView> TimesOut,
+    IReadOnlyList<int> NearAdult,
+    IReadOnlyList<AdultGroupsView> Adults,
+    IReadOnlyList<PlanStrand> Strands,
+    IReadOnlyList<ChildName> Children
+);
 
 /// <param name="MinSize">2 to 6.</param>
 /// <param name="MaxSize">2 to 6.</param>
 /// <param name="Weights">Percent by the key of a weight.</param>
-public sealed record GroupSettingsChange(int MinSize, int MaxSize, bool EveryoneOnce, int? MostNearAdult, int? MostAtOnce, IReadOnlyDictionary<string, int> Weights);
+public sealed record GroupSettingsChange(
+    int MinSize,
+    int MaxSize,
+    bool EveryoneOnce,
+    int? MostNearAdult,
+    int? MostAtOnce,
+    IReadOnlyDictionary<string, int> Weights
+);
 
 public sealed record NewPairWish(int First, int Second, bool Together, DateOnly? Until);
 

@@ -34,9 +34,15 @@ internal sealed class GroupsFeature : IFeature
         lead.MapPost("/accept", AcceptAsync);
         lead.MapPost("/ahead", AheadAsync);
         var jobs = ofClass.MapGroup("/groups").RequireAuthorization(Policies.Lead);
-        jobs.MapGet("/better/{id:guid}", Results<Ok<ImproveView>, NotFound> (ClassRoom room, Guid id, JobQueue queue) => queue.Find<ImproveJob>(room.Id, id) is { } job ? TypedResults.Ok(job.View) : TypedResults.NotFound());
-        jobs.MapDelete("/better/{id:guid}", Results<NoContent, NotFound> (ClassRoom room, Guid id, JobQueue queue) => Stop(queue.Find<ImproveJob>(room.Id, id)));
-        jobs.MapGet("/ahead/{id:guid}", Results<Ok<AheadView>, NotFound> (ClassRoom room, Guid id, JobQueue queue) => queue.Find<AheadJob>(room.Id, id) is { } job ? TypedResults.Ok(job.View) : TypedResults.NotFound());
+        jobs.MapGet("/better/{id:guid}", Results<Ok<ImproveView>, NotFound> (ClassRoom room, Guid id, JobQueue queue) =>
+            queue.Find<ImproveJob>(room.Id, id) is { } job ? TypedResults.Ok(job.View) : TypedResults.NotFound()
+        );
+        jobs.MapDelete("/better/{id:guid}", Results<NoContent, NotFound> (ClassRoom room, Guid id, JobQueue queue) =>
+            Stop(queue.Find<ImproveJob>(room.Id, id))
+        );
+        jobs.MapGet("/ahead/{id:guid}", Results<Ok<AheadView>, NotFound> (ClassRoom room, Guid id, JobQueue queue) =>
+            queue.Find<AheadJob>(room.Id, id) is { } job ? TypedResults.Ok(job.View) : TypedResults.NotFound()
+        );
         jobs.MapDelete("/ahead/{id:guid}", Results<NoContent, NotFound> (ClassRoom room, Guid id, JobQueue queue) => Stop(queue.Find<AheadJob>(room.Id, id)));
         ofClass.MapGroupWishes();
         ofClass.MapLookingBack();
@@ -46,7 +52,13 @@ internal sealed class GroupsFeature : IFeature
     private static async Task<Ok<GroupsView>> GetAsync(ClassRoom room, DateOnly day, GroupingReader reader, CancellationToken stop) =>
         TypedResults.Ok((await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop)).ViewAccepted());
 
-    private static async Task<Results<Ok<GroupsView>, ValidationProblem, ProblemHttpResult>> ProposeAsync(DateOnly day, GroupsAsk ask, GroupingReader reader, Solving solving, CancellationToken stop)
+    private static async Task<Results<Ok<GroupsView>, ValidationProblem, ProblemHttpResult>> ProposeAsync(
+        DateOnly day,
+        GroupsAsk ask,
+        GroupingReader reader,
+        Solving solving,
+        CancellationToken stop
+    )
     {
         var week = await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop);
         if (week.OpenSlots.Count == 0)
@@ -60,16 +72,29 @@ internal sealed class GroupsFeature : IFeature
     }
 
     /// <summary>Sets nearly as good that give at least some children another aim.</summary>
-    private static async Task<Results<Ok<IReadOnlyList<GroupsView>>, ValidationProblem>> OthersAsync(DateOnly day, GroupsOnBoard board, GroupingReader reader, Solving solving, CancellationToken stop)
+    private static async Task<Results<Ok<IReadOnlyList<GroupsView>>, ValidationProblem>> OthersAsync(
+        DateOnly day,
+        GroupsOnBoard board,
+        GroupingReader reader,
+        Solving solving,
+        CancellationToken stop
+    )
     {
         var week = await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop);
         week.Check(board.Ask, board.Groups);
         var problem = week.ProblemFor(board.Ask);
         var found = Grouper.AsFound(problem, week.Formed(board.Groups));
-        return TypedResults.Ok<IReadOnlyList<GroupsView>>([.. (await solving.RunAsync(until => Grouper.Others(problem, found, OtherSets, until), stop)).Select(week.ViewProposal)]);
+        return TypedResults.Ok<IReadOnlyList<GroupsView>>([
+            .. (await solving.RunAsync(until => Grouper.Others(problem, found, OtherSets, until), stop)).Select(week.ViewProposal),
+        ]);
     }
 
-    private static async Task<Results<Ok<IReadOnlyList<PriceView>>, ValidationProblem>> PricesAsync(DateOnly day, PricesRequest request, GroupingReader reader, CancellationToken stop)
+    private static async Task<Results<Ok<IReadOnlyList<PriceView>>, ValidationProblem>> PricesAsync(
+        DateOnly day,
+        PricesRequest request,
+        GroupingReader reader,
+        CancellationToken stop
+    )
     {
         var week = await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop);
         week.Check(request.Ask, request.Groups);
@@ -78,7 +103,13 @@ internal sealed class GroupsFeature : IFeature
         return TypedResults.Ok<IReadOnlyList<PriceView>>([.. prices.Select(p => new PriceView(p.To, p.Price, p.Breaks, p.Reason))]);
     }
 
-    private static async Task<Results<Ok<WhyNotView>, ValidationProblem>> WhyNotAsync(DateOnly day, WhyNotRequest request, GroupingReader reader, Solving solving, CancellationToken stop)
+    private static async Task<Results<Ok<WhyNotView>, ValidationProblem>> WhyNotAsync(
+        DateOnly day,
+        WhyNotRequest request,
+        GroupingReader reader,
+        Solving solving,
+        CancellationToken stop
+    )
     {
         var week = await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop);
         week.Check(request.Ask, request.Groups);
@@ -90,25 +121,57 @@ internal sealed class GroupsFeature : IFeature
 
     /// <summary>Goes on looking in the background, from the groups on the board.</summary>
     private static async Task<Results<Ok<ImproveView>, ValidationProblem>> ImproveAsync(
-        ClassRoom room, DateOnly day, GroupsOnBoard board, GroupingReader reader, JobQueue queue, HttpContext http, TimeProvider clock, CancellationToken stop)
+        ClassRoom room,
+        DateOnly day,
+        GroupsOnBoard board,
+        GroupingReader reader,
+        JobQueue queue,
+        HttpContext http,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
         var week = await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop);
         week.Check(board.Ask, board.Groups);
         var problem = week.ProblemFor(board.Ask);
-        return TypedResults.Ok(queue.Begin(new ImproveJob(room.Id, http.User.AdultId(), clock.GetUtcNow(), week, problem, Grouper.AsFound(problem, week.Formed(board.Groups)))).View);
+        return TypedResults.Ok(
+            queue
+                .Begin(new ImproveJob(room.Id, http.User.AdultId(), clock.GetUtcNow(), week, problem, Grouper.AsFound(problem, week.Formed(board.Groups))))
+                .View
+        );
     }
 
     private static async Task<Results<Ok<AheadView>, ValidationProblem, ProblemHttpResult>> AheadAsync(
-        ClassRoom room, DateOnly day, AheadRequest request, GroupingReader reader, JobQueue queue, HttpContext http, TimeProvider clock, CancellationToken stop)
+        ClassRoom room,
+        DateOnly day,
+        AheadRequest request,
+        GroupingReader reader,
+        JobQueue queue,
+        HttpContext http,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
-        RefusedException.Unless(request.Weeks is >= Rotation.FewestWeeks and <= Rotation.MostWeeks, "weeks", $"Groups are planned for {Rotation.FewestWeeks} to {Rotation.MostWeeks} weeks ahead.");
+        RefusedException.Unless(
+            request.Weeks is >= Rotation.FewestWeeks and <= Rotation.MostWeeks,
+            "weeks",
+            $"Groups are planned for {Rotation.FewestWeeks} to {Rotation.MostWeeks} weeks ahead."
+        );
         var weeks = await reader.AheadAsync(SchoolCalendar.MondayOf(day), request.Weeks, stop);
         return weeks.Count == 0 ? NoPlace() : TypedResults.Ok(queue.Begin(new AheadJob(room.Id, http.User.AdultId(), clock.GetUtcNow(), weeks)).View);
     }
 
     /// <summary>Takes the groups as they stand, moved by hand or not: the teacher decides. Sessions already held stay.</summary>
     private static async Task<Results<Ok<GroupsView>, ValidationProblem, ProblemHttpResult>> AcceptAsync(
-        ClassRoom room, DateOnly day, AcceptRequest request, GroupingReader reader, Decisions decisions, HttpContext http, TimeProvider clock, CancellationToken stop)
+        ClassRoom room,
+        DateOnly day,
+        AcceptRequest request,
+        GroupingReader reader,
+        Decisions decisions,
+        HttpContext http,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
         var monday = SchoolCalendar.MondayOf(day);
         var week = await reader.ReadAsync(monday, stop);
@@ -119,19 +182,30 @@ internal sealed class GroupsFeature : IFeature
             Expected.GroupsOf(room, monday, request.Version),
             async db =>
             {
-                var set = new GroupCycle { ClassId = room.Id.Value, Monday = monday, AcceptedAt = clock.GetUtcNow(), AcceptedBy = http.User.AdultId().Value };
+                var set = new GroupCycle
+                {
+                    ClassId = room.Id.Value,
+                    Monday = monday,
+                    AcceptedAt = clock.GetUtcNow(),
+                    AcceptedBy = http.User.AdultId().Value,
+                };
                 set.Sessions.AddRange(week.ToSessions(week.Formed(request.Groups)));
                 db.GroupCycles.Add(set);
                 await db.SaveChangesAsync(stop);
                 await db.GroupSessions.Where(s => kept.Contains(s.Id)).ExecuteUpdateAsync(s => s.SetProperty(x => x.CycleId, set.Id), stop);
             },
-            stop);
+            stop
+        );
         await room.AgainAsync(stop);
         return TypedResults.Ok((await reader.ReadAsync(monday, stop)).ViewAccepted());
     }
 
-    private static ProblemHttpResult NoPlace() => TypedResults.Problem(
-        "This week has no free place for a small group: look at the closures and the timetable in Set-up.", statusCode: StatusCodes.Status409Conflict, title: "No place for groups");
+    private static ProblemHttpResult NoPlace() =>
+        TypedResults.Problem(
+            "This week has no free place for a small group: look at the closures and the timetable in Set-up.",
+            statusCode: StatusCodes.Status409Conflict,
+            title: "No place for groups"
+        );
 
     private static Results<NoContent, NotFound> Stop(Job? job)
     {

@@ -25,8 +25,12 @@ internal static class LookingBackEndpoints
         ofClass.MapGet("/groups/after", AfterAsync);
         ofClass.MapGet("/groups/company", CompanyAsync);
         ofClass.MapGet("/groups/file", FileAsync).RequireAuthorization(Policies.Lead);
-        ofClass.MapGet("/weeks/{day}/groups/wall", (ClassRoom room, DateOnly day, PaperSize? paper, GroupingReader reader, CancellationToken stop) => PaperAsync(room, day, paper, p => p.Wall(), reader, stop));
-        ofClass.MapGet("/weeks/{day}/groups/cards", (ClassRoom room, DateOnly day, PaperSize? paper, GroupingReader reader, CancellationToken stop) => PaperAsync(room, day, paper, p => p.Cards(), reader, stop));
+        ofClass.MapGet("/weeks/{day}/groups/wall", (ClassRoom room, DateOnly day, PaperSize? paper, GroupingReader reader, CancellationToken stop) =>
+            PaperAsync(room, day, paper, p => p.Wall(), reader, stop)
+        );
+        ofClass.MapGet("/weeks/{day}/groups/cards", (ClassRoom room, DateOnly day, PaperSize? paper, GroupingReader reader, CancellationToken stop) =>
+            PaperAsync(room, day, paper, p => p.Cards(), reader, stop)
+        );
     }
 
     /// <summary>Outcomes of the groups of some weeks up to today, the latest first.</summary>
@@ -35,23 +39,56 @@ internal static class LookingBackEndpoints
         var today = room.Today;
         var from = SchoolCalendar.MondayOf(today).AddDays(-7 * Math.Clamp((weeks ?? UsualWeeks) - 1, 0, 60));
         var outcomes = await OutcomesAsync(room, from, history, stop);
-        var adults = await room.Db.LessonSlots.Where(s => s.ClassId == room.Id.Value).Select(s => new { s.Id, s.Adult!.FullName }).ToDictionaryAsync(s => s.Id, s => s.FullName, stop);
+        var adults = await room
+            .Db.LessonSlots.Where(s => s.ClassId == room.Id.Value)
+            .Select(s => new { s.Id, s.Adult!.FullName })
+            .ToDictionaryAsync(s => s.Id, s => s.FullName, stop);
         var children = outcomes.SelectMany(o => o.Outcome.Children).ToList();
-        var sentence = children.Count == 0 ? "No group has met in this time."
-            : $"{Words.Capital(Words.Count(outcomes.Count, "group", "groups"))}: {Words.Count(children.Count(c => c.Reached), "aim is", "aims are")} reached, {Words.Count(children.Count(c => c.CarriedOver), "aim is", "aims are")} carried over. What was learned elsewhere in these weeks counts as well.";
-        return TypedResults.Ok(new AfterView(from, today, sentence,
-        [
-            .. outcomes.GroupBy(o => SchoolCalendar.MondayOf(o.Outcome.Group.Day)).OrderByDescending(w => w.Key).Select(week => new OutcomeWeek(week.Key,
-            [
-                .. week.Select(o => new OutcomeGroup(
-                    o.Session.Id, o.Outcome.Group.Day, adults.GetValueOrDefault(o.Session.SlotId, ""), o.Session.Skill, room.Map[o.Outcome.Group.Skill].Short, o.Outcome.Sentence,
-                    [
-                        .. o.Outcome.Children.Select(c => new OutcomeChild(c.Child.Value, o.Names.Child(c.Child), (int)c.Before, (int)c.After, (int)c.Now, c.Reached, c.CarriedOver, c.Recorded, false))
-                            .Concat(o.Away.Select(c => new OutcomeChild(c.Value, o.Names.Child(c), 0, 0, 0, false, false, false, true)))
-                            .OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase),
-                    ])),
-            ])),
-        ]));
+        var sentence =
+            children.Count == 0
+                ? "No group has met in this time."
+                : $"{Words.Capital(Words.Count(outcomes.Count, "group", "groups"))}: {Words.Count(children.Count(c => c.Reached), "aim is", "aims are")} reached, {Words.Count(children.Count(c => c.CarriedOver), "aim is", "aims are")} carried over. What was learned elsewhere in these weeks counts as well.";
+        return TypedResults.Ok(
+            new AfterView(
+                from,
+                today,
+                sentence,
+                [
+                    .. outcomes
+                        .GroupBy(o => SchoolCalendar.MondayOf(o.Outcome.Group.Day))
+                        .OrderByDescending(w => w.Key)
+                        .Select(week => new OutcomeWeek(
+                            week.Key,
+                            [
+                                .. week.Select(o => new OutcomeGroup(
+                                    o.Session.Id,
+                                    o.Outcome.Group.Day,
+                                    adults.GetValueOrDefault(o.Session.SlotId, ""),
+                                    o.Session.Skill,
+                                    room.Map[o.Outcome.Group.Skill].Short,
+                                    o.Outcome.Sentence,
+                                    [
+                                        .. o
+                                            .Outcome.Children.Select(c => new OutcomeChild(
+                                                c.Child.Value,
+                                                o.Names.Child(c.Child),
+                                                (int)c.Before,
+                                                (int)c.After,
+                                                (int)c.Now,
+                                                c.Reached,
+                                                c.CarriedOver,
+                                                c.Recorded,
+                                                false
+                                            ))
+                                            .Concat(o.Away.Select(c => new OutcomeChild(c.Value, o.Names.Child(c), 0, 0, 0, false, false, false, true)))
+                                            .OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase),
+                                    ]
+                                )),
+                            ]
+                        )),
+                ]
+            )
+        );
     }
 
     /// <summary>Turns and company from the beginning of the term that holds a day, or of an earlier one, up to today.</summary>
@@ -64,15 +101,31 @@ internal static class LookingBackEndpoints
         var past = (await history.HeldAsync(from, stop)).Select(g => g.Met).OrderBy(g => g.Day).ToList();
         var names = NamesOf(children, room.Map);
         var report = Company.Of([.. children.Select(c => new ChildId(c.Id))], past, names);
-        return TypedResults.Ok(new CompanyView(
-            from, today, calendar.Terms.LastOrDefault(t => t.First <= today)?.Name,
-            [
-                .. report.Children.Select(c => new CompanyChild(
-                    c.Child.Value, names.Child(c.Child), c.Turns, c.Others, c.Last,
-                    [.. past.Where(g => g.Children.Contains(c.Child) && room.Map.Has(g.Skill)).Reverse().Select(g => room.Map[g.Skill].Short).Distinct().Take(MostAims)])),
-            ],
-            [.. report.Met.Select(p => new MetView(p.Pair.First.Value, p.Pair.Second.Value, p.Times))],
-            report.Warnings));
+        return TypedResults.Ok(
+            new CompanyView(
+                from,
+                today,
+                calendar.Terms.LastOrDefault(t => t.First <= today)?.Name,
+                [
+                    .. report.Children.Select(c => new CompanyChild(
+                        c.Child.Value,
+                        names.Child(c.Child),
+                        c.Turns,
+                        c.Others,
+                        c.Last,
+                        [
+                            .. past.Where(g => g.Children.Contains(c.Child) && room.Map.Has(g.Skill))
+                                .Reverse()
+                                .Select(g => room.Map[g.Skill].Short)
+                                .Distinct()
+                                .Take(MostAims),
+                        ]
+                    )),
+                ],
+                [.. report.Met.Select(p => new MetView(p.Pair.First.Value, p.Pair.Second.Value, p.Times))],
+                report.Warnings
+            )
+        );
     }
 
     /// <summary>Every child of every group as a line: for a spreadsheet.</summary>
@@ -80,26 +133,71 @@ internal static class LookingBackEndpoints
     {
         var today = room.Today;
         var from = since ?? (await room.CalendarAsync(stop)).TermBegan(today);
-        var slots = await room.Db.LessonSlots.Where(s => s.ClassId == room.Id.Value).Select(s => new { s.Id, s.Start, s.Adult!.FullName }).ToDictionaryAsync(s => s.Id, stop);
+        var slots = await room
+            .Db.LessonSlots.Where(s => s.ClassId == room.Id.Value)
+            .Select(s => new
+            {
+                s.Id,
+                s.Start,
+                s.Adult!.FullName,
+            })
+            .ToDictionaryAsync(s => s.Id, stop);
         var outcomes = await OutcomesAsync(room, from, history, stop);
-        List<IReadOnlyList<string>> rows = [["Day", "Time", "Adult", "Aim", "Child", "Strength before", "Strength after", "Strength now", "Aim reached", "Recorded", "Away"]];
+        List<IReadOnlyList<string>> rows =
+        [
+            ["Day", "Time", "Adult", "Aim", "Child", "Strength before", "Strength after", "Strength now", "Aim reached", "Recorded", "Away"],
+        ];
         foreach (var (session, outcome, gone, names) in outcomes)
         {
             var slot = slots.GetValueOrDefault(session.SlotId);
-            string[] head = [session.Day.ToString("O", CultureInfo.InvariantCulture), slot is null ? "" : slot.Start.ToString("HH:mm", CultureInfo.InvariantCulture), slot?.FullName ?? "", room.Map[outcome.Group.Skill].Short];
-            rows.AddRange(outcome.Children.Select(c => (IReadOnlyList<string>)[.. head, names.Child(c.Child), $"{(int)c.Before}", $"{(int)c.After}", $"{(int)c.Now}", YesNo(c.Reached), YesNo(c.Recorded), "no"]));
+            string[] head =
+            [
+                session.Day.ToString("O", CultureInfo.InvariantCulture),
+                slot is null ? "" : slot.Start.ToString("HH:mm", CultureInfo.InvariantCulture),
+                slot?.FullName ?? "",
+                room.Map[outcome.Group.Skill].Short,
+            ];
+            rows.AddRange(
+                outcome.Children.Select(c =>
+                    (IReadOnlyList<string>)
+                        [.. head, names.Child(c.Child), $"{(int)c.Before}", $"{(int)c.After}", $"{(int)c.Now}", YesNo(c.Reached), YesNo(c.Recorded), "no"]
+                )
+            );
             rows.AddRange(gone.Select(c => (IReadOnlyList<string>)[.. head, names.Child(c), "", "", "", "", "", "yes"]));
         }
 
         return TypedResults.File(Encoding.UTF8.GetBytes(CsvTable.Write(rows)), "text/csv", "groups.csv");
     }
 
-    private static async Task<FileContentHttpResult> PaperAsync(ClassRoom room, DateOnly day, PaperSize? paper, Func<GroupsOnPaper, Sheet> page, GroupingReader reader, CancellationToken stop)
+    private static async Task<FileContentHttpResult> PaperAsync(
+        ClassRoom room,
+        DateOnly day,
+        PaperSize? paper,
+        Func<GroupsOnPaper, Sheet> page,
+        GroupingReader reader,
+        CancellationToken stop
+    )
     {
         var view = (await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop)).ViewAccepted();
         var first = await FirstNamesAsync(room, stop);
         GroupsOnPaper groups = new(
-            room.Name, view.Monday, [.. view.Groups.Select(g => new GroupOnPaper(g.Slot.Day, g.Slot.Start, g.Slot.Adult, g.Slot.Where, g.Short, g.ICan, g.Activity, [.. g.Children.Select(c => first[c.Id])]))], paper ?? PaperSize.A4, room.Today);
+            room.Name,
+            view.Monday,
+            [
+                .. view.Groups.Select(g => new GroupOnPaper(
+                    g.Slot.Day,
+                    g.Slot.Start,
+                    g.Slot.Adult,
+                    g.Slot.Where,
+                    g.Short,
+                    g.ICan,
+                    g.Activity,
+                    [.. g.Children.Select(c => first[c.Id])]
+                )),
+            ],
+            paper ?? PaperSize.A4,
+            room.Today
+        );
         return TypedResults.File(SheetWriter.Pdf(page(groups), Ink.Saving), "application/pdf");
     }
 
@@ -112,12 +210,20 @@ internal static class LookingBackEndpoints
     }
 
     private static async Task<List<(Data.Model.GroupSession Session, GroupOutcome Outcome, IReadOnlyList<ChildId> Away, GroupNames Names)>> OutcomesAsync(
-        ClassRoom room, DateOnly from, GroupHistory history, CancellationToken stop)
+        ClassRoom room,
+        DateOnly from,
+        GroupHistory history,
+        CancellationToken stop
+    )
     {
         var held = await history.HeldAsync(from, stop);
         var evidence = await room.EvidenceAsync(stop);
         var names = NamesOf(await room.ChildrenAsync(stop), room.Map);
-        return [.. held.Where(g => room.Map.Has(g.Group.Skill)).Select(g => (g.Row, GroupOutcomes.Of(g.Met, evidence, names), (IReadOnlyList<ChildId>)[.. g.Group.Children.Where(g.Away.Contains)], names))];
+        return
+        [
+            .. held.Where(g => room.Map.Has(g.Group.Skill))
+                .Select(g => (g.Row, GroupOutcomes.Of(g.Met, evidence, names), (IReadOnlyList<ChildId>)[.. g.Group.Children.Where(g.Away.Contains)], names)),
+        ];
     }
 
     private static GroupNames NamesOf(IReadOnlyList<ChildName> children, SkillMap map)

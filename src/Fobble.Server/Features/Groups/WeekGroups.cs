@@ -21,8 +21,19 @@ internal sealed record GroupSet(GroupCycle Row, IReadOnlyList<KeptGroup> Groups)
 /// <param name="Slots">All places for groups of the week.</param>
 /// <param name="Open">Those that are still to come and not taken by a group that was held.</param>
 internal sealed record WeekFacts(
-    ClassId ClassId, DateOnly Monday, SkillMap Map, ActivityLibrary Library, IReadOnlyList<ChildName> Children, StoredWishes Wishes, IReadOnlyList<GroupSet> Sets,
-    IReadOnlyList<KeptGroup> Held, IReadOnlyList<GroupSlotView> Slots, IReadOnlyList<GroupSlotView> Open, IReadOnlyList<Core.Cupboard.StockLine> Stock, GroupingBrief Brief);
+    ClassId ClassId,
+    DateOnly Monday,
+    SkillMap Map,
+    ActivityLibrary Library,
+    IReadOnlyList<ChildName> Children,
+    StoredWishes Wishes,
+    IReadOnlyList<GroupSet> Sets,
+    IReadOnlyList<KeptGroup> Held,
+    IReadOnlyList<GroupSlotView> Slots,
+    IReadOnlyList<GroupSlotView> Open,
+    IReadOnlyList<Core.Cupboard.StockLine> Stock,
+    GroupingBrief Brief
+);
 
 /// <summary>
 /// The groups of one class and week: turns requests into the core's terms and its results into views.
@@ -47,31 +58,37 @@ internal sealed class WeekGroups(WeekFacts facts)
     public GroupingBrief Brief => facts.Brief;
 
     /// <summary>Sessions of the set in force that are still to come.</summary>
-    public IReadOnlyList<GroupSession> Coming => [.. (_accepted?.Groups ?? []).Where(g => !facts.Held.Contains(g) && IndexOf(g.Row.SlotId, g.Row.Day) >= 0).Select(g => g.Row)];
+    public IReadOnlyList<GroupSession> Coming =>
+        [.. (_accepted?.Groups ?? []).Where(g => !facts.Held.Contains(g) && IndexOf(g.Row.SlotId, g.Row.Day) >= 0).Select(g => g.Row)];
 
-    public GroupNames Names => new(
-        NameOf,
-        skill => facts.Map[skill].InSentence,
-        adult => facts.Wishes.Places.Values.FirstOrDefault(p => p.Id == adult).Name ?? "an adult who has left",
-        slot => $"{Words.Weekday(facts.Open[slot].Day)} {facts.Open[slot].Start:H:mm} with {facts.Open[slot].Adult}");
+    public GroupNames Names =>
+        new(
+            NameOf,
+            skill => facts.Map[skill].InSentence,
+            adult => facts.Wishes.Places.Values.FirstOrDefault(p => p.Id == adult).Name ?? "an adult who has left",
+            slot => $"{Words.Weekday(facts.Open[slot].Day)} {facts.Open[slot].Start:H:mm} with {facts.Open[slot].Adult}"
+        );
 
     /// <summary>The free places in the core's terms; those that overlap in time are of one moment.</summary>
     public IReadOnlyList<GroupSlot> Places =>
-        PlaceInWeek.InMoments([.. facts.Open.Select(s => new PlaceInWeek(new(s.SlotId), s.Day, s.Start, s.Minutes, new(facts.Wishes.Places.GetValueOrDefault(s.SlotId).Id)))]);
+        PlaceInWeek.InMoments([
+            .. facts.Open.Select(s => new PlaceInWeek(new(s.SlotId), s.Day, s.Start, s.Minutes, new(facts.Wishes.Places.GetValueOrDefault(s.SlotId).Id))),
+        ]);
 
     /// <summary>This week among several.</summary>
     public CycleAhead Ahead => new(AcceptedGroup.CycleOf(Monday), facts.Open[0].Day, Places, Brief.AwayIn);
 
-    private GroupRules Rules(IEnumerable<Wish> wishes) => new()
-    {
-        MinSize = facts.Wishes.Settings.MinSize,
-        MaxSize = facts.Wishes.Settings.MaxSize,
-        EveryoneOnce = facts.Wishes.Settings.EveryoneOnce,
-        MostAtOnce = facts.Wishes.Settings.MostAtOnce,
-        Weights = facts.Wishes.Weights,
-        Clashes = Clashes(),
-        Wishes = [.. wishes],
-    };
+    private GroupRules Rules(IEnumerable<Wish> wishes) =>
+        new()
+        {
+            MinSize = facts.Wishes.Settings.MinSize,
+            MaxSize = facts.Wishes.Settings.MaxSize,
+            EveryoneOnce = facts.Wishes.Settings.EveryoneOnce,
+            MostAtOnce = facts.Wishes.Settings.MostAtOnce,
+            Weights = facts.Wishes.Weights,
+            Clashes = Clashes(),
+            Wishes = [.. wishes],
+        };
 
     /// <summary>The rules as they are kept for the class.</summary>
     public GroupRules OwnRules => Rules(facts.Wishes.InForce(Monday, facts.Map));
@@ -89,10 +106,14 @@ internal sealed class WeekGroups(WeekFacts facts)
             .. ask.Work.Where(w => IsOpen(w.ChildId)).Select(w => new WorkWish(new(w.ChildId), new(w.Skill))),
         ];
         return new(
-            [.. Candidates.From(Brief).Where(c => !ask.Without.Contains(c.Child.Value))], Places,
+            [.. Candidates.From(Brief).Where(c => !ask.Without.Contains(c.Child.Value))],
+            Places,
             Rules(wishes.Where(w => !ask.LetGo.Contains(w.Key)).DistinctBy(w => w.Key)),
-            Candidates.MetLately(Brief.Past))
-        { Fixed = Formed([.. ask.Kept.Select(g => g with { Children = [.. g.Children.Except(ask.Without)] })]) };
+            Candidates.MetLately(Brief.Past)
+        )
+        {
+            Fixed = Formed([.. ask.Kept.Select(g => g with { Children = [.. g.Children.Except(ask.Without)] })]),
+        };
     }
 
     public IReadOnlyList<FormedGroup> Formed(IReadOnlyList<ChosenGroup> groups) =>
@@ -113,10 +134,13 @@ internal sealed class WeekGroups(WeekFacts facts)
     /// <summary>What makes an ask impossible: places, skills or children that do not exist, or a child in two groups that stay.</summary>
     private RefusedException? FaultOf(GroupsAsk ask) =>
         FaultOf(ask.Kept)
-        ?? (ask.Seats.Any(s => IndexOf(s.SlotId, s.Day) < 0) || ask.Aims.Any(a => IndexOf(a.SlotId, a.Day) < 0) ? NoSuchPlace()
+        ?? (
+            ask.Seats.Any(s => IndexOf(s.SlotId, s.Day) < 0) || ask.Aims.Any(a => IndexOf(a.SlotId, a.Day) < 0) ? NoSuchPlace()
             : ask.Aims.Select(a => a.Skill).Concat(ask.Work.Select(w => w.Skill)).Any(s => !facts.Map.Has(new SkillId(s))) ? NoSuchSkill()
-            : ask.Seats.Select(s => s.ChildId).Concat(ask.Turns).Concat(ask.Work.Select(w => w.ChildId)).Concat(ask.Without).Any(c => !IsOurs(c)) ? NoSuchChild()
-            : null);
+            : ask.Seats.Select(s => s.ChildId).Concat(ask.Turns).Concat(ask.Work.Select(w => w.ChildId)).Concat(ask.Without).Any(c => !IsOurs(c))
+                ? NoSuchChild()
+            : null
+        );
 
     /// <summary>What makes chosen groups impossible (not merely unwise): places, skills or children that do not exist, or a child twice.</summary>
     private RefusedException? FaultOf(IReadOnlyList<ChosenGroup> groups)
@@ -135,34 +159,55 @@ internal sealed class WeekGroups(WeekFacts facts)
 
     public int IndexOf(int slotId, DateOnly day) => facts.Open.ToList().FindIndex(s => s.SlotId == slotId && s.Day == day);
 
-    public IEnumerable<GroupSession> ToSessions(IReadOnlyList<FormedGroup> groups) => groups.Where(g => g.Children.Count > 0).Select(g =>
-    {
-        var slot = facts.Open[g.Slot];
-        var session = new GroupSession
-        {
-            ClassId = facts.ClassId.Value,
-            Day = slot.Day,
-            SlotId = slot.SlotId,
-            Skill = g.Skill.Value,
-            Activity = ActivityFor(g.Skill).Id.Value,
-            Seed = (long)SessionCards.SeedFor(facts.ClassId, slot.Day, slot.SlotId, g.Skill),
-            Reason = Reasons.ForGroup(g, Brief),
-        };
-        session.Members.AddRange(g.Children.Select(c => new GroupMember { ChildId = c.Value, Reason = Reasons.ForPlaced(c, g.Skill, Brief) }));
-        return session;
-    });
+    public IEnumerable<GroupSession> ToSessions(IReadOnlyList<FormedGroup> groups) =>
+        groups
+            .Where(g => g.Children.Count > 0)
+            .Select(g =>
+            {
+                var slot = facts.Open[g.Slot];
+                var session = new GroupSession
+                {
+                    ClassId = facts.ClassId.Value,
+                    Day = slot.Day,
+                    SlotId = slot.SlotId,
+                    Skill = g.Skill.Value,
+                    Activity = ActivityFor(g.Skill).Id.Value,
+                    Seed = (long)SessionCards.SeedFor(facts.ClassId, slot.Day, slot.SlotId, g.Skill),
+                    Reason = Reasons.ForGroup(g, Brief),
+                };
+                session.Members.AddRange(g.Children.Select(c => new GroupMember { ChildId = c.Value, Reason = Reasons.ForPlaced(c, g.Skill, Brief) }));
+                return session;
+            });
 
     public GroupsView ViewProposal(GroupingResult result)
     {
         var candidates = Candidates.From(Brief);
         var before = facts.Sets.Count > 0 ? facts.Sets[0] : null;
-        var changes = before is null ? [] : GroupChanges.Between([.. before.Groups.Select(g => g.Group.Met(_ => false))], before.Row.AcceptedAt, result.Groups, Brief).Where(c => !Brief.Excluded.Contains(c.Child));
+        var changes = before is null
+            ? []
+            : GroupChanges
+                .Between([.. before.Groups.Select(g => g.Group.Met(_ => false))], before.Row.AcceptedAt, result.Groups, Brief)
+                .Where(c => !Brief.Excluded.Contains(c.Child));
         return new GroupsView(
-            Monday, false, [.. facts.Held.Select(h => ViewOf(h.Row)).Concat(result.Groups.Select(ViewOf)).OrderBy(g => g.Slot.Day).ThenBy(g => g.Slot.Start).ThenBy(g => g.Slot.SlotId)],
+            Monday,
+            false,
+            [
+                .. facts
+                    .Held.Select(h => ViewOf(h.Row))
+                    .Concat(result.Groups.Select(ViewOf))
+                    .OrderBy(g => g.Slot.Day)
+                    .ThenBy(g => g.Slot.Start)
+                    .ThenBy(g => g.Slot.SlotId),
+            ],
             [.. result.Unplaced.Select(c => new PlacedChild(c.Value, NameOf(c), Reasons.ForUnplaced(c, Brief, candidates)))],
-            result.ProvenBest, Reasons.ForResult(result), result.Score,
+            result.ProvenBest,
+            Reasons.ForResult(result),
+            result.Score,
             [.. changes.Select(c => new ChangeView(c.Child.Value, NameOf(c.Child), ShortOf(c.From), ShortOf(c.To), c.Why))],
-            before?.Monday, [.. result.Conflict.Select(ViewOf)], Version);
+            before?.Monday,
+            [.. result.Conflict.Select(ViewOf)],
+            Version
+        );
     }
 
     public GroupsView ViewAccepted()
@@ -171,52 +216,132 @@ internal sealed class WeekGroups(WeekFacts facts)
         var placed = sessions.SelectMany(s => s.Members.Select(m => m.ChildId)).ToHashSet();
         var candidates = Candidates.From(Brief);
         return new GroupsView(
-            Monday, _accepted is not null, [.. sessions.Select(ViewOf).OrderBy(g => g.Slot.Day).ThenBy(g => g.Slot.Start).ThenBy(g => g.Slot.SlotId)],
-            _accepted is null ? [] : [.. _names.Where(n => !placed.Contains(n.Key.Value)).Select(n => new PlacedChild(n.Key.Value, n.Value, Reasons.ForUnplaced(n.Key, Brief, candidates)))],
-            false, _accepted is null ? "No groups have been accepted for this week yet." : "Accepted.", 0, [], null, [], Version);
+            Monday,
+            _accepted is not null,
+            [.. sessions.Select(ViewOf).OrderBy(g => g.Slot.Day).ThenBy(g => g.Slot.Start).ThenBy(g => g.Slot.SlotId)],
+            _accepted is null
+                ? []
+                :
+                [
+                    .. _names
+                        .Where(n => !placed.Contains(n.Key.Value))
+                        .Select(n => new PlacedChild(n.Key.Value, n.Value, Reasons.ForUnplaced(n.Key, Brief, candidates))),
+                ],
+            false,
+            _accepted is null ? "No groups have been accepted for this week yet." : "Accepted.",
+            0,
+            [],
+            null,
+            [],
+            Version
+        );
     }
 
     private string NameOf(ChildId child) => _names.GetValueOrDefault(child, "?");
 
     private WishView ViewOf(Wish wish)
     {
-        var slot = wish switch { SeatWish seat => facts.Open[seat.Slot], AimWish aim => facts.Open[aim.Slot], _ => null };
-        var child = wish switch { SeatWish seat => seat.Child.Value, TurnWish turn => turn.Child.Value, WorkWish work => work.Child.Value, _ => (int?)null };
+        var slot = wish switch
+        {
+            SeatWish seat => facts.Open[seat.Slot],
+            AimWish aim => facts.Open[aim.Slot],
+            _ => null,
+        };
+        var child = wish switch
+        {
+            SeatWish seat => seat.Child.Value,
+            TurnWish turn => turn.Child.Value,
+            WorkWish work => work.Child.Value,
+            _ => (int?)null,
+        };
         return new(wish.Key, Words.Stopped(Words.Capital(wish.InWords(Names))), child, slot?.SlotId, slot?.Day);
     }
 
-    private GroupView ViewOf(FormedGroup group) => new(
-        facts.Open[group.Slot], group.Skill.Value, facts.Map[group.Skill].Short, facts.Map[group.Skill].ICan, ActivityFor(group.Skill).Name, Reasons.ForGroup(group, Brief),
-        [.. group.Children.Select(c => new PlacedChild(c.Value, NameOf(c), Reasons.ForPlaced(c, group.Skill, Brief))).OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase)], null, false);
+    private GroupView ViewOf(FormedGroup group) =>
+        new(
+            facts.Open[group.Slot],
+            group.Skill.Value,
+            facts.Map[group.Skill].Short,
+            facts.Map[group.Skill].ICan,
+            ActivityFor(group.Skill).Name,
+            Reasons.ForGroup(group, Brief),
+            [
+                .. group
+                    .Children.Select(c => new PlacedChild(c.Value, NameOf(c), Reasons.ForPlaced(c, group.Skill, Brief)))
+                    .OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase),
+            ],
+            null,
+            false
+        );
 
     private GroupView ViewOf(GroupSession session)
     {
         var skill = facts.Map[new SkillId(session.Skill)];
         var slot = facts.Slots.FirstOrDefault(s => s.SlotId == session.SlotId && s.Day == session.Day) ?? new(session.SlotId, session.Day, default, 0, "", "");
         return new GroupView(
-            slot, session.Skill, skill.Short, skill.ICan, facts.Library[new ActivityId(session.Activity)].Name, session.Reason,
-            [.. session.Members.Select(m => new PlacedChild(m.ChildId, NameOf(new(m.ChildId)), m.Reason)).OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase)],
-            session.Id, facts.Held.Any(h => h.Row.Id == session.Id));
+            slot,
+            session.Skill,
+            skill.Short,
+            skill.ICan,
+            facts.Library[new ActivityId(session.Activity)].Name,
+            session.Reason,
+            [
+                .. session
+                    .Members.Select(m => new PlacedChild(m.ChildId, NameOf(new(m.ChildId)), m.Reason))
+                    .OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase),
+            ],
+            session.Id,
+            facts.Held.Any(h => h.Row.Id == session.Id)
+        );
     }
 
     private Activity ActivityFor(SkillId skill)
     {
         if (!_activities.TryGetValue(skill, out var chosen))
         {
-            _activities[skill] = chosen = GroupActivities.For(skill, facts.Library, facts.Sets.SelectMany(s => s.Groups.Select(g => (s.Monday, g.Group.Skill, new ActivityId(g.Row.Activity)))), Monday);
+            _activities[skill] = chosen = GroupActivities.For(
+                skill,
+                facts.Library,
+                facts.Sets.SelectMany(s => s.Groups.Select(g => (s.Monday, g.Group.Skill, new ActivityId(g.Row.Activity)))),
+                Monday
+            );
         }
 
         return chosen;
     }
 
     // Where nothing has been counted in the cupboard, nothing is known to be short.
-    private IReadOnlySet<(SkillId, SkillId)> Clashes() => _clashes ??= facts.Stock.Count == 0
-        ? new HashSet<(SkillId, SkillId)>()
-        : AtOnce.Clashes(
-            [
-                .. facts.Map.Skills.Select(s => s.Id).Where(s => facts.Library.For(s, Place.Group).Count > 0).Select(s => (s, Activity: ActivityFor(s)))
-                    .Select(p => (p.s, new Use(Monday, default, p.Activity.Minutes, "", "Small group", p.Activity, p.Activity.For(p.s)?.Range ?? new(1, 10), facts.Wishes.Settings.MaxSize, 1, [], true))),
-            ], facts.Stock);
+    private IReadOnlySet<(SkillId, SkillId)> Clashes() =>
+        _clashes ??=
+            facts.Stock.Count == 0
+                ? new HashSet<(SkillId, SkillId)>()
+                : AtOnce.Clashes(
+                    [
+                        .. facts
+                            .Map.Skills.Select(s => s.Id)
+                            .Where(s => facts.Library.For(s, Place.Group).Count > 0)
+                            .Select(s => (s, Activity: ActivityFor(s)))
+                            .Select(p =>
+                                (
+                                    p.s,
+                                    new Use(
+                                        Monday,
+                                        default,
+                                        p.Activity.Minutes,
+                                        "",
+                                        "Small group",
+                                        p.Activity,
+                                        p.Activity.For(p.s)?.Range ?? new(1, 10),
+                                        facts.Wishes.Settings.MaxSize,
+                                        1,
+                                        [],
+                                        true
+                                    )
+                                )
+                            ),
+                    ],
+                    facts.Stock
+                );
 
     private string? ShortOf(SkillId? skill) => skill is { } id ? facts.Map[id].Short : null;
 

@@ -15,9 +15,28 @@ namespace Fobble.Server.Features.GuessJar;
 /// <param name="Proposal">What to fill next, for things as they were last time.</param>
 /// <param name="Rest">Why to put the jar away for a while; null where interest holds.</param>
 public sealed record JarPage(
-    JarOnShelf? Open, JarOpened? Last, NextAmount Proposal, string Caution, string? Rest, DateOnly? RestsUntil, IReadOnlyList<JarChild> Children, IReadOnlyList<DateOnly> Days);
+    JarOnShelf? Open,
+    JarOpened? Last,
+    NextAmount Proposal,
+    string Caution,
+    string? Rest,
+    DateOnly? RestsUntil,
+    IReadOnlyList<JarChild> Children,
+    IReadOnlyList<DateOnly> Days
+);
 
-public sealed record JarOnShelf(int Id, string Jar, double JarMl, string Things, ThingShape Shape, double AcrossMm, double ThickMm, int Amount, DateOnly Filled, IReadOnlyList<JarGuess> Guesses);
+public sealed record JarOnShelf(
+    int Id,
+    string Jar,
+    double JarMl,
+    string Things,
+    ThingShape Shape,
+    double AcrossMm,
+    double ThickMm,
+    int Amount,
+    DateOnly Filled,
+    IReadOnlyList<JarGuess> Guesses
+);
 
 public sealed record JarGuess(int ChildId, int Guess);
 
@@ -48,20 +67,31 @@ internal sealed class GuessJarFeature : IFeature
 
     private static async Task<Ok<JarPage>> PageAsync(ClassRoom room, CancellationToken stop)
     {
-        var rows = await room.Db.JarRounds.Include(r => r.Guesses).Where(r => r.ClassId == room.Id.Value).OrderBy(r => r.Filled).ThenBy(r => r.Id).ToListAsync(stop);
+        var rows = await room
+            .Db.JarRounds.Include(r => r.Guesses)
+            .Where(r => r.ClassId == room.Id.Value)
+            .OrderBy(r => r.Filled)
+            .ThenBy(r => r.Id)
+            .ToListAsync(stop);
         var children = await room.ChildrenAsync(stop);
-        List<JarRound<int>> rounds = [.. rows.Select(r => new JarRound<int>(r.Amount, r.AcrossMm, [.. r.Guesses.Select(g => (g.ChildId, g.Guess))], r.Counted))];
+        List<JarRound<int>> rounds =
+        [
+            .. rows.Select(r => new JarRound<int>(r.Amount, r.AcrossMm, [.. r.Guesses.Select(g => (g.ChildId, g.Guess))], r.Counted)),
+        ];
         var last = rows.LastOrDefault(r => r.Counted is not null);
         var lines = JarRounds.Lines(rounds, [.. children.Select(c => c.Id)]);
-        return TypedResults.Ok(new JarPage(
-            rows.Where(r => r.Counted is null).Select(View).FirstOrDefault(),
-            last is null ? null : Opened(last, children),
-            JarRounds.Next(rounds, rows.Count == 0 ? JarRounds.TinyMm : rows[^1].AcrossMm),
-            JarCaution.Standing,
-            JarRounds.RestProposal(rounds),
-            room.JarRestsUntil,
-            [.. children.Zip(lines, (c, line) => new JarChild(c.Id, c.Name, [.. line.Errors.Select(e => e?.Signed)], line.Trend))],
-            [.. rows.Where(r => r.Counted is > 0).Select(r => r.Opened!.Value)]));
+        return TypedResults.Ok(
+            new JarPage(
+                rows.Where(r => r.Counted is null).Select(View).FirstOrDefault(),
+                last is null ? null : Opened(last, children),
+                JarRounds.Next(rounds, rows.Count == 0 ? JarRounds.TinyMm : rows[^1].AcrossMm),
+                JarCaution.Standing,
+                JarRounds.RestProposal(rounds),
+                room.JarRestsUntil,
+                [.. children.Zip(lines, (c, line) => new JarChild(c.Id, c.Name, [.. line.Errors.Select(e => e?.Signed)], line.Trend))],
+                [.. rows.Where(r => r.Counted is > 0).Select(r => r.Opened!.Value)]
+            )
+        );
     }
 
     private static async Task<NoContent> FillAsync(ClassRoom room, JarFilling filling, Decisions decisions, CancellationToken stop)
@@ -70,47 +100,78 @@ internal sealed class GuessJarFeature : IFeature
         await decisions.DecideAsync(
             async db =>
             {
-                RefusedException.Unless(!await db.JarRounds.AnyAsync(r => r.ClassId == room.Id.Value && r.Counted == null, stop), "open", "A jar stands out already: open it first.");
-                db.JarRounds.Add(new JarRoundRow
-                {
-                    ClassId = room.Id.Value, Jar = filling.Jar.Trim(), JarMl = filling.JarMl, Things = filling.Things.Trim(), Shape = filling.Shape, AcrossMm = filling.AcrossMm, ThickMm = filling.ThickMm,
-                    Amount = filling.Amount, Filled = room.Today,
-                });
+                RefusedException.Unless(
+                    !await db.JarRounds.AnyAsync(r => r.ClassId == room.Id.Value && r.Counted == null, stop),
+                    "open",
+                    "A jar stands out already: open it first."
+                );
+                db.JarRounds.Add(
+                    new JarRoundRow
+                    {
+                        ClassId = room.Id.Value,
+                        Jar = filling.Jar.Trim(),
+                        JarMl = filling.JarMl,
+                        Things = filling.Things.Trim(),
+                        Shape = filling.Shape,
+                        AcrossMm = filling.AcrossMm,
+                        ThickMm = filling.ThickMm,
+                        Amount = filling.Amount,
+                        Filled = room.Today,
+                    }
+                );
                 await RestUntilAsync(db, room, null, stop);
             },
-            stop);
+            stop
+        );
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, NotFound>> GuessAsync(ClassRoom room, int roundId, ChildId childId, GuessSaid said, Decisions decisions, CancellationToken stop)
+    private static async Task<Results<NoContent, NotFound>> GuessAsync(
+        ClassRoom room,
+        int roundId,
+        ChildId childId,
+        GuessSaid said,
+        Decisions decisions,
+        CancellationToken stop
+    )
     {
         JarRules.CheckGuess(said.Guess);
-        var found = await room.NameOfAsync(childId, stop) is not null && await decisions.DecideAsync(
-            async db =>
-            {
-                if (await db.JarRounds.FirstOrDefaultAsync(r => r.Id == roundId && r.ClassId == room.Id.Value, stop) is not { } round)
+        var found =
+            await room.NameOfAsync(childId, stop) is not null
+            && await decisions.DecideAsync(
+                async db =>
                 {
-                    return false;
-                }
+                    if (await db.JarRounds.FirstOrDefaultAsync(r => r.Id == roundId && r.ClassId == room.Id.Value, stop) is not { } round)
+                    {
+                        return false;
+                    }
 
-                RefusedException.Unless(round.Counted is null, "guess", "The jar has been opened: its guesses stay as they are.");
-                var guess = await db.JarGuesses.FindAsync([roundId, childId.Value], stop);
-                if (said.Guess is not { } number)
-                {
-                    db.JarGuesses.RemoveRange(guess is null ? [] : [guess]);
-                }
-                else if (guess is null)
-                {
-                    db.JarGuesses.Add(new JarGuessRow { RoundId = roundId, ChildId = childId.Value, Guess = number });
-                }
-                else
-                {
-                    guess.Guess = number;
-                }
+                    RefusedException.Unless(round.Counted is null, "guess", "The jar has been opened: its guesses stay as they are.");
+                    var guess = await db.JarGuesses.FindAsync([roundId, childId.Value], stop);
+                    if (said.Guess is not { } number)
+                    {
+                        db.JarGuesses.RemoveRange(guess is null ? [] : [guess]);
+                    }
+                    else if (guess is null)
+                    {
+                        db.JarGuesses.Add(
+                            new JarGuessRow
+                            {
+                                RoundId = roundId,
+                                ChildId = childId.Value,
+                                Guess = number,
+                            }
+                        );
+                    }
+                    else
+                    {
+                        guess.Guess = number;
+                    }
 
-                return true;
-            },
-            stop);
+                    return true;
+                },
+                stop
+            );
         return found ? TypedResults.NoContent() : TypedResults.NotFound();
     }
 
@@ -129,7 +190,8 @@ internal sealed class GuessJarFeature : IFeature
                 (round.Counted, round.Opened) = (count.Counted, room.Today);
                 return true;
             },
-            stop);
+            stop
+        );
         return found ? TypedResults.NoContent() : TypedResults.NotFound();
     }
 
@@ -148,13 +210,31 @@ internal sealed class GuessJarFeature : IFeature
     private static Task RestUntilAsync(FobbleDb db, ClassRoom room, DateOnly? until, CancellationToken stop) =>
         db.Classes.Where(c => c.Id == room.Id.Value).ExecuteUpdateAsync(c => c.SetProperty(x => x.JarRestsUntil, until), stop);
 
-    private static JarOnShelf View(JarRoundRow row) => new(
-        row.Id, row.Jar, row.JarMl, row.Things, row.Shape, row.AcrossMm, row.ThickMm, row.Amount, row.Filled, [.. row.Guesses.OrderBy(g => g.ChildId).Select(g => new JarGuess(g.ChildId, g.Guess))]);
+    private static JarOnShelf View(JarRoundRow row) =>
+        new(
+            row.Id,
+            row.Jar,
+            row.JarMl,
+            row.Things,
+            row.Shape,
+            row.AcrossMm,
+            row.ThickMm,
+            row.Amount,
+            row.Filled,
+            [.. row.Guesses.OrderBy(g => g.ChildId).Select(g => new JarGuess(g.ChildId, g.Guess))]
+        );
 
     private static JarOpened Opened(JarRoundRow row, IReadOnlyList<ChildName> children)
     {
         var counted = row.Counted!.Value;
         var nearest = Guesses.Nearest(counted, [.. row.Guesses.Select(g => (g.ChildId, g.Guess))]);
-        return new(View(row), row.Opened!.Value, counted, HeapsOfTen.Of(counted).ToString(), Patterns.HeapsOfTen(counted), [.. children.Where(c => nearest.Contains(c.Id)).Select(c => c.Name)]);
+        return new(
+            View(row),
+            row.Opened!.Value,
+            counted,
+            HeapsOfTen.Of(counted).ToString(),
+            Patterns.HeapsOfTen(counted),
+            [.. children.Where(c => nearest.Contains(c.Id)).Select(c => c.Name)]
+        );
     }
 }

@@ -7,7 +7,15 @@ internal static class JarSentence
 {
     public static async Task<string> ForAsync(ClassRoom room, int children, CancellationToken stop)
     {
-        var open = await room.Db.JarRounds.Where(r => r.ClassId == room.Id.Value && r.Counted == null).Select(r => new { r.Jar, r.Things, Guessed = r.Guesses.Count }).FirstOrDefaultAsync(stop);
+        var open = await room
+            .Db.JarRounds.Where(r => r.ClassId == room.Id.Value && r.Counted == null)
+            .Select(r => new
+            {
+                r.Jar,
+                r.Things,
+                Guessed = r.Guesses.Count,
+            })
+            .FirstOrDefaultAsync(stop);
         if (open is not null)
         {
             return open.Guessed == children
@@ -15,6 +23,8 @@ internal static class JarSentence
                 : $"{open.Guessed} of {children} have guessed how many {open.Things} are in the {open.Jar}.";
         }
 
-        return room.JarRestsUntil is { } day ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"The jar rests until about {day:d MMMM}.") : "No jar stands out.";
+        return room.JarRestsUntil is { } day
+            ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"The jar rests until about {day:d MMMM}.")
+            : "No jar stands out.";
     }
 }

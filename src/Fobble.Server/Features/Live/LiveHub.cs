@@ -44,7 +44,8 @@ internal sealed class LiveHub(FobbleDb db) : Hub
 
     private IClientProxy OthersIn(int classId) =>
         Context.Items.TryGetValue(classId, out var role) && role is ClassRole.LeadTeacher or ClassRole.Assistant
-            ? Clients.OthersInGroup(GroupOf(classId)) : throw new HubException("This class is not yours to record in.");
+            ? Clients.OthersInGroup(GroupOf(classId))
+            : throw new HubException("This class is not yours to record in.");
 }
 
 /// <summary>Where features say what has happened.</summary>

@@ -25,7 +25,12 @@ internal static class ChanceMats
         var known = dice.Split(';', StringSplitOptions.RemoveEmptyEntries).Select(Die.Parse).ToList();
         if (known.Count > MostDice || target is < 1 or > 100 || players is < 1 or > Race.MostPlayers)
         {
-            throw new RefusedException("dice", known.Count > MostDice ? $"Up to {MostDice} dice, please." : target is < 1 or > 100 ? "The way to the end is 1 to 100 places long." : $"1 to {Race.MostPlayers} players.");
+            throw new RefusedException(
+                "dice",
+                known.Count > MostDice ? $"Up to {MostDice} dice, please."
+                    : target is < 1 or > 100 ? "The way to the end is 1 to 100 places long."
+                    : $"1 to {Race.MostPlayers} players."
+            );
         }
 
         Throws throws = new(known, operation);
@@ -34,10 +39,20 @@ internal static class ChanceMats
         var faces = known.Select(d => random.Pick(d.Faces)).ToList();
         var minus = operation == DiceOperation.TakeAway || (operation == DiceOperation.PlusOrMinus && random.Chance(0.5));
         var result = faces[0] + ((minus ? -1 : 1) * faces.Skip(1).Sum());
-        return TypedResults.Ok(new DiceMat(
-            [.. known.Select(d => d.ToString())], throws.All, throws.Mean, throws.Results, throws.Facts, throws.Warnings(NumberRange.Asked(low, high)),
-            length?.InWords() ?? "This game may go on without end: some places can never reach the target, or hardly ever.", length,
-            Patterns.Thrown([.. faces.Zip(known, (f, d) => ($"{f}", d.HasPips))]), known.Count == 1 ? $"{result}" : $"{string.Join(minus ? " − " : " + ", faces)} = {result}"));
+        return TypedResults.Ok(
+            new DiceMat(
+                [.. known.Select(d => d.ToString())],
+                throws.All,
+                throws.Mean,
+                throws.Results,
+                throws.Facts,
+                throws.Warnings(NumberRange.Asked(low, high)),
+                length?.InWords() ?? "This game may go on without end: some places can never reach the target, or hardly ever.",
+                length,
+                Patterns.Thrown([.. faces.Zip(known, (f, d) => ($"{f}", d.HasPips))]),
+                known.Count == 1 ? $"{result}" : $"{string.Join(minus ? " − " : " + ", faces)} = {result}"
+            )
+        );
     }
 
     /// <param name="wells">2 to 4 wells; without them a ring, hit with the chance <paramref name="inside"/>.</param>
@@ -50,26 +65,55 @@ internal static class ChanceMats
 
         var splits = wells is { } k ? Shakes.IntoWells(things, k, whereMatters ?? true) : Shakes.OverRing(things, inside ?? 0.5);
         var likely = splits.MaxBy(s => s.Share)!;
-        return TypedResults.Ok(new ShakesMat(
-            [.. splits.Select(s => new SplitShare(s.ToString(), s.Share, s.ShakesToSee))], Shakes.ToSeeAllInWords(splits), wells is null ? Things.Ring(likely.Parts[0], likely.Parts[1]) : Things.Tray(likely.Parts)));
+        return TypedResults.Ok(
+            new ShakesMat(
+                [.. splits.Select(s => new SplitShare(s.ToString(), s.Share, s.ShakesToSee))],
+                Shakes.ToSeeAllInWords(splits),
+                wells is null ? Things.Ring(likely.Parts[0], likely.Parts[1]) : Things.Tray(likely.Parts)
+            )
+        );
     }
 
     private static Ok<JarMat> Jar(
-        double jarMl, ThingShape shape, double across, double? thick, int? last, int low, int high, bool countedNineties, int? expectedBefore, int? countedBefore, int? count)
+        double jarMl,
+        ThingShape shape,
+        double across,
+        double? thick,
+        int? last,
+        int low,
+        int high,
+        bool countedNineties,
+        int? expectedBefore,
+        int? countedBefore,
+        int? count
+    )
     {
         var thing = JarFill.VolumeOf(shape, across, thick ?? across);
         if (!(jarMl > 0) || !(across > 0) || thick <= 0 || !(thing < jarMl) || jarMl > 20_000 || jarMl / thing > 2_000 || count is < 0 or > 300)
         {
-            throw new RefusedException("jar", !(jarMl > 0) || !(across > 0) || thick <= 0 ? "Measures are above nought." : !(thing < jarMl) ? "Such a thing does not fit into that jar."
-                : count is < 0 or > 300 ? "Up to 300 things can be laid out here." : "That is a jar of thousands; choose a smaller jar or larger things.");
+            throw new RefusedException(
+                "jar",
+                !(jarMl > 0) || !(across > 0) || thick <= 0 ? "Measures are above nought."
+                    : !(thing < jarMl) ? "Such a thing does not fit into that jar."
+                    : count is < 0 or > 300 ? "Up to 300 things can be laid out here."
+                    : "That is a jar of thousands; choose a smaller jar or larger things."
+            );
         }
 
         CountedFill[] counted = expectedBefore is > 0 and { } expected && countedBefore is > 0 and { } found ? [new(expected, found)] : [];
         var holds = JarFill.Of(jarMl, thing, shape, counted);
         var next = NextAmount.After(last, NumberRange.Asked(low, high), across < JarRounds.TinyMm, countedNineties);
         var laid = count ?? Math.Min(next.Amount, 300);
-        return TypedResults.Ok(new JarMat(
-            holds, $"Full, it holds about {holds.Likely}: {holds.From} if they are poured in, {holds.To} if they are shaken down." + (counted.Length > 0 ? " Corrected by your own count." : ""),
-            next, JarCaution.For(across), Patterns.HeapsOfTen(laid), $"{laid}: {HeapsOfTen.Of(laid)}"));
+        return TypedResults.Ok(
+            new JarMat(
+                holds,
+                $"Full, it holds about {holds.Likely}: {holds.From} if they are poured in, {holds.To} if they are shaken down."
+                    + (counted.Length > 0 ? " Corrected by your own count." : ""),
+                next,
+                JarCaution.For(across),
+                Patterns.HeapsOfTen(laid),
+                $"{laid}: {HeapsOfTen.Of(laid)}"
+            )
+        );
     }
 }

@@ -16,7 +16,16 @@ public sealed record MatOnOffer(string Desk, MatKind? Kind, string Name, string 
 /// <param name="State">As it stands in an address.</param>
 /// <param name="Refused">Why what was asked cannot be done; null where it was.</param>
 /// <param name="SignsFirst">Whether the class has signs beside the things from the start.</param>
-public sealed record CounterMat(MatKind Kind, string Name, string State, string? Refused, IReadOnlyList<MatCounterView> Counters, IReadOnlyList<bool> Covered, MatView View, bool SignsFirst);
+public sealed record CounterMat(
+    MatKind Kind,
+    string Name,
+    string State,
+    string? Refused,
+    IReadOnlyList<MatCounterView> Counters,
+    IReadOnlyList<bool> Covered,
+    MatView View,
+    bool SignsFirst
+);
 
 /// <param name="Key">Of its shape in the picture.</param>
 public sealed record MatCounterView(int Id, string Key, int Zone, int? Place, string Says);
@@ -34,8 +43,19 @@ public sealed record KindsMat(string Name, NumberInKinds Number, IReadOnlyList<M
 /// <param name="Steps">The model answer.</param>
 /// <param name="Answer">The number asked for; null where several are right.</param>
 public sealed record StoryMat(
-    StoryKind Kind, string Theme, IReadOnlyList<string> Lines, string Sentence, bool TwoRows, int Whole, int First, int? Answer, IReadOnlyList<MatStep> Steps, Picture Bond, Picture BondFilled,
-    IReadOnlyList<PossibleSlip> Slips);
+    StoryKind Kind,
+    string Theme,
+    IReadOnlyList<string> Lines,
+    string Sentence,
+    bool TwoRows,
+    int Whole,
+    int First,
+    int? Answer,
+    IReadOnlyList<MatStep> Steps,
+    Picture Bond,
+    Picture BondFilled,
+    IReadOnlyList<PossibleSlip> Slips
+);
 
 /// <summary>What stories can be chosen from.</summary>
 /// <param name="Low">Numbers to tell with unless others are chosen, as the class has them.</param>
@@ -50,7 +70,17 @@ public sealed record PossibleSlip(int Answer, string PointsTo);
 public sealed record StoryChecked(Picture Picture, bool Agrees, IReadOnlyList<string> Off);
 
 public sealed record DiceMat(
-    IReadOnlyList<string> Dice, long All, double Mean, IReadOnlyList<ThrownResult> Results, IReadOnlyList<ThrownFact> Facts, IReadOnlyList<string> Warnings, string Length, GameLength? Turns, Picture Thrown, string ThrownSays);
+    IReadOnlyList<string> Dice,
+    long All,
+    double Mean,
+    IReadOnlyList<ThrownResult> Results,
+    IReadOnlyList<ThrownFact> Facts,
+    IReadOnlyList<string> Warnings,
+    string Length,
+    GameLength? Turns,
+    Picture Thrown,
+    string ThrownSays
+);
 
 public sealed record ShakesMat(IReadOnlyList<SplitShare> Splits, string ToSeeAll, Picture Picture);
 

@@ -14,7 +14,13 @@ internal static class MatOffers
         return
         [
             new("sums", null, "Sums, worked", "Any sum, by every strategy that fits, step by step.", WorkedOnFrames()),
-            new("story", null, "Story", "A story told, drawn, marked and checked.", StoryDrawings.OneSet([.. Enumerable.Range(1, 5).Select(i => new DrawnThing(ShapeRole.CounterA, i <= 3, i > 3))])),
+            new(
+                "story",
+                null,
+                "Story",
+                "A story told, drawn, marked and checked.",
+                StoryDrawings.OneSet([.. Enumerable.Range(1, 5).Select(i => new DrawnThing(ShapeRole.CounterA, i <= 3, i > 3))])
+            ),
             Counters(MatKind.TenFrame, "Five and some, short of ten.", 5, 2),
             Counters(MatKind.TwoTenFrames, "Teens; move a counter to fill the ten.", 8, 4),
             Counters(MatKind.FiveFrame, "Numbers to five and what is missing.", 3, 0),
@@ -32,7 +38,13 @@ internal static class MatOffers
         ];
 
         MatOnOffer Counters(MatKind kind, string purpose, int first, int more) =>
-            new("counters", kind, MatKinds.NameOf(kind), purpose, MatView.Of(MatDeeds.Do(MatState.Empty(kind), new(MatDeed.Deal, First: first, More: more, Seed: 7)).State, approach).Picture);
+            new(
+                "counters",
+                kind,
+                MatKinds.NameOf(kind),
+                purpose,
+                MatView.Of(MatDeeds.Do(MatState.Empty(kind), new(MatDeed.Deal, First: first, More: more, Seed: 7)).State, approach).Picture
+            );
 
         Picture WorkedOnFrames() => Adviser.Work(8, Operation.Add, 5, approach).First(w => w.Kind == StrategyKind.MakeTen).Steps[^1].Picture;
     }

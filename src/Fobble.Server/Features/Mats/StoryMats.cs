@@ -19,30 +19,62 @@ internal static class StoryMats
     private static Ok<StoryChoices> Choices(ClassRoom room)
     {
         var usual = SheetOffer.Of(SheetKind.Stories).UsualIn(room.Approach);
-        return TypedResults.Ok(new StoryChoices(
-            [.. StoryKinds.All.Select(k => new StoryKindView(k, StoryKinds.NameOf(k)))],
-            [.. StorySetting.Shipped.Select(s => s.Theme).Distinct().Select(t => new StoryTheme(t, t.Replace('-', ' ')))],
-            usual.Low,
-            usual.High));
+        return TypedResults.Ok(
+            new StoryChoices(
+                [.. StoryKinds.All.Select(k => new StoryKindView(k, StoryKinds.NameOf(k)))],
+                [.. StorySetting.Shipped.Select(s => s.Theme).Distinct().Select(t => new StoryTheme(t, t.Replace('-', ' ')))],
+                usual.Low,
+                usual.High
+            )
+        );
     }
 
     private static Ok<StoryMat> Tell(ClassRoom room, StoryKind kind, int low, int high, string? theme, long seed)
     {
         var words = room.Approach.Words;
         var story = Make(kind, low, high, theme, seed, words);
-        var slips = Enumerable.Range(0, (2 * story.Whole) + 2).Select(n => (n, Slip: story.SlipBehind(n))).Where(s => s.Slip is not null).Select(s => new PossibleSlip(s.n, s.Slip!.Text));
-        return TypedResults.Ok(new StoryMat(
-            kind, StorySetting.Named(story.Setting).Theme, story.Lines, story.Sentence, story.Situation == Situation.Compare, story.Whole, story.First, story.AnswerNumber,
-            [.. StoryDrawing.Steps(story, words).Select(s => new MatStep(s.Says, s.Picture, s.Line))], StoryDrawing.Bond(story, filled: false), StoryDrawing.Bond(story, filled: true), [.. slips]));
+        var slips = Enumerable
+            .Range(0, (2 * story.Whole) + 2)
+            .Select(n => (n, Slip: story.SlipBehind(n)))
+            .Where(s => s.Slip is not null)
+            .Select(s => new PossibleSlip(s.n, s.Slip!.Text));
+        return TypedResults.Ok(
+            new StoryMat(
+                kind,
+                StorySetting.Named(story.Setting).Theme,
+                story.Lines,
+                story.Sentence,
+                story.Situation == Situation.Compare,
+                story.Whole,
+                story.First,
+                story.AnswerNumber,
+                [.. StoryDrawing.Steps(story, words).Select(s => new MatStep(s.Says, s.Picture, s.Line))],
+                StoryDrawing.Bond(story, filled: false),
+                StoryDrawing.Bond(story, filled: true),
+                [.. slips]
+            )
+        );
     }
 
     private static Ok<StoryChecked> Check(
-        ClassRoom room, StoryKind kind, int low, int high, string? theme, long seed, int drawn, int below, string? circled, string? crossed)
+        ClassRoom room,
+        StoryKind kind,
+        int low,
+        int high,
+        string? theme,
+        long seed,
+        int drawn,
+        int below,
+        string? circled,
+        string? crossed
+    )
     {
         var marking = Marking.Of(drawn, Things(circled), Things(crossed), below);
         RefusedException.Unless(
-            drawn is >= 0 and <= Most && below is >= 0 and <= Most && marking.Circled.Concat(marking.Crossed).All(i => i >= 1 && i <= drawn + below), "drawing",
-            $"A drawing holds up to {Most} things, and only what is drawn can be marked.");
+            drawn is >= 0 and <= Most && below is >= 0 and <= Most && marking.Circled.Concat(marking.Crossed).All(i => i >= 1 && i <= drawn + below),
+            "drawing",
+            $"A drawing holds up to {Most} things, and only what is drawn can be marked."
+        );
         var story = Make(kind, low, high, theme, seed, room.Approach.Words);
         var verdict = PictureChecker.Check(story, marking);
         return TypedResults.Ok(new StoryChecked(StoryDrawing.Draw(story, marking), verdict.Agrees, verdict.Off));
@@ -53,9 +85,17 @@ internal static class StoryMats
     private static Story Make(StoryKind kind, int low, int high, string? theme, long seed, Core.Numbers.Wording words)
     {
         RefusedException.Unless(high <= Most, "range", $"Stories go to {Most}.");
-        return StoryMaker.Make(new StoryRequest([kind], Core.Numbers.NumberRange.Asked(low, high), 1, words, (ulong)seed, string.IsNullOrEmpty(theme) ? null : theme))[0];
+        return StoryMaker.Make(
+            new StoryRequest([kind], Core.Numbers.NumberRange.Asked(low, high), 1, words, (ulong)seed, string.IsNullOrEmpty(theme) ? null : theme)
+        )[0];
     }
 
     private static IEnumerable<int> Things(string? list) =>
-        (list ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries).Select(t => int.TryParse(t, NumberStyles.None, CultureInfo.InvariantCulture, out var n) ? n : throw new RefusedException("drawing", $"'{t}' is no thing of the drawing."));
+        (list ?? "")
+            .Split(',', StringSplitOptions.RemoveEmptyEntries)
+            .Select(t =>
+                int.TryParse(t, NumberStyles.None, CultureInfo.InvariantCulture, out var n)
+                    ? n
+                    : throw new RefusedException("drawing", $"'{t}' is no thing of the drawing.")
+            );
 }

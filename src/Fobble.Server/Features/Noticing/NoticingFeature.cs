@@ -16,7 +16,15 @@ public sealed record AgainView(int Marks, int Children, IReadOnlyList<AgainSkill
 
 public sealed record BoardChild(int Id, string Name, int Times, DateOnly Last);
 
-public sealed record BoardSlip(string Skill, string Short, string Slip, IReadOnlyList<BoardChild> Children, IReadOnlyList<string> Helps, string? ActivityId, string? Activity);
+public sealed record BoardSlip(
+    string Skill,
+    string Short,
+    string Slip,
+    IReadOnlyList<BoardChild> Children,
+    IReadOnlyList<string> Helps,
+    string? ActivityId,
+    string? Activity
+);
 
 public sealed record SlipsView(int Days, IReadOnlyList<BoardSlip> Slips);
 
@@ -36,25 +44,57 @@ internal sealed class NoticingFeature : IFeature
         var names = (await room.ChildrenAsync(stop)).ToDictionary(c => c.Id, c => c.Name);
         var evidence = await room.EvidenceAsync(stop);
         var due = evidence.LookAgain;
-        return TypedResults.Ok(new AgainView(
-            due.Count,
-            due.Select(d => d.Child).Distinct().Count(),
-            [
-                .. due.GroupBy(d => d.Skill).OrderByDescending(g => g.Count()).Select(g => (g, activity: room.Library.For(g.Key, Place.Starter).Concat(room.Library.For(g.Key, Place.Group)).FirstOrDefault())).Select(p => new AgainSkill(
-                    p.g.Key.Value, room.Map[p.g.Key].Short, room.Map[p.g.Key].ICan, p.activity?.Id.Value, p.activity?.Name,
-                    [.. p.g.Select(d => new AgainMark(d.Child.Value, names[d.Child.Value], d.Skill.Value, room.Map[d.Skill].Short, (int)evidence[d.Child, d.Skill].Strength, evidence.Judgement(d.Child, d.Skill).Doubt ?? ""))])),
-            ]));
+        return TypedResults.Ok(
+            new AgainView(
+                due.Count,
+                due.Select(d => d.Child).Distinct().Count(),
+                [
+                    .. due.GroupBy(d => d.Skill)
+                        .OrderByDescending(g => g.Count())
+                        .Select(g => (g, activity: room.Library.For(g.Key, Place.Starter).Concat(room.Library.For(g.Key, Place.Group)).FirstOrDefault()))
+                        .Select(p => new AgainSkill(
+                            p.g.Key.Value,
+                            room.Map[p.g.Key].Short,
+                            room.Map[p.g.Key].ICan,
+                            p.activity?.Id.Value,
+                            p.activity?.Name,
+                            [
+                                .. p.g.Select(d => new AgainMark(
+                                    d.Child.Value,
+                                    names[d.Child.Value],
+                                    d.Skill.Value,
+                                    room.Map[d.Skill].Short,
+                                    (int)evidence[d.Child, d.Skill].Strength,
+                                    evidence.Judgement(d.Child, d.Skill).Doubt ?? ""
+                                )),
+                            ]
+                        )),
+                ]
+            )
+        );
     }
 
     private static async Task<Ok<SlipsView>> SlipsAsync(ClassRoom room, CancellationToken stop)
     {
         var names = (await room.ChildrenAsync(stop)).ToDictionary(c => c.Id, c => c.Name);
         var evidence = await room.EvidenceAsync(stop);
-        return TypedResults.Ok(new SlipsView(
-            SlipDays,
-            [
-                .. SlipsBoard.Of(evidence, room.Library, SlipDays).Select(b => new BoardSlip(
-                    b.Skill.Value, room.Map[b.Skill].Short, b.Slip.Text, [.. b.Children.Select(c => new BoardChild(c.Child.Value, names[c.Child.Value], c.Times, c.Last))], b.Helps, b.Activity?.Id.Value, b.Activity?.Name)),
-            ]));
+        return TypedResults.Ok(
+            new SlipsView(
+                SlipDays,
+                [
+                    .. SlipsBoard
+                        .Of(evidence, room.Library, SlipDays)
+                        .Select(b => new BoardSlip(
+                            b.Skill.Value,
+                            room.Map[b.Skill].Short,
+                            b.Slip.Text,
+                            [.. b.Children.Select(c => new BoardChild(c.Child.Value, names[c.Child.Value], c.Times, c.Last))],
+                            b.Helps,
+                            b.Activity?.Id.Value,
+                            b.Activity?.Name
+                        )),
+                ]
+            )
+        );
     }
 }

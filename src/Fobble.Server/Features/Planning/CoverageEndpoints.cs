@@ -14,7 +14,15 @@ public sealed record CoverageFramework(string Name, IReadOnlyList<CoverageRow> S
 
 /// <param name="Pace">Against the year's first plan; null where there is none.</param>
 /// <param name="NeverTaught">Planned for days that are past, and not given since.</param>
-public sealed record ClassCoverage(int ClassId, string Class, string? Pace, CoverageLine Whole, IReadOnlyList<CoverageRow> Strands, IReadOnlyList<CoverageFramework> Frameworks, IReadOnlyList<string> NeverTaught);
+public sealed record ClassCoverage(
+    int ClassId,
+    string Class,
+    string? Pace,
+    CoverageLine Whole,
+    IReadOnlyList<CoverageRow> Strands,
+    IReadOnlyList<CoverageFramework> Frameworks,
+    IReadOnlyList<string> NeverTaught
+);
 
 /// <summary>Planned, taught, observed, secure: of this class, and of the school's other classes as far as this adult belongs to them.</summary>
 internal static class CoverageEndpoints
@@ -24,7 +32,11 @@ internal static class CoverageEndpoints
     private static async Task<Ok<IReadOnlyList<ClassCoverage>>> GetAsync(ClassRoom room, ClassRooms rooms, HttpContext http, CancellationToken stop)
     {
         var adult = http.User.AdultId().Value;
-        var others = await room.Db.Classes.Where(c => c.SchoolId == room.SchoolId && c.Id != room.Id.Value && c.Members.Any(m => m.AdultId == adult)).OrderBy(c => c.Name).Select(c => c.Id).ToListAsync(stop);
+        var others = await room
+            .Db.Classes.Where(c => c.SchoolId == room.SchoolId && c.Id != room.Id.Value && c.Members.Any(m => m.AdultId == adult))
+            .OrderBy(c => c.Name)
+            .Select(c => c.Id)
+            .ToListAsync(stop);
         List<ClassCoverage> all = [await OfAsync(room, stop)];
         foreach (var other in others)
         {
@@ -39,16 +51,37 @@ internal static class CoverageEndpoints
     {
         var map = room.Map;
         var year = await room.YearAsync(stop);
-        var versions = await room.Db.YearPlans.Where(p => p.ClassId == room.Id.Value && p.Year == year).OrderBy(p => p.Version).Select(p => p.Document).ToListAsync(stop);
+        var versions = await room
+            .Db.YearPlans.Where(p => p.ClassId == room.Id.Value && p.Year == year)
+            .OrderBy(p => p.Version)
+            .Select(p => p.Document)
+            .ToListAsync(stop);
         var plans = versions.ConvertAll(PlanDocument.Read);
         var taught = (await room.TaughtAsync(room.Today, stop)).Where(t => t.Day >= year && map.Has(t.Skill)).ToList();
         PlanCoverage coverage = new(await room.EvidenceAsync(stop), taught, plans.LastOrDefault()?.Plan);
         return new(
-            room.Id.Value, room.Name,
+            room.Id.Value,
+            room.Name,
             plans.Count == 0 ? null : coverage.PaceAgainst(plans[0].Plan, plans[0].From).Sentence,
             coverage.Of([.. map.Skills.Select(s => s.Id)]),
-            [.. map.Strands.Select(strand => new CoverageRow(strand.Id, strand.Name, coverage.Of([.. map.Skills.Where(s => s.Strand == strand.Id).Select(s => s.Id)])))],
-            [.. Framework.Shipped.Select(f => new CoverageFramework(f.Name, [.. f.Standards.Select(s => new CoverageRow(s.Code, s.Text, coverage.Of([.. Coverage.Reaching(map, s.Code).Select(x => x.Id)])))]))],
-            [.. coverage.Missing([.. plans.Select(p => p.Plan)]).Select(m => $"{map[m.Skill].Short}: {Words.Count(m.Lessons, "lesson", "lessons")}, last planned for {Words.Date(m.Last)}.")]);
+            [
+                .. map.Strands.Select(strand => new CoverageRow(
+                    strand.Id,
+                    strand.Name,
+                    coverage.Of([.. map.Skills.Where(s => s.Strand == strand.Id).Select(s => s.Id)])
+                )),
+            ],
+            [
+                .. Framework.Shipped.Select(f => new CoverageFramework(
+                    f.Name,
+                    [.. f.Standards.Select(s => new CoverageRow(s.Code, s.Text, coverage.Of([.. Coverage.Reaching(map, s.Code).Select(x => x.Id)])))]
+                )),
+            ],
+            [
+                .. coverage
+                    .Missing([.. plans.Select(p => p.Plan)])
+                    .Select(m => $"{map[m.Skill].Short}: {Words.Count(m.Lessons, "lesson", "lessons")}, last planned for {Words.Date(m.Last)}."),
+            ]
+        );
     }
 }

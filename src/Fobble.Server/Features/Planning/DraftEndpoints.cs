@@ -28,20 +28,46 @@ internal static class DraftEndpoints
         var request = await reader.RequestAsync(PlanAsk.Usual with { UpTo = Season.Beyond }, stop);
         var scope = YearScope.Of(request);
         var lessons = scope.Problem.Items.ToDictionary(i => i.Skill, i => i.Lessons);
-        var why = scope.Problem.Items.ToDictionary(i => i.Skill, i => i.Why).Concat(scope.LeftOut.ToDictionary(l => l.Skill, l => l.Why)).ToDictionary(p => p.Key, p => p.Value);
+        var why = scope
+            .Problem.Items.ToDictionary(i => i.Skill, i => i.Why)
+            .Concat(scope.LeftOut.ToDictionary(l => l.Skill, l => l.Why))
+            .ToDictionary(p => p.Key, p => p.Value);
         int Lessons(IEnumerable<Skill> skills) => skills.SelectMany(s => map.AllNeeds(s.Id).Append(s.Id)).Distinct().Sum(s => lessons.GetValueOrDefault(s));
-        return TypedResults.Ok(new ScopeChoices(
-            (await room.PlanAsync(stop))?.Document.Ask ?? PlanAsk.Usual, request.From, request.Until, scope.Problem.Days.Count(d => d.Places > 0), PlanningFeature.Strands(room),
-            [.. Enum.GetValues<Season>().Select(season => new ScopeSeason(season, map.Skills.Count(s => s.When <= season), Lessons(map.Skills.Where(s => s.When <= season))))],
-            [
-                .. Framework.Shipped.Select(f => (f.Name, Skills: map.Skills.Where(s => f.Standards.Any(c => s.Standards.Contains(c.Code))).ToList()))
-                    .Select(f => new ScopeFramework(f.Name, f.Skills.Count, Lessons(f.Skills))),
-            ],
-            await reader.EarlierPlansAsync(http.User.AdultId(), stop),
-            [.. map.Skills.Where(s => why.ContainsKey(s.Id)).Select(s => new ScopeSkill(s.Id.Value, s.Short, s.Strand, s.When, lessons.GetValueOrDefault(s.Id), s.Lessons, why[s.Id]))]));
+        return TypedResults.Ok(
+            new ScopeChoices(
+                (await room.PlanAsync(stop))?.Document.Ask ?? PlanAsk.Usual,
+                request.From,
+                request.Until,
+                scope.Problem.Days.Count(d => d.Places > 0),
+                PlanningFeature.Strands(room),
+                [
+                    .. Enum.GetValues<Season>()
+                        .Select(season => new ScopeSeason(season, map.Skills.Count(s => s.When <= season), Lessons(map.Skills.Where(s => s.When <= season)))),
+                ],
+                [
+                    .. Framework
+                        .Shipped.Select(f => (f.Name, Skills: map.Skills.Where(s => f.Standards.Any(c => s.Standards.Contains(c.Code))).ToList()))
+                        .Select(f => new ScopeFramework(f.Name, f.Skills.Count, Lessons(f.Skills))),
+                ],
+                await reader.EarlierPlansAsync(http.User.AdultId(), stop),
+                [
+                    .. map
+                        .Skills.Where(s => why.ContainsKey(s.Id))
+                        .Select(s => new ScopeSkill(s.Id.Value, s.Short, s.Strand, s.When, lessons.GetValueOrDefault(s.Id), s.Lessons, why[s.Id])),
+                ]
+            )
+        );
     }
 
-    private static async Task<Ok<DraftView>> BeginAsync(ClassRoom room, PlanAsk ask, PlanReader reader, JobQueue jobs, HttpContext http, TimeProvider clock, CancellationToken stop)
+    private static async Task<Ok<DraftView>> BeginAsync(
+        ClassRoom room,
+        PlanAsk ask,
+        PlanReader reader,
+        JobQueue jobs,
+        HttpContext http,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
         var earlier = await reader.EarlierPlansAsync(http.User.AdultId(), stop);
         if (ask.Faults(id => earlier.Any(p => p.Id == id)) is { Count: > 0 } faults)
@@ -50,7 +76,9 @@ internal static class DraftEndpoints
         }
 
         var was = (await room.PlanAsync(stop))?.Version ?? 0;
-        return TypedResults.Ok(View(jobs.Begin(new Draft(room.Id, http.User.AdultId(), ask, was, clock.GetUtcNow(), await reader.RequestAsync(ask, stop))), room));
+        return TypedResults.Ok(
+            View(jobs.Begin(new Draft(room.Id, http.User.AdultId(), ask, was, clock.GetUtcNow(), await reader.RequestAsync(ask, stop))), room)
+        );
     }
 
     private static Results<Ok<DraftView>, NotFound> Get(ClassRoom room, Guid id, JobQueue jobs) =>
@@ -67,7 +95,15 @@ internal static class DraftEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, NotFound, ProblemHttpResult>> AcceptAsync(ClassRoom room, Guid id, AcceptDraft accepted, JobQueue jobs, PlanWriter writer, HttpContext http, CancellationToken stop)
+    private static async Task<Results<NoContent, NotFound, ProblemHttpResult>> AcceptAsync(
+        ClassRoom room,
+        Guid id,
+        AcceptDraft accepted,
+        JobQueue jobs,
+        PlanWriter writer,
+        HttpContext http,
+        CancellationToken stop
+    )
     {
         if (jobs.Find<Draft>(room.Id, id) is not { } draft)
         {
@@ -84,11 +120,25 @@ internal static class DraftEndpoints
         var past = (await room.PlanAsync(stop))?.Document;
         var kept = past?.Plan.Lessons.Where(l => l.Day < draft.From).ToList() ?? [];
         var document = new PlanDocument(
-            draft.Ask, past?.From ?? draft.From, draft.Until,
-            plan with { Lessons = [.. kept, .. plan.Lessons], Reviews = [.. past?.Plan.Reviews.Where(r => r.Day < draft.From) ?? [], .. plan.Reviews] });
+            draft.Ask,
+            past?.From ?? draft.From,
+            draft.Until,
+            plan with
+            {
+                Lessons = [.. kept, .. plan.Lessons],
+                Reviews = [.. past?.Plan.Reviews.Where(r => r.Day < draft.From) ?? [], .. plan.Reviews],
+            }
+        );
         var skills = plan.Lessons.Select(l => l.Skill).Distinct().Count();
         await writer.KeepAsync(
-            http.User.AdultId(), new(accepted.Version, document, $"{(past is null ? "Planned" : "Planned anew")} from {Words.Date(draft.From)}: {skills} skills in {plan.Lessons.Count} lessons."), stop);
+            http.User.AdultId(),
+            new(
+                accepted.Version,
+                document,
+                $"{(past is null ? "Planned" : "Planned anew")} from {Words.Date(draft.From)}: {skills} skills in {plan.Lessons.Count} lessons."
+            ),
+            stop
+        );
         jobs.Forget(draft);
         return TypedResults.NoContent();
     }
@@ -98,18 +148,35 @@ internal static class DraftEndpoints
         var map = room.Map;
         var usual = draft.Scope?.Problem.Items.Where(i => i.Why.Length > 0).Select(i => $"{map[i.Skill].Short}: {i.Why}").ToList() ?? [];
         return new(
-            draft.Id, draft.State, draft.Progress, draft.Doing, draft.Ask,
+            draft.Id,
+            draft.State,
+            draft.Progress,
+            draft.Doing,
+            draft.Ask,
             draft.Fit is { } fit ? View(fit) : null,
-            [.. draft.Ways.Select(w => new WayOutView(w.Way.Kind, w.Way.Title, w.Way.Loses, w.Gains, w.Fit.Fits && w.Plan.Unplaced.Count == 0, [.. w.Way.Dropped.Select(s => map[s].Short)], draft.Ask.With(w.Way)))],
+            [
+                .. draft.Ways.Select(w => new WayOutView(
+                    w.Way.Kind,
+                    w.Way.Title,
+                    w.Way.Loses,
+                    w.Gains,
+                    w.Fit.Fits && w.Plan.Unplaced.Count == 0,
+                    [.. w.Way.Dropped.Select(s => map[s].Short)],
+                    draft.Ask.With(w.Way)
+                )),
+            ],
             draft is { State: JobState.Done, Plan: { } plan }
                 ? new(
-                    PlanViews.Of(plan.Lessons, map, room.Approach, draft.From), [.. plan.Missed.Select(m => $"{map[m.Skill].Short}: {m.Why}")],
+                    PlanViews.Of(plan.Lessons, map, room.Approach, draft.From),
+                    [.. plan.Missed.Select(m => $"{map[m.Skill].Short}: {m.Why}")],
                     [.. plan.Unplaced.Select(u => $"{map[new(u.Key)].Short}: {Words.Count(u.Value, "lesson", "lessons")} without a place")],
-                    $"{plan.Lessons.Select(l => l.Skill).Distinct().Count()} skills in {plan.Lessons.Count} lessons, {plan.Reviews.Count} starters{(plan.Missed.Count == 0 ? "" : $", {Words.Count(plan.Missed.Count, "starter", "starters")} without a place")}: the best of {plan.Settings.Tries} tries and {plan.Settings.Steps.ToString("N0", System.Globalization.CultureInfo.InvariantCulture)} changes.")
+                    $"{plan.Lessons.Select(l => l.Skill).Distinct().Count()} skills in {plan.Lessons.Count} lessons, {plan.Reviews.Count} starters{(plan.Missed.Count == 0 ? "" : $", {Words.Count(plan.Missed.Count, "starter", "starters")} without a place")}: the best of {plan.Settings.Tries} tries and {plan.Settings.Steps.ToString("N0", System.Globalization.CultureInfo.InvariantCulture)} changes."
+                )
                 : null,
             [.. draft.Scope?.LeftOut.Select(l => $"{map[l.Skill].Short}: {l.Why}") ?? []],
             usual,
-            draft.Was);
+            draft.Was
+        );
     }
 
     internal static FitView View(Fit fit) => new(fit.Lessons, fit.Room, fit.Buffer, fit.Over, fit.ReviewsOver, fit.Sentence);

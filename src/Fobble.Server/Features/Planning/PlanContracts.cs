@@ -8,7 +8,21 @@ namespace Fobble.Server.Features.Planning;
 /// <param name="Past">Can't be moved any more.</param>
 /// <param name="Given">Past, and its day had a lesson.</param>
 public sealed record LessonView(
-    string Skill, string Short, string Strand, int Number, int Of, LessonStage Stage, string How, DateOnly Day, int Place, string Reason, bool Pinned, string Note, bool Past, bool Given);
+    string Skill,
+    string Short,
+    string Strand,
+    int Number,
+    int Of,
+    LessonStage Stage,
+    string How,
+    DateOnly Day,
+    int Place,
+    string Reason,
+    bool Pinned,
+    string Note,
+    bool Past,
+    bool Given
+);
 
 public sealed record ReviewView(string Skill, string Short, string Strand, DateOnly Day, int Round, string Reason);
 
@@ -20,7 +34,16 @@ public sealed record PlanWeek(DateOnly Monday, string? Term, IReadOnlyList<PlanD
 
 public sealed record PlanStrand(string Id, string Name);
 
-public sealed record SuggestionView(SuggestionKind Kind, string? Skill, string? Short, int Lessons, IReadOnlyList<DateOnly> Days, IReadOnlyList<string> Children, string? Next, string Sentence);
+public sealed record SuggestionView(
+    SuggestionKind Kind,
+    string? Skill,
+    string? Short,
+    int Lessons,
+    IReadOnlyList<DateOnly> Days,
+    IReadOnlyList<string> Children,
+    string? Next,
+    string Sentence
+);
 
 public sealed record PlanVersion(int Version, DateTimeOffset At, string By, string What);
 
@@ -29,8 +52,19 @@ public sealed record PlanVersion(int Version, DateTimeOffset At, string By, stri
 /// <param name="From">First day that may be changed.</param>
 /// <param name="Margin">How the lessons to come stand to the places left, in a sentence.</param>
 public sealed record PlanView(
-    PlanVersion? Version, bool CanUndo, DateOnly Today, DateOnly From, IReadOnlyList<PlanWeek> Weeks, IReadOnlyList<PlanStrand> Strands, IReadOnlyList<LessonView> Lessons, IReadOnlyList<ReviewView> Reviews,
-    IReadOnlyList<string> Missed, string Margin, IReadOnlyList<SuggestionView> Suggestions, IReadOnlyList<PlanVersion> Versions);
+    PlanVersion? Version,
+    bool CanUndo,
+    DateOnly Today,
+    DateOnly From,
+    IReadOnlyList<PlanWeek> Weeks,
+    IReadOnlyList<PlanStrand> Strands,
+    IReadOnlyList<LessonView> Lessons,
+    IReadOnlyList<ReviewView> Reviews,
+    IReadOnlyList<string> Missed,
+    string Margin,
+    IReadOnlyList<SuggestionView> Suggestions,
+    IReadOnlyList<PlanVersion> Versions
+);
 
 public sealed record ScopeSkill(string Id, string Short, string Strand, Season When, int Lessons, int Usual, string Why);
 
@@ -42,7 +76,16 @@ public sealed record EarlierPlan(int Id, string Class, DateOnly Year, int Skills
 
 /// <summary>What can be asked for, with what this class needs of it from today on.</summary>
 public sealed record ScopeChoices(
-    PlanAsk Usual, DateOnly From, DateOnly Until, int TeachingDays, IReadOnlyList<PlanStrand> Strands, IReadOnlyList<ScopeSeason> Seasons, IReadOnlyList<ScopeFramework> Frameworks, IReadOnlyList<EarlierPlan> Plans, IReadOnlyList<ScopeSkill> Skills);
+    PlanAsk Usual,
+    DateOnly From,
+    DateOnly Until,
+    int TeachingDays,
+    IReadOnlyList<PlanStrand> Strands,
+    IReadOnlyList<ScopeSeason> Seasons,
+    IReadOnlyList<ScopeFramework> Frameworks,
+    IReadOnlyList<EarlierPlan> Plans,
+    IReadOnlyList<ScopeSkill> Skills
+);
 
 public sealed record FitView(int Lessons, int Room, int Buffer, int Over, int ReviewsOver, string Sentence);
 
@@ -57,7 +100,19 @@ public sealed record DraftPlan(IReadOnlyList<LessonView> Lessons, IReadOnlyList<
 /// <param name="LeftOut">Skills that need no lesson, and why.</param>
 /// <param name="Version">Of the plan it would take the place of; 0 for none.</param>
 /// <param name="Changed">Skills that get more or fewer lessons than usual, and why.</param>
-public sealed record DraftView(Guid Id, JobState State, double Progress, string Doing, PlanAsk Ask, FitView? Fit, IReadOnlyList<WayOutView> Ways, DraftPlan? Plan, IReadOnlyList<string> LeftOut, IReadOnlyList<string> Changed, int Version);
+public sealed record DraftView(
+    Guid Id,
+    JobState State,
+    double Progress,
+    string Doing,
+    PlanAsk Ask,
+    FitView? Fit,
+    IReadOnlyList<WayOutView> Ways,
+    DraftPlan? Plan,
+    IReadOnlyList<string> LeftOut,
+    IReadOnlyList<string> Changed,
+    int Version
+);
 
 /// <param name="Version">Of the plan that is to give way; 0 for none.</param>
 public sealed record AcceptDraft(int Version);
@@ -83,11 +138,25 @@ public sealed record MoreLessons(string Skill, int Lessons);
 /// <param name="Why">What the days were lost to.</param>
 /// <param name="Changes">Skills that need more lessons, or fewer (below zero).</param>
 /// <param name="Held">Lessons that stay where they are.</param>
-public sealed record RevisePlan(IReadOnlyList<DateOnly> LostDays, string Why, IReadOnlyList<MoreLessons> Changes, IReadOnlyList<LessonRef> Held, RevisionAim Aim);
+public sealed record RevisePlan(
+    IReadOnlyList<DateOnly> LostDays,
+    string Why,
+    IReadOnlyList<MoreLessons> Changes,
+    IReadOnlyList<LessonRef> Held,
+    RevisionAim Aim
+);
 
 public sealed record MoveView(string Skill, string Short, string Strand, int Number, DateOnly? Was, DateOnly? Is, string Why);
 
 /// <param name="Version">The plan it revises: accepting it is refused if another took its place.</param>
-public sealed record RevisionView(int Version, string Sentence, bool ProvenFewest, IReadOnlyList<MoveView> Moves, IReadOnlyList<LessonView> Before, IReadOnlyList<LessonView> After, IReadOnlyList<string> Room);
+public sealed record RevisionView(
+    int Version,
+    string Sentence,
+    bool ProvenFewest,
+    IReadOnlyList<MoveView> Moves,
+    IReadOnlyList<LessonView> Before,
+    IReadOnlyList<LessonView> After,
+    IReadOnlyList<string> Room
+);
 
 public sealed record AcceptRevision(int Version, RevisePlan Revision);

@@ -13,5 +13,6 @@ internal sealed record PlanDocument(PlanAsk Ask, DateOnly From, DateOnly Until, 
 
     public string Write() => JsonSerializer.Serialize(this, Shape);
 
-    public static PlanDocument Read(string text) => JsonSerializer.Deserialize<PlanDocument>(text, Shape) ?? throw new InvalidDataException("A stored plan is empty.");
+    public static PlanDocument Read(string text) =>
+        JsonSerializer.Deserialize<PlanDocument>(text, Shape) ?? throw new InvalidDataException("A stored plan is empty.");
 }

@@ -20,7 +20,14 @@ internal static class PlanPagesEndpoints
         ofClass.MapGet("/plan/term/{day}/page", TermAsync);
     }
 
-    private static async Task<FileContentHttpResult> DayAsync(ClassRoom room, DateOnly day, PaperSize? paper, WeekReader weeks, SetOutReader setOut, CancellationToken stop)
+    private static async Task<FileContentHttpResult> DayAsync(
+        ClassRoom room,
+        DateOnly day,
+        PaperSize? paper,
+        WeekReader weeks,
+        SetOutReader setOut,
+        CancellationToken stop
+    )
     {
         var week = await weeks.ReadAsync(Core.Calendars.SchoolCalendar.MondayOf(day), stop);
         var planned = week.Days.FirstOrDefault(d => d.Day == day);
@@ -39,8 +46,18 @@ internal static class PlanPagesEndpoints
         var week = await weeks.ReadAsync(Core.Calendars.SchoolCalendar.MondayOf(day), stop);
         return File(
             room,
-            new PlanPage($"Week of {Words.Date(week.Monday)}", $"{week.Term ?? "Outside the terms"} · {week.Jar}", [.. week.Days.Select(d => new PlanPageBlock($"{Words.Weekday(d.Day)}, {Words.Date(d.Day)}{(d.Closed is { } why ? $" · {why}" : "")}", [.. BlocksOf(d).SelectMany(b => b.Lines)]))]),
-            paper);
+            new PlanPage(
+                $"Week of {Words.Date(week.Monday)}",
+                $"{week.Term ?? "Outside the terms"} · {week.Jar}",
+                [
+                    .. week.Days.Select(d => new PlanPageBlock(
+                        $"{Words.Weekday(d.Day)}, {Words.Date(d.Day)}{(d.Closed is { } why ? $" · {why}" : "")}",
+                        [.. BlocksOf(d).SelectMany(b => b.Lines)]
+                    )),
+                ]
+            ),
+            paper
+        );
     }
 
     private static async Task<FileContentHttpResult> TermAsync(ClassRoom room, DateOnly day, PaperSize? paper, CancellationToken stop)
@@ -50,17 +67,27 @@ internal static class PlanPagesEndpoints
         var approach = room.Approach;
         var stored = await room.PlanAsync(stop);
         var taught = (await room.TaughtAsync(room.Today, stop)).Where(t => room.Map.Has(t.Skill)).ToLookup(t => t.Day);
-        List<PlanPageBlock> blocks = term is null ? [] :
-        [
-            .. PlanViews.Weeks(timetable, stored?.Document.Plan.Settings ?? PlanSettings.Usual, term.First, term.Last).Select(week => new PlanPageBlock(
-                $"Week of {Words.Date(week.Monday)}",
-                [.. week.Days.Select(d => $"{Words.Weekday(d.Day)[..3]}  {LineOf(d)}")])),
-        ];
+        List<PlanPageBlock> blocks = term is null
+            ? []
+            :
+            [
+                .. PlanViews
+                    .Weeks(timetable, stored?.Document.Plan.Settings ?? PlanSettings.Usual, term.First, term.Last)
+                    .Select(week => new PlanPageBlock(
+                        $"Week of {Words.Date(week.Monday)}",
+                        [.. week.Days.Select(d => $"{Words.Weekday(d.Day)[..3]}  {LineOf(d)}")]
+                    )),
+            ];
         return File(room, new PlanPage(term?.Name ?? "No term", $"{stored?.What ?? "Not planned yet."}", blocks), paper);
 
         string LineOf(PlanDayView d)
         {
-            var lessons = stored?.Document.Plan.On(d.Day).Where(l => room.Map.Has(l.Skill)).Select(l => $"{room.Map[l.Skill].Short}, {StageWords.Of(l.Stage, room.Map[l.Skill], approach)}").ToList() ?? [];
+            var lessons = stored
+                ?.Document.Plan.On(d.Day)
+                .Where(l => room.Map.Has(l.Skill))
+                .Select(l => $"{room.Map[l.Skill].Short}, {StageWords.Of(l.Stage, room.Map[l.Skill], approach)}")
+                .ToList()
+                ?? [];
             lessons = lessons.Count > 0 ? lessons : [.. taught[d.Day].Select(t => room.Map[t.Skill].Short)];
             return lessons.Count > 0 ? string.Join(" · ", lessons) : d.Different ?? (d.Places > 0 && d.Day >= room.Today ? "kept free" : "–");
         }
@@ -73,13 +100,18 @@ internal static class PlanPagesEndpoints
         {
             var carpet = day.Slots.Where(s => s.Kind == SlotKind.Carpet).ToList();
             var at = carpet.Count > 0 ? $"{carpet[0].Start:HH:mm} carpet, {carpet[0].Minutes} minutes, {carpet[0].Adult}" : "Carpet";
-            yield return new(at,
-            [
-                .. day.Starters.Select(s => $"First: {s.Short} ({s.Activity.Name})"),
-                $"{focus.Short}, lesson {focus.Number} of {focus.Of}: {focus.How}. {focus.Activity.Name}",
-                .. day.More.Select((m, i) => $"{(carpet.Count > i + 1 ? $"{carpet[i + 1].Start:HH:mm}" : "Later")}: {m.Short}, lesson {m.Number} of {m.Of}: {m.How}. {m.Activity.Name}"),
-                .. day.Transition is { } change ? [$"Change-over: {change.Name}"] : Array.Empty<string>(),
-            ]);
+            yield return new(
+                at,
+                [
+                    .. day.Starters.Select(s => $"First: {s.Short} ({s.Activity.Name})"),
+                    $"{focus.Short}, lesson {focus.Number} of {focus.Of}: {focus.How}. {focus.Activity.Name}",
+                    .. day.More.Select(
+                        (m, i) =>
+                            $"{(carpet.Count > i + 1 ? $"{carpet[i + 1].Start:HH:mm}" : "Later")}: {m.Short}, lesson {m.Number} of {m.Of}: {m.How}. {m.Activity.Name}"
+                    ),
+                    .. day.Transition is { } change ? [$"Change-over: {change.Name}"] : Array.Empty<string>(),
+                ]
+            );
         }
         else if (day.Coming.Count > 0)
         {

@@ -21,8 +21,15 @@ internal sealed class PlanReader(ClassRoom room)
         var before = ask.Source == ScopeSource.Before ? await EarlierAsync(ask.PlanId, stop) : null;
         var current = (await room.PlanAsync(stop))?.Document.Plan;
         var request = new YearRequest(
-            await room.EvidenceAsync(stop), await room.TimetableAsync(stop), from, calendar.YearEnds(room.Today), await room.TaughtAsync(from, stop),
-            ask.SkillsOn(room.Map, before?.Plan.Lessons.Select(l => l.Skill) ?? []), room.Approach, ask.SettingsFor(room.Approach))
+            await room.EvidenceAsync(stop),
+            await room.TimetableAsync(stop),
+            from,
+            calendar.YearEnds(room.Today),
+            await room.TaughtAsync(from, stop),
+            ask.SkillsOn(room.Map, before?.Plan.Lessons.Select(l => l.Skill) ?? []),
+            room.Approach,
+            ask.SettingsFor(room.Approach)
+        )
         {
             Served = room.Library.ServedIn(Place.Carpet),
             Pinned = [.. (current?.Lessons ?? []).Where(l => l.Pinned && l.Day >= from)],
@@ -36,9 +43,23 @@ internal sealed class PlanReader(ClassRoom room)
     public async Task<IReadOnlyList<EarlierPlan>> EarlierPlansAsync(AdultId adult, CancellationToken stop)
     {
         var (db, year) = (room.Db, await room.YearAsync(stop));
-        var rows = await db.YearPlans.Where(p => db.Memberships.Any(m => m.ClassId == p.ClassId && m.AdultId == adult.Value) && (p.ClassId != room.Id.Value || p.Year < year))
+        var rows = await db
+            .YearPlans.Where(p => db.Memberships.Any(m => m.ClassId == p.ClassId && m.AdultId == adult.Value) && (p.ClassId != room.Id.Value || p.Year < year))
             .Where(p => !db.YearPlans.Any(later => later.ClassId == p.ClassId && later.Year == p.Year && later.Version > p.Version))
-            .Join(db.Classes, p => p.ClassId, c => c.Id, (p, c) => new { p.Id, c.Name, p.Year, p.Document }).ToListAsync(stop);
+            .Join(
+                db.Classes,
+                p => p.ClassId,
+                c => c.Id,
+                (p, c) =>
+                    new
+                    {
+                        p.Id,
+                        c.Name,
+                        p.Year,
+                        p.Document,
+                    }
+            )
+            .ToListAsync(stop);
         return [.. rows.Select(r => new EarlierPlan(r.Id, r.Name, r.Year, PlanDocument.Read(r.Document).Plan.Lessons.Select(l => l.Skill).Distinct().Count()))];
     }
 
@@ -46,7 +67,10 @@ internal sealed class PlanReader(ClassRoom room)
     private async Task<PlanDocument> EarlierAsync(int? planId, CancellationToken stop)
     {
         var db = room.Db;
-        var text = await db.YearPlans.Where(p => p.Id == planId && db.Classes.Any(c => c.Id == p.ClassId && c.SchoolId == room.SchoolId)).Select(p => p.Document).FirstOrDefaultAsync(stop);
+        var text = await db
+            .YearPlans.Where(p => p.Id == planId && db.Classes.Any(c => c.Id == p.ClassId && c.SchoolId == room.SchoolId))
+            .Select(p => p.Document)
+            .FirstOrDefaultAsync(stop);
         return text is null ? throw new RefusedException("planId", "There is no such plan to copy.") : PlanDocument.Read(text);
     }
 }

@@ -13,7 +13,21 @@ internal static class PlanViews
     {
         var skill = map[lesson.Skill];
         return new(
-            skill.Id.Value, skill.Short, skill.Strand, lesson.Number, lesson.Of, lesson.Stage, StageWords.Of(lesson.Stage, skill, approach), lesson.Day, lesson.Place, lesson.Reason, lesson.Pinned, lesson.Note, lesson.Day < from, false);
+            skill.Id.Value,
+            skill.Short,
+            skill.Strand,
+            lesson.Number,
+            lesson.Of,
+            lesson.Stage,
+            StageWords.Of(lesson.Stage, skill, approach),
+            lesson.Day,
+            lesson.Place,
+            lesson.Reason,
+            lesson.Pinned,
+            lesson.Note,
+            lesson.Day < from,
+            false
+        );
     }
 
     /// <summary>Every lesson of a plan, in the order of the plan; what the map does not know any more is left out.</summary>
@@ -30,7 +44,22 @@ internal static class PlanViews
             var so = number[lesson.Skill] = number.GetValueOrDefault(lesson.Skill) + 1;
             if (!shown.Contains((lesson.Day, skill.Id.Value)))
             {
-                yield return new(skill.Id.Value, skill.Short, skill.Strand, so, Math.Max(so, skill.Lessons), LessonStage.Practise, "", lesson.Day, 0, "", false, "", true, true);
+                yield return new(
+                    skill.Id.Value,
+                    skill.Short,
+                    skill.Strand,
+                    so,
+                    Math.Max(so, skill.Lessons),
+                    LessonStage.Practise,
+                    "",
+                    lesson.Day,
+                    0,
+                    "",
+                    false,
+                    "",
+                    true,
+                    true
+                );
             }
         }
     }
@@ -49,7 +78,13 @@ internal static class PlanViews
             }
 
             var start = monday;
-            weeks.Add(new(monday, calendar.Terms.First(t => t.First <= friday && start <= t.Last).Name, [.. Enumerable.Range(0, 5).Select(i => start.AddDays(i)).Select(day => DayOf(day, timetable, settings))]));
+            weeks.Add(
+                new(
+                    monday,
+                    calendar.Terms.First(t => t.First <= friday && start <= t.Last).Name,
+                    [.. Enumerable.Range(0, 5).Select(i => start.AddDays(i)).Select(day => DayOf(day, timetable, settings))]
+                )
+            );
         }
 
         return weeks;
@@ -58,7 +93,8 @@ internal static class PlanViews
     private static PlanDayView DayOf(DateOnly day, Timetable timetable, PlanSettings settings)
     {
         var different = timetable.Calendar.Different(day);
-        var places = timetable.CarpetPlaces(day) + (settings.MoreOn.Contains(day.DayOfWeek) && different is null && timetable.Calendar.IsSchoolDay(day) ? 1 : 0);
+        var places =
+            timetable.CarpetPlaces(day) + (settings.MoreOn.Contains(day.DayOfWeek) && different is null && timetable.Calendar.IsSchoolDay(day) ? 1 : 0);
         return new(day, timetable.Calendar.IsSchoolDay(day), places, different?.Name);
     }
 
@@ -69,6 +105,8 @@ internal static class PlanViews
         var lessons = plan.Lessons.Count(l => l.Day >= from);
         var free = places - lessons;
         var open = plan.Unplaced.Values.Sum();
-        return open > 0 ? $"{Words.Capital(Words.Count(open, "lesson", "lessons"))} found no place." : $"{Words.Capital(Words.Count(lessons, "lesson", "lessons"))} to come, {Words.Count(free, "place", "places")} kept free.";
+        return open > 0
+            ? $"{Words.Capital(Words.Count(open, "lesson", "lessons"))} found no place."
+            : $"{Words.Capital(Words.Count(lessons, "lesson", "lessons"))} to come, {Words.Count(free, "place", "places")} kept free.";
     }
 }

@@ -31,15 +31,35 @@ internal sealed class PlanWriter(ClassRoom room, Decisions decisions, PlanReader
             {
                 await Expected.PlanVersion(room, next.Was).CheckAsync(db, stop);
                 var year = await room.YearAsync(stop);
-                db.YearPlans.Add(new YearPlanRow
-                {
-                    ClassId = room.Id.Value, Year = year, Version = next.Was + 1, At = clock.GetUtcNow(), AdultId = adult.Value, What = next.What, BackTo = next.BackTo, Document = next.Document.Write(),
-                });
-                db.Closures.AddRange((next.Lost ?? []).Select(c => new ClosureRow { SchoolId = room.SchoolId, ClassId = room.Id.Value, Kind = c.Kind, Name = c.Name, First = c.First, Last = c.Last }));
+                db.YearPlans.Add(
+                    new YearPlanRow
+                    {
+                        ClassId = room.Id.Value,
+                        Year = year,
+                        Version = next.Was + 1,
+                        At = clock.GetUtcNow(),
+                        AdultId = adult.Value,
+                        What = next.What,
+                        BackTo = next.BackTo,
+                        Document = next.Document.Write(),
+                    }
+                );
+                db.Closures.AddRange(
+                    (next.Lost ?? []).Select(c => new ClosureRow
+                    {
+                        SchoolId = room.SchoolId,
+                        ClassId = room.Id.Value,
+                        Kind = c.Kind,
+                        Name = c.Name,
+                        First = c.First,
+                        Last = c.Last,
+                    })
+                );
                 await week.KeepAsync(db, stop);
                 return true;
             },
-            stop);
+            stop
+        );
     }
 
     /// <summary>The same plan with other lessons: starters follow, and stay where they can.</summary>
@@ -50,6 +70,9 @@ internal sealed class PlanWriter(ClassRoom room, Decisions decisions, PlanReader
         var request = (await reader.RequestAsync(document.Ask, stop)) with { Until = document.Until };
         request = timetable is null ? request : request with { Timetable = timetable };
         var (reviews, missed) = YearPlanner.ReviewsOf(lessons, YearScope.DaysOf(request), request, document.Plan.Reviews);
-        return document with { Plan = document.Plan with { Lessons = lessons, Reviews = [.. document.Plan.Reviews.Where(r => r.Day < from), .. reviews], Missed = missed } };
+        return document with
+        {
+            Plan = document.Plan with { Lessons = lessons, Reviews = [.. document.Plan.Reviews.Where(r => r.Day < from), .. reviews], Missed = missed },
+        };
     }
 }

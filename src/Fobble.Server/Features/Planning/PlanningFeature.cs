@@ -44,7 +44,12 @@ internal sealed class PlanningFeature : IFeature
         var weeks = PlanViews.Weeks(timetable, settings, year, timetable.Calendar.YearEnds(room.Today));
         var taught = await room.TaughtAsync(from, stop);
         var given = taught.Select(t => (t.Day, t.Skill.Value)).ToHashSet();
-        List<LessonView> lessons = [.. PlanViews.Of(stored?.Document.Plan.Lessons ?? [], map, approach, from).Select(l => l with { Given = l.Past && given.Contains((l.Day, l.Skill)) })];
+        List<LessonView> lessons =
+        [
+            .. PlanViews
+                .Of(stored?.Document.Plan.Lessons ?? [], map, approach, from)
+                .Select(l => l with { Given = l.Past && given.Contains((l.Day, l.Skill)) }),
+        ];
         lessons.InsertRange(0, PlanViews.Given([.. taught.Where(t => t.Day >= year)], map, lessons.Select(l => (l.Day, l.Skill)).ToHashSet()));
         if (stored is null)
         {
@@ -54,27 +59,58 @@ internal sealed class PlanningFeature : IFeature
         var plan = stored.Document.Plan;
         var names = (await room.ChildrenAsync(stop)).ToDictionary(c => c.Id, c => c.Name);
         var suggestions = PlanWatch.Look(await reader.SettingAsync(stored.Document, stop), await room.EvidenceAsync(stop));
-        var versions = await room.Db.YearPlans.Where(p => p.ClassId == room.Id.Value && p.Year == year).OrderByDescending(p => p.Version).Take(VersionsShown)
-            .Join(room.Db.Users, p => p.AdultId, a => a.Id, (p, a) => new PlanVersion(p.Version, p.At, a.FullName, p.What)).ToListAsync(stop);
-        return TypedResults.Ok(new PlanView(
-            versions[0], (stored.BackTo ?? stored.Version) > 1, room.Today, from, weeks, Strands(room), lessons,
-            [.. plan.Reviews.Where(r => map.Has(r.Skill)).Select(r => new ReviewView(r.Skill.Value, map[r.Skill].Short, map[r.Skill].Strand, r.Day, r.Round, r.Reason))],
-            [.. plan.Missed.Where(m => map.Has(m.Skill)).Select(m => $"{map[m.Skill].Short}: {m.Why}")],
-            PlanViews.Margin(plan, weeks, from),
-            [
-                .. suggestions.Select(s => new SuggestionView(
-                    s.Kind, s.Skill?.Value, s.Skill is { } skill ? map[skill].Short : null, s.Lessons, s.Days, [.. s.Children.Select(c => names.GetValueOrDefault(c.Value, ""))], s.Next is { } next ? map[next].Short : null,
-                    s.Sentence)),
-            ],
-            versions));
+        var versions = await room
+            .Db.YearPlans.Where(p => p.ClassId == room.Id.Value && p.Year == year)
+            .OrderByDescending(p => p.Version)
+            .Take(VersionsShown)
+            .Join(room.Db.Users, p => p.AdultId, a => a.Id, (p, a) => new PlanVersion(p.Version, p.At, a.FullName, p.What))
+            .ToListAsync(stop);
+        return TypedResults.Ok(
+            new PlanView(
+                versions[0],
+                (stored.BackTo ?? stored.Version) > 1,
+                room.Today,
+                from,
+                weeks,
+                Strands(room),
+                lessons,
+                [
+                    .. plan
+                        .Reviews.Where(r => map.Has(r.Skill))
+                        .Select(r => new ReviewView(r.Skill.Value, map[r.Skill].Short, map[r.Skill].Strand, r.Day, r.Round, r.Reason)),
+                ],
+                [.. plan.Missed.Where(m => map.Has(m.Skill)).Select(m => $"{map[m.Skill].Short}: {m.Why}")],
+                PlanViews.Margin(plan, weeks, from),
+                [
+                    .. suggestions.Select(s => new SuggestionView(
+                        s.Kind,
+                        s.Skill?.Value,
+                        s.Skill is { } skill ? map[skill].Short : null,
+                        s.Lessons,
+                        s.Days,
+                        [.. s.Children.Select(c => names.GetValueOrDefault(c.Value, ""))],
+                        s.Next is { } next ? map[next].Short : null,
+                        s.Sentence
+                    )),
+                ],
+                versions
+            )
+        );
     }
 
     internal static IReadOnlyList<PlanStrand> Strands(ClassRoom room) => [.. room.Map.Strands.Select(s => new PlanStrand(s.Id, s.Name))];
 
-    internal static ProblemHttpResult NoPlan() => TypedResults.Problem("There is no plan for this year yet.", statusCode: StatusCodes.Status409Conflict, title: "No plan");
+    internal static ProblemHttpResult NoPlan() =>
+        TypedResults.Problem("There is no plan for this year yet.", statusCode: StatusCodes.Status409Conflict, title: "No plan");
 
     /// <summary>What each day would mean for a lesson: asked as it is picked up.</summary>
-    private static async Task<Results<Ok<IReadOnlyList<DayPriceView>>, NotFound>> PricesAsync(ClassRoom room, string skill, int number, PlanReader reader, CancellationToken stop)
+    private static async Task<Results<Ok<IReadOnlyList<DayPriceView>>, NotFound>> PricesAsync(
+        ClassRoom room,
+        string skill,
+        int number,
+        PlanReader reader,
+        CancellationToken stop
+    )
     {
         if (await room.PlanAsync(stop) is not { } stored || stored.Document.Plan.Find(new(skill), number) is null)
         {
@@ -82,10 +118,19 @@ internal sealed class PlanningFeature : IFeature
         }
 
         var prices = PlanByHand.Prices(await reader.SettingAsync(stored.Document, stop), new(new(skill), number));
-        return TypedResults.Ok<IReadOnlyList<DayPriceView>>([.. prices.Select(p => new DayPriceView(p.Day, p.Refused, p.Advice, p.With is { } with ? room.Map[with.Skill].Short : null))]);
+        return TypedResults.Ok<IReadOnlyList<DayPriceView>>([
+            .. prices.Select(p => new DayPriceView(p.Day, p.Refused, p.Advice, p.With is { } with ? room.Map[with.Skill].Short : null)),
+        ]);
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult, NotFound>> MoveAsync(ClassRoom room, MoveLesson move, PlanReader reader, PlanWriter writer, HttpContext http, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult, NotFound>> MoveAsync(
+        ClassRoom room,
+        MoveLesson move,
+        PlanReader reader,
+        PlanWriter writer,
+        HttpContext http,
+        CancellationToken stop
+    )
     {
         if (await room.PlanAsync(stop) is not { } stored)
         {
@@ -109,11 +154,24 @@ internal sealed class PlanningFeature : IFeature
         RefusedException.Unless(price.Advice.Count == 0 || move.Anyway, "anyway", string.Join(" ", price.Advice));
         var document = await writer.WithLessonsAsync(stored.Document, lessons, null, stop);
         await writer.KeepAsync(
-            http.User.AdultId(), new(move.Version, document, $"{room.Map[name.Skill].Short}, lesson {name.Number}: from {Words.Date(lesson.Day)} to {Words.Date(move.Day)}, by hand."), stop);
+            http.User.AdultId(),
+            new(
+                move.Version,
+                document,
+                $"{room.Map[name.Skill].Short}, lesson {name.Number}: from {Words.Date(lesson.Day)} to {Words.Date(move.Day)}, by hand."
+            ),
+            stop
+        );
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult, NotFound>> ChangeAsync(ClassRoom room, ChangeLesson change, PlanWriter writer, HttpContext http, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult, NotFound>> ChangeAsync(
+        ClassRoom room,
+        ChangeLesson change,
+        PlanWriter writer,
+        HttpContext http,
+        CancellationToken stop
+    )
     {
         if (await room.PlanAsync(stop) is not { } stored)
         {
@@ -128,14 +186,28 @@ internal sealed class PlanningFeature : IFeature
 
         RefusedException.Unless(change.Note.Length <= LongestNote, "note", $"A note has at most {LongestNote} letters.");
         var changed = lesson with { Pinned = change.Pinned, Note = change.Note.Trim() };
-        var document = stored.Document with { Plan = stored.Document.Plan with { Lessons = [.. stored.Document.Plan.Lessons.Select(l => l == lesson ? changed : l)] } };
-        var what = changed.Pinned != lesson.Pinned ? changed.Pinned ? "pinned" : "let go" : "a note";
+        var document = stored.Document with
+        {
+            Plan = stored.Document.Plan with { Lessons = [.. stored.Document.Plan.Lessons.Select(l => l == lesson ? changed : l)] },
+        };
+        var what =
+            changed.Pinned != lesson.Pinned
+                ? changed.Pinned
+                    ? "pinned"
+                    : "let go"
+                : "a note";
         await writer.KeepAsync(http.User.AdultId(), new(change.Version, document, $"{room.Map[lesson.Skill].Short}, lesson {lesson.Number}: {what}."), stop);
         return TypedResults.NoContent();
     }
 
     /// <summary>Back to the version before: as a version of its own, so that nothing is lost.</summary>
-    private static async Task<Results<NoContent, ProblemHttpResult>> UndoAsync(ClassRoom room, UndoPlan undo, PlanWriter writer, HttpContext http, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult>> UndoAsync(
+        ClassRoom room,
+        UndoPlan undo,
+        PlanWriter writer,
+        HttpContext http,
+        CancellationToken stop
+    )
     {
         if (await room.PlanAsync(stop) is not { } stored)
         {
@@ -148,11 +220,19 @@ internal sealed class PlanningFeature : IFeature
         var before = await versions.Where(p => p.Version < stands).OrderByDescending(p => p.Version).FirstOrDefaultAsync(stop);
         if (before is null)
         {
-            return TypedResults.Problem("This is the first version: there is nothing to undo.", statusCode: StatusCodes.Status409Conflict, title: "Nothing to undo");
+            return TypedResults.Problem(
+                "This is the first version: there is nothing to undo.",
+                statusCode: StatusCodes.Status409Conflict,
+                title: "Nothing to undo"
+            );
         }
 
         var undone = await versions.Where(p => p.Version == stands).Select(p => p.What).FirstAsync(stop);
-        await writer.KeepAsync(http.User.AdultId(), new(undo.Version, PlanDocument.Read(before.Document), $"Undone: {undone}", before.BackTo ?? before.Version), stop);
+        await writer.KeepAsync(
+            http.User.AdultId(),
+            new(undo.Version, PlanDocument.Read(before.Document), $"Undone: {undone}", before.BackTo ?? before.Version),
+            stop
+        );
         return TypedResults.NoContent();
     }
 }

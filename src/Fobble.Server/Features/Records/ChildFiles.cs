@@ -35,26 +35,67 @@ internal static class ChildFiles
         }
 
         var evidence = await room.EvidenceAsync(stop);
-        var rows = await room.Db.Observations.Where(o => o.ChildId == childId.Value).OrderBy(o => o.At)
-            .Select(o => new { Row = o, By = o.SeenBy ?? o.Adult!.FullName, Withdrawn = o.Withdrawal == null ? null : new FileWithdrawal(o.Withdrawal.At, o.Withdrawal.Adult!.FullName, o.Withdrawal.Why) }).ToListAsync(stop);
+        var rows = await room
+            .Db.Observations.Where(o => o.ChildId == childId.Value)
+            .OrderBy(o => o.At)
+            .Select(o => new
+            {
+                Row = o,
+                By = o.SeenBy ?? o.Adult!.FullName,
+                Withdrawn = o.Withdrawal == null ? null : new FileWithdrawal(o.Withdrawal.At, o.Withdrawal.Adult!.FullName, o.Withdrawal.Why),
+            })
+            .ToListAsync(stop);
         var checks = await room.Db.BaselineChecks.Where(c => c.ChildId == childId.Value && c.EndedAt != null).OrderBy(c => c.EndedAt).ToListAsync(stop);
         ChildFile file = new(
-            ChildFile.FormatName, ChildFile.CurrentVersion, room.Today, new(room.SchoolName, room.Name), new(child.GivenName, child.FamilyName, child.Born),
-            [.. room.Map.Skills.Where(s => evidence[childId, s.Id].Strength > Strength.NotSeen).Select(s => (s, judged: evidence.Judgement(childId, s.Id))).Select(p => new FileSkill(p.s.Id.Value, p.s.ICan, (int)p.judged.Strength, p.judged.LookAgain, p.judged.SecureSince))],
+            ChildFile.FormatName,
+            ChildFile.CurrentVersion,
+            room.Today,
+            new(room.SchoolName, room.Name),
+            new(child.GivenName, child.FamilyName, child.Born),
+            [
+                .. room
+                    .Map.Skills.Where(s => evidence[childId, s.Id].Strength > Strength.NotSeen)
+                    .Select(s => (s, judged: evidence.Judgement(childId, s.Id)))
+                    .Select(p => new FileSkill(p.s.Id.Value, p.s.ICan, (int)p.judged.Strength, p.judged.LookAgain, p.judged.SecureSince)),
+            ],
             [
                 .. rows.Select(r => new FileObservation(
-                    r.Row.Id, r.Row.Skill, r.Row.At, r.Row.Day, r.By, r.Row.Setting, r.Row.Support, r.Row.Representation, r.Row.Numbers, r.Row.Slip, r.Row.Strategy, r.Row.Note, r.Withdrawn)),
+                    r.Row.Id,
+                    r.Row.Skill,
+                    r.Row.At,
+                    r.Row.Day,
+                    r.By,
+                    r.Row.Setting,
+                    r.Row.Support,
+                    r.Row.Representation,
+                    r.Row.Numbers,
+                    r.Row.Slip,
+                    r.Row.Strategy,
+                    r.Row.Note,
+                    r.Withdrawn
+                )),
             ],
-            [.. checks.Select(c => new FileCheck(room.Zone.DayOf(c.EndedAt!.Value), c.Inferred, c.Strand))]);
-        return TypedResults.File(file.Write(), "application/json", string.Create(CultureInfo.InvariantCulture, $"child-{childId}-{room.Today:yyyy-MM-dd}.json"));
+            [.. checks.Select(c => new FileCheck(room.Zone.DayOf(c.EndedAt!.Value), c.Inferred, c.Strand))]
+        );
+        return TypedResults.File(
+            file.Write(),
+            "application/json",
+            string.Create(CultureInfo.InvariantCulture, $"child-{childId}-{room.Today:yyyy-MM-dd}.json")
+        );
     }
 
     private static async Task<Results<Ok<ChildFilePreview>, ProblemHttpResult>> PreviewAsync(ClassRoom room, HttpRequest request, CancellationToken stop) =>
         await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } bytes
-            ? TypedResults.Ok((await ReadAsync(room.Db, room, bytes, stop)).Preview) : UploadedFile.TooLarge("a child’s file", LargestFile);
+            ? TypedResults.Ok((await ReadAsync(room.Db, room, bytes, stop)).Preview)
+            : UploadedFile.TooLarge("a child’s file", LargestFile);
 
     private static async Task<Results<Ok<TakenChild>, UnprocessableEntity<ChildFilePreview>, ProblemHttpResult>> TakeAsync(
-        ClassRoom room, HttpRequest request, ClaimsPrincipal user, Decisions decisions, CancellationToken stop)
+        ClassRoom room,
+        HttpRequest request,
+        ClaimsPrincipal user,
+        Decisions decisions,
+        CancellationToken stop
+    )
     {
         if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } bytes)
         {
@@ -67,34 +108,82 @@ internal static class ChildFiles
                 var (file, joins, seen) = await ReadAsync(db, room, bytes, stop);
                 return (seen, file is null ? (int?)null : await KeepAsync(db, room, file, joins, user.AdultId(), stop));
             },
-            stop);
+            stop
+        );
         return taken is { } id ? TypedResults.Ok(new TakenChild(id)) : TypedResults.UnprocessableEntity(preview);
     }
 
     private static async Task<int> KeepAsync(FobbleDb db, ClassRoom room, ChildFile file, Child? joins, AdultId adult, CancellationToken stop)
     {
-        var child = joins ?? db.Children.Add(new Child { ClassId = room.Id.Value, GivenName = file.Child.GivenName.Trim(), FamilyName = file.Child.FamilyName.Trim(), Born = file.Child.Born }).Entity;
+        var child = joins
+            ?? db.Children.Add(
+                new Child
+                {
+                    ClassId = room.Id.Value,
+                    GivenName = file.Child.GivenName.Trim(),
+                    FamilyName = file.Child.FamilyName.Trim(),
+                    Born = file.Child.Born,
+                }
+            ).Entity;
         await db.SaveChangesAsync(stop);
         var known = await RecordsFeature.KnownAsync(file.Observations.Select(o => IdHere(room, o.Id)), db, stop);
-        db.Observations.AddRange(file.Observations.Where(o => !known.ContainsKey(IdHere(room, o.Id))).Select(seen => new ObservationRow
-        {
-            Id = IdHere(room, seen.Id), ChildId = child.Id, Skill = seen.Skill, At = seen.At, Day = seen.Day, AdultId = adult.Value, SeenBy = seen.SeenBy, Setting = seen.Setting, Support = seen.Support,
-            Representation = seen.Representation, Numbers = seen.Numbers, Slip = seen.Slip, Strategy = seen.Strategy, Note = seen.Note,
-            Withdrawal = seen.Withdrawn is { } gone ? new() { AdultId = adult.Value, At = gone.At, Why = $"{gone.Why} ({gone.By})" } : null,
-        }));
+        db.Observations.AddRange(
+            file.Observations.Where(o => !known.ContainsKey(IdHere(room, o.Id)))
+                .Select(seen => new ObservationRow
+                {
+                    Id = IdHere(room, seen.Id),
+                    ChildId = child.Id,
+                    Skill = seen.Skill,
+                    At = seen.At,
+                    Day = seen.Day,
+                    AdultId = adult.Value,
+                    SeenBy = seen.SeenBy,
+                    Setting = seen.Setting,
+                    Support = seen.Support,
+                    Representation = seen.Representation,
+                    Numbers = seen.Numbers,
+                    Slip = seen.Slip,
+                    Strategy = seen.Strategy,
+                    Note = seen.Note,
+                    Withdrawal = seen.Withdrawn is { } gone
+                        ? new()
+                        {
+                            AdultId = adult.Value,
+                            At = gone.At,
+                            Why = $"{gone.Why} ({gone.By})",
+                        }
+                        : null,
+                })
+        );
         foreach (var check in file.Checks)
         {
             var day = room.Zone.At(check.Day, new TimeOnly(12, 0));
             if (!await db.BaselineChecks.AnyAsync(c => c.ChildId == child.Id && c.EndedAt == day && c.Strand == check.Strand, stop))
             {
-                db.BaselineChecks.Add(new() { ClassId = room.Id.Value, ChildId = child.Id, Strand = check.Strand, StartedAt = day, EndedAt = day, StartedBy = adult.Value, Inferred = new(check.Inferred) });
+                db.BaselineChecks.Add(
+                    new()
+                    {
+                        ClassId = room.Id.Value,
+                        ChildId = child.Id,
+                        Strand = check.Strand,
+                        StartedAt = day,
+                        EndedAt = day,
+                        StartedBy = adult.Value,
+                        Inferred = new(check.Inferred),
+                    }
+                );
             }
         }
 
         return child.Id;
     }
 
-    private static async Task<(ChildFile? File, Child? Joins, ChildFilePreview Preview)> ReadAsync(FobbleDb db, ClassRoom room, byte[] bytes, CancellationToken stop)
+    private static async Task<(ChildFile? File, Child? Joins, ChildFilePreview Preview)> ReadAsync(
+        FobbleDb db,
+        ClassRoom room,
+        byte[] bytes,
+        CancellationToken stop
+    )
     {
         var (file, faults) = ChildFile.Read(bytes, room.Today);
         if (file is null)
@@ -103,12 +192,34 @@ internal static class ChildFiles
         }
 
         var (given, family) = (file.Child.GivenName.Trim(), file.Child.FamilyName.Trim());
-        var joins = await db.Children.FirstOrDefaultAsync(c => c.ClassId == room.Id.Value && c.GivenName == given && c.FamilyName == family && (c.Born == file.Child.Born || c.Born == null || file.Child.Born == null), stop);
+        var joins = await db.Children.FirstOrDefaultAsync(
+            c =>
+                c.ClassId == room.Id.Value
+                && c.GivenName == given
+                && c.FamilyName == family
+                && (c.Born == file.Child.Born || c.Born == null || file.Child.Born == null),
+            stop
+        );
         var known = await RecordsFeature.KnownAsync(file.Observations.Select(o => IdHere(room, o.Id)), db, stop);
-        return (file, joins, new(
-            $"{given} {family}".Trim(), file.From.School, file.From.Class, file.Made, file.Observations.Count - known.Count, known.Count, file.Observations.Select(o => o.Skill).Distinct().Count(s => !room.Map.Has(new(s))), joins?.Id, [], true));
+        return (
+            file,
+            joins,
+            new(
+                $"{given} {family}".Trim(),
+                file.From.School,
+                file.From.Class,
+                file.Made,
+                file.Observations.Count - known.Count,
+                known.Count,
+                file.Observations.Select(o => o.Skill).Distinct().Count(s => !room.Map.Has(new(s))),
+                joins?.Id,
+                [],
+                true
+            )
+        );
     }
 
     // The class the child leaves may be kept on the same server: the record gets ids of its own here, and the same ones when the file is taken again.
-    private static Guid IdHere(ClassRoom room, Guid there) => NameUuid.Of(NameUuid.Url, string.Create(CultureInfo.InvariantCulture, $"urn:fobble:handed-on|{room.Id.Value}|{there}"));
+    private static Guid IdHere(ClassRoom room, Guid there) =>
+        NameUuid.Of(NameUuid.Url, string.Create(CultureInfo.InvariantCulture, $"urn:fobble:handed-on|{room.Id.Value}|{there}"));
 }

@@ -40,13 +40,24 @@ internal sealed class RecordsFeature : IFeature
     }
 
     private static async Task<Results<Ok<RecordsPreview>, ProblemHttpResult>> PreviewAsync(
-        ClassRoom room, HttpRequest request, ClaimsPrincipal user, CancellationToken stop) =>
+        ClassRoom room,
+        HttpRequest request,
+        ClaimsPrincipal user,
+        CancellationToken stop
+    ) =>
         await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file
-            ? TypedResults.Ok(await PreviewOfAsync(room.Db, room, await ReadAsync(room, file, user, stop), stop)) : UploadedFile.TooLarge("a list of observations", LargestFile);
+            ? TypedResults.Ok(await PreviewOfAsync(room.Db, room, await ReadAsync(room, file, user, stop), stop))
+            : UploadedFile.TooLarge("a list of observations", LargestFile);
 
     /// <summary>All of it or nothing. What is here already stays as it is.</summary>
     private static async Task<Results<Ok<RecordsPreview>, UnprocessableEntity<RecordsPreview>, ProblemHttpResult>> TakeAsync(
-        ClassRoom room, HttpRequest request, ClaimsPrincipal user, Decisions decisions, TimeProvider clock, CancellationToken stop)
+        ClassRoom room,
+        HttpRequest request,
+        ClaimsPrincipal user,
+        Decisions decisions,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
         if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
         {
@@ -61,15 +72,39 @@ internal sealed class RecordsFeature : IFeature
             {
                 var seen = await PreviewOfAsync(db, room, reading, stop);
                 var known = await KnownAsync(reading.Lines.Select(l => l.Id), db, stop);
-                db.Observations.AddRange(reading.Lines.Where(l => seen.CanBeTaken && !known.ContainsKey(l.Id)).Select(line => new ObservationRow
-                {
-                    Id = line.Id, ChildId = children[line.Child], Skill = line.Skill.Value, At = line.At, Day = line.Day, AdultId = adult.Value, SeenBy = line.By == name ? null : line.By, Setting = line.Setting,
-                    Support = line.Support, Representation = line.Representation, Numbers = line.Numbers, Slip = line.Slip, Strategy = line.Strategy, Note = line.Note,
-                    Withdrawal = line.WithdrawnWhy is { } why ? new() { AdultId = adult.Value, At = clock.GetUtcNow(), Why = why } : null,
-                }));
+                db.Observations.AddRange(
+                    reading
+                        .Lines.Where(l => seen.CanBeTaken && !known.ContainsKey(l.Id))
+                        .Select(line => new ObservationRow
+                        {
+                            Id = line.Id,
+                            ChildId = children[line.Child],
+                            Skill = line.Skill.Value,
+                            At = line.At,
+                            Day = line.Day,
+                            AdultId = adult.Value,
+                            SeenBy = line.By == name ? null : line.By,
+                            Setting = line.Setting,
+                            Support = line.Support,
+                            Representation = line.Representation,
+                            Numbers = line.Numbers,
+                            Slip = line.Slip,
+                            Strategy = line.Strategy,
+                            Note = line.Note,
+                            Withdrawal = line.WithdrawnWhy is { } why
+                                ? new()
+                                {
+                                    AdultId = adult.Value,
+                                    At = clock.GetUtcNow(),
+                                    Why = why,
+                                }
+                                : null,
+                        })
+                );
                 return seen;
             },
-            stop);
+            stop
+        );
         return preview.CanBeTaken ? TypedResults.Ok(preview) : TypedResults.UnprocessableEntity(preview);
     }
 
@@ -80,10 +115,22 @@ internal sealed class RecordsFeature : IFeature
     {
         var known = await KnownAsync(reading.Lines.Select(l => l.Id), db, stop);
         var faults = reading.Faults.ToList();
-        faults.AddRange(reading.Lines.Where(l => known.TryGetValue(l.Id, out var where) && where != room.Id.Value).Select(l => new Formats.Csv.FileFault(1, "Id", $"The id {l.Id} belongs to another class’s observation; leave the column empty.")).Take(5));
+        faults.AddRange(
+            reading
+                .Lines.Where(l => known.TryGetValue(l.Id, out var where) && where != room.Id.Value)
+                .Select(l => new Formats.Csv.FileFault(1, "Id", $"The id {l.Id} belongs to another class’s observation; leave the column empty."))
+                .Take(5)
+        );
         return new(
-            reading.Lines.Count(l => !known.ContainsKey(l.Id)), reading.Lines.Count(l => known.ContainsKey(l.Id)), reading.Lines.Select(l => l.Child).Distinct().Count(), reading.Lines.Count > 0 ? reading.Lines.Min(l => l.Day) : null,
-            reading.Lines.Count > 0 ? reading.Lines.Max(l => l.Day) : null, faults, reading.Notes, faults.Count == 0 && reading.Lines.Count > 0);
+            reading.Lines.Count(l => !known.ContainsKey(l.Id)),
+            reading.Lines.Count(l => known.ContainsKey(l.Id)),
+            reading.Lines.Select(l => l.Child).Distinct().Count(),
+            reading.Lines.Count > 0 ? reading.Lines.Min(l => l.Day) : null,
+            reading.Lines.Count > 0 ? reading.Lines.Max(l => l.Day) : null,
+            faults,
+            reading.Notes,
+            faults.Count == 0 && reading.Lines.Count > 0
+        );
     }
 
     /// <summary>Which of these observations are here, and in which class.</summary>
@@ -104,12 +151,34 @@ internal sealed class RecordsFeature : IFeature
     private static async Task<List<ObservationLine>> LinesAsync(ClassRoom room, DateOnly? from, DateOnly? to, CancellationToken stop)
     {
         var names = (await room.ChildrenAsync(stop)).ToDictionary(c => c.Id, c => c.Name);
-        var rows = await room.Db.Observations.Where(o => o.Child!.ClassId == room.Id.Value && (from == null || o.Day >= from) && (to == null || o.Day <= to)).OrderBy(o => o.At)
-            .Select(o => new { Row = o, By = o.SeenBy ?? o.Adult!.FullName, Why = o.Withdrawal!.Why }).ToListAsync(stop);
+        var rows = await room
+            .Db.Observations.Where(o => o.Child!.ClassId == room.Id.Value && (from == null || o.Day >= from) && (to == null || o.Day <= to))
+            .OrderBy(o => o.At)
+            .Select(o => new
+            {
+                Row = o,
+                By = o.SeenBy ?? o.Adult!.FullName,
+                Why = o.Withdrawal!.Why,
+            })
+            .ToListAsync(stop);
         return
         [
             .. rows.Select(r => new ObservationLine(
-                r.Row.Id, names[r.Row.ChildId], new(r.Row.Skill), room.Zone.LocalOf(r.Row.At), r.Row.Day, r.By, r.Row.Setting, r.Row.Support, r.Row.Representation, r.Row.Numbers, r.Row.Slip, r.Row.Strategy, r.Row.Note, r.Why)),
+                r.Row.Id,
+                names[r.Row.ChildId],
+                new(r.Row.Skill),
+                room.Zone.LocalOf(r.Row.At),
+                r.Row.Day,
+                r.By,
+                r.Row.Setting,
+                r.Row.Support,
+                r.Row.Representation,
+                r.Row.Numbers,
+                r.Row.Slip,
+                r.Row.Strategy,
+                r.Row.Note,
+                r.Why
+            )),
         ];
     }
 }

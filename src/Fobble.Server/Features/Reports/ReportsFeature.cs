@@ -26,7 +26,12 @@ internal sealed class ReportsFeature : IFeature
 
     /// <param name="photos">Put the newest photos of the child's own pages on it; only where the family has agreed to photos.</param>
     private static async Task<Results<FileContentHttpResult, NotFound>> FamilyPageAsync(
-        ClassRoom room, ChildId childId, PaperSize? paper, bool? photos, CancellationToken stop)
+        ClassRoom room,
+        ChildId childId,
+        PaperSize? paper,
+        bool? photos,
+        CancellationToken stop
+    )
     {
         if (await room.NameOfAsync(childId, stop) is not { } child)
         {
@@ -35,12 +40,31 @@ internal sealed class ReportsFeature : IFeature
 
         var evidence = await room.EvidenceAsync(stop);
         var page = FamilyPage.Of(
-            child, NameOf(room), evidence, new ChildPortrait(evidence, room.Library, childId), childId, (await room.CalendarAsync(stop)).TermBegan(room.Today), room.Approach.Words);
+            child,
+            NameOf(room),
+            evidence,
+            new ChildPortrait(evidence, room.Library, childId),
+            childId,
+            (await room.CalendarAsync(stop)).TermBegan(room.Today),
+            room.Approach.Words
+        );
         List<ReportPhoto> pictures = [];
         if (photos == true)
         {
-            var taken = await room.Db.Observations.Where(o => o.ChildId == childId.Value && o.Child!.PhotosAllowed && o.Photo != null && o.Withdrawal == null).OrderByDescending(o => o.At).Take(MostPhotos).Select(o => new { o.Photo!.Jpeg, o.Skill, o.Day }).ToListAsync(stop);
-            pictures.AddRange(taken.Select(p => new ReportPhoto(p.Jpeg, $"{(room.Map.Has(new(p.Skill)) ? room.Map[new(p.Skill)].Short : "")}, {Words.Date(p.Day)}")));
+            var taken = await room
+                .Db.Observations.Where(o => o.ChildId == childId.Value && o.Child!.PhotosAllowed && o.Photo != null && o.Withdrawal == null)
+                .OrderByDescending(o => o.At)
+                .Take(MostPhotos)
+                .Select(o => new
+                {
+                    o.Photo!.Jpeg,
+                    o.Skill,
+                    o.Day,
+                })
+                .ToListAsync(stop);
+            pictures.AddRange(
+                taken.Select(p => new ReportPhoto(p.Jpeg, $"{(room.Map.Has(new(p.Skill)) ? room.Map[new(p.Skill)].Short : "")}, {Words.Date(p.Day)}"))
+            );
         }
 
         return TypedResults.File(SheetWriter.Pdf(page.ToSheet(paper ?? PaperSize.A4, pictures), Ink.Saving), "application/pdf");

@@ -15,12 +15,34 @@ internal static class Beginnings
         newClass.Members.Add(new Membership { AdultId = lead.Id, Role = ClassRole.LeadTeacher });
         db.Classes.Add(newClass);
         await db.SaveChangesAsync();
-        db.Terms.AddRange(UsualWeek.Terms(today).Select(t => new TermRow { SchoolId = school.Id, Name = t.Name, Season = t.Season, First = t.First, Last = t.Last }));
+        db.Terms.AddRange(
+            UsualWeek
+                .Terms(today)
+                .Select(t => new TermRow
+                {
+                    SchoolId = school.Id,
+                    Name = t.Name,
+                    Season = t.Season,
+                    First = t.First,
+                    Last = t.Last,
+                })
+        );
         db.LessonSlots.AddRange(UsualSlots(newClass.Id, [lead.Id]));
         await db.SaveChangesAsync();
     }
 
     /// <param name="adults">Ids of the class's adults, the lead first.</param>
-    public static IEnumerable<LessonSlotRow> UsualSlots(int classId, IReadOnlyList<int> adults) => UsualWeek.Lessons(adults.Count)
-        .Select(l => new LessonSlotRow { ClassId = classId, Kind = l.Kind, Weekday = l.Weekday, Start = l.Start, Minutes = l.Minutes, AdultId = adults[l.Adult], Where = l.Where });
+    public static IEnumerable<LessonSlotRow> UsualSlots(int classId, IReadOnlyList<int> adults) =>
+        UsualWeek
+            .Lessons(adults.Count)
+            .Select(l => new LessonSlotRow
+            {
+                ClassId = classId,
+                Kind = l.Kind,
+                Weekday = l.Weekday,
+                Start = l.Start,
+                Minutes = l.Minutes,
+                AdultId = adults[l.Adult],
+                Where = l.Where,
+            });
 }

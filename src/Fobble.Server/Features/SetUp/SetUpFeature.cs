@@ -24,7 +24,16 @@ public sealed record HoursView(int Id, int AdultId, string Adult, DayOfWeek Week
 /// <param name="TimeZone">Of the school, by its IANA name.</param>
 /// <param name="Locale">How the school writes dates, as a BCP 47 tag.</param>
 /// <param name="Locales">The ways there are.</param>
-public sealed record TimetableView(string TimeZone, string Locale, IReadOnlyList<string> Locales, IReadOnlyList<TermView> Terms, IReadOnlyList<ClosureView> Closures, IReadOnlyList<SlotView> Slots, IReadOnlyList<AdultView> Adults, IReadOnlyList<HoursView> Hours);
+public sealed record TimetableView(
+    string TimeZone,
+    string Locale,
+    IReadOnlyList<string> Locales,
+    IReadOnlyList<TermView> Terms,
+    IReadOnlyList<ClosureView> Closures,
+    IReadOnlyList<SlotView> Slots,
+    IReadOnlyList<AdultView> Adults,
+    IReadOnlyList<HoursView> Hours
+);
 
 public sealed record NewHours(int AdultId, DayOfWeek Weekday, TimeOnly From, TimeOnly Until);
 
@@ -60,19 +69,55 @@ internal sealed class SetUpFeature : IFeature
     private static async Task<Ok<TimetableView>> GetAsync(ClassRoom room, CancellationToken stop)
     {
         var (db, classId, schoolId) = (room.Db, room.Id.Value, room.SchoolId);
-        var terms = await db.Terms.Where(t => t.SchoolId == schoolId).OrderBy(t => t.First).Select(t => new TermView(t.Name, t.Season, t.First, t.Last)).ToListAsync(stop);
-        var closures = await db.Closures.Where(c => c.SchoolId == schoolId && (c.ClassId == null || c.ClassId == classId)).OrderBy(c => c.First)
-            .Select(c => new ClosureView(c.Id, c.Name, c.First, c.Last, c.Kind, c.OpenFrom, c.OpenUntil, c.ClassId != null)).ToListAsync(stop);
-        var slots = await db.LessonSlots.Where(s => s.ClassId == classId && !s.Retired).OrderBy(s => s.Weekday).ThenBy(s => s.Start)
-            .Select(s => new SlotView(s.Id, s.Kind, s.Weekday, s.Start, s.Minutes, s.AdultId, s.Adult!.FullName, s.Where)).ToListAsync(stop);
-        var adults = await db.Memberships.Where(m => m.ClassId == classId).OrderBy(m => m.Role).Select(m => new AdultView(m.AdultId, m.Adult!.FullName, m.Adult.Email ?? "", m.Role)).ToListAsync(stop);
+        var terms = await db
+            .Terms.Where(t => t.SchoolId == schoolId)
+            .OrderBy(t => t.First)
+            .Select(t => new TermView(t.Name, t.Season, t.First, t.Last))
+            .ToListAsync(stop);
+        var closures = await db
+            .Closures.Where(c => c.SchoolId == schoolId && (c.ClassId == null || c.ClassId == classId))
+            .OrderBy(c => c.First)
+            .Select(c => new ClosureView(c.Id, c.Name, c.First, c.Last, c.Kind, c.OpenFrom, c.OpenUntil, c.ClassId != null))
+            .ToListAsync(stop);
+        var slots = await db
+            .LessonSlots.Where(s => s.ClassId == classId && !s.Retired)
+            .OrderBy(s => s.Weekday)
+            .ThenBy(s => s.Start)
+            .Select(s => new SlotView(s.Id, s.Kind, s.Weekday, s.Start, s.Minutes, s.AdultId, s.Adult!.FullName, s.Where))
+            .ToListAsync(stop);
+        var adults = await db
+            .Memberships.Where(m => m.ClassId == classId)
+            .OrderBy(m => m.Role)
+            .Select(m => new AdultView(m.AdultId, m.Adult!.FullName, m.Adult.Email ?? "", m.Role))
+            .ToListAsync(stop);
         var hours = await db.AdultHours.Where(h => h.ClassId == classId).OrderBy(h => h.AdultId).ThenBy(h => h.Weekday).ThenBy(h => h.From).ToListAsync(stop);
-        return TypedResults.Ok(new TimetableView(room.Zone.Id, room.Locale, SchoolLocale.All, terms, closures, slots, adults,
-        [
-            .. hours.Select(h => new HoursView(
-                h.Id, h.AdultId, adults.FirstOrDefault(a => a.Id == h.AdultId)?.FullName ?? "", h.Weekday, h.From, h.Until,
-                SlotRules.MinutesIn(new(h.Weekday, h.From, h.Until), slots.Where(s => s.Kind == SlotKind.Group && s.AdultId == h.AdultId).Select(s => (TimeSlice.Of(s.Weekday, s.Start, s.Minutes), s.Minutes))))),
-        ]));
+        return TypedResults.Ok(
+            new TimetableView(
+                room.Zone.Id,
+                room.Locale,
+                SchoolLocale.All,
+                terms,
+                closures,
+                slots,
+                adults,
+                [
+                    .. hours.Select(h => new HoursView(
+                        h.Id,
+                        h.AdultId,
+                        adults.FirstOrDefault(a => a.Id == h.AdultId)?.FullName ?? "",
+                        h.Weekday,
+                        h.From,
+                        h.Until,
+                        SlotRules.MinutesIn(
+                            new(h.Weekday, h.From, h.Until),
+                            slots
+                                .Where(s => s.Kind == SlotKind.Group && s.AdultId == h.AdultId)
+                                .Select(s => (TimeSlice.Of(s.Weekday, s.Start, s.Minutes), s.Minutes))
+                        )
+                    )),
+                ]
+            )
+        );
     }
 
     private static async Task<NoContent> SetPlaceAsync(ClassRoom room, SchoolPlace place, Decisions decisions, CancellationToken stop)
@@ -82,7 +127,11 @@ internal sealed class SetUpFeature : IFeature
         refusals.Check("locale", SchoolLocale.IsKnown(place.Locale), "Dates can’t be written like that.");
         refusals.ThrowIfAny();
         await decisions.DecideAsync(
-            db => db.Schools.Where(s => s.Id == room.SchoolId).ExecuteUpdateAsync(s => s.SetProperty(x => x.TimeZone, place.TimeZone).SetProperty(x => x.Locale, place.Locale), stop), stop);
+            db =>
+                db.Schools.Where(s => s.Id == room.SchoolId)
+                    .ExecuteUpdateAsync(s => s.SetProperty(x => x.TimeZone, place.TimeZone).SetProperty(x => x.Locale, place.Locale), stop),
+            stop
+        );
         return TypedResults.NoContent();
     }
 
@@ -93,33 +142,62 @@ internal sealed class SetUpFeature : IFeature
             async db =>
             {
                 await db.Terms.Where(t => t.SchoolId == room.SchoolId).ExecuteDeleteAsync(stop);
-                db.Terms.AddRange(terms.Select(t => new TermRow { SchoolId = room.SchoolId, Name = t.Name.Trim(), Season = t.Season, First = t.First, Last = t.Last }));
+                db.Terms.AddRange(
+                    terms.Select(t => new TermRow
+                    {
+                        SchoolId = room.SchoolId,
+                        Name = t.Name.Trim(),
+                        Season = t.Season,
+                        First = t.First,
+                        Last = t.Last,
+                    })
+                );
             },
-            stop);
+            stop
+        );
         return TypedResults.NoContent();
     }
 
     private static async Task<NoContent> AddClosureAsync(ClassRoom room, NewClosure closure, Decisions decisions, CancellationToken stop)
     {
         var half = closure.Kind == ClosureKind.HalfDay;
-        Closure kept = new(closure.Name.Trim(), closure.First, closure.Last) { Kind = closure.Kind, OpenFrom = half ? closure.OpenFrom : null, OpenUntil = half ? closure.OpenUntil : null };
+        Closure kept = new(closure.Name.Trim(), closure.First, closure.Last)
+        {
+            Kind = closure.Kind,
+            OpenFrom = half ? closure.OpenFrom : null,
+            OpenUntil = half ? closure.OpenUntil : null,
+        };
         kept.Check();
         await decisions.DecideAsync(
             db =>
             {
-                db.Closures.Add(new ClosureRow
-                {
-                    SchoolId = room.SchoolId, ClassId = closure.OfClass ? room.Id.Value : null, Name = kept.Name, First = kept.First, Last = kept.Last, Kind = kept.Kind, OpenFrom = kept.OpenFrom, OpenUntil = kept.OpenUntil,
-                });
+                db.Closures.Add(
+                    new ClosureRow
+                    {
+                        SchoolId = room.SchoolId,
+                        ClassId = closure.OfClass ? room.Id.Value : null,
+                        Name = kept.Name,
+                        First = kept.First,
+                        Last = kept.Last,
+                        Kind = kept.Kind,
+                        OpenFrom = kept.OpenFrom,
+                        OpenUntil = kept.OpenUntil,
+                    }
+                );
                 return Task.CompletedTask;
             },
-            stop);
+            stop
+        );
         return TypedResults.NoContent();
     }
 
     private static async Task<NoContent> RemoveClosureAsync(ClassRoom room, int id, Decisions decisions, CancellationToken stop)
     {
-        await decisions.DecideAsync(db => db.Closures.Where(c => c.Id == id && (c.ClassId == null || c.ClassId == room.Id.Value) && c.SchoolId == room.SchoolId).ExecuteDeleteAsync(stop), stop);
+        await decisions.DecideAsync(
+            db =>
+                db.Closures.Where(c => c.Id == id && (c.ClassId == null || c.ClassId == room.Id.Value) && c.SchoolId == room.SchoolId).ExecuteDeleteAsync(stop),
+            stop
+        );
         return TypedResults.NoContent();
     }
 
@@ -132,17 +210,41 @@ internal sealed class SetUpFeature : IFeature
                 var busy = await db.LessonSlots.Where(s => s.ClassId == room.Id.Value && !s.Retired && s.AdultId == slot.AdultId).ToListAsync(stop);
                 var hours = await db.AdultHours.Where(h => h.ClassId == room.Id.Value && h.AdultId == slot.AdultId).ToListAsync(stop);
                 SlotRules.CheckLesson(
-                    slot.Kind, slot.Weekday, slot.Start, slot.Minutes, slot.Where, busy.Select(s => TimeSlice.Of(s.Weekday, s.Start, s.Minutes)), [.. hours.Select(h => new TimeSlice(h.Weekday, h.From, h.Until))]);
-                db.LessonSlots.Add(new LessonSlotRow { ClassId = room.Id.Value, Kind = slot.Kind, Weekday = slot.Weekday, Start = slot.Start, Minutes = slot.Minutes, AdultId = slot.AdultId, Where = slot.Where.Trim() });
+                    slot.Kind,
+                    slot.Weekday,
+                    slot.Start,
+                    slot.Minutes,
+                    slot.Where,
+                    busy.Select(s => TimeSlice.Of(s.Weekday, s.Start, s.Minutes)),
+                    [.. hours.Select(h => new TimeSlice(h.Weekday, h.From, h.Until))]
+                );
+                db.LessonSlots.Add(
+                    new LessonSlotRow
+                    {
+                        ClassId = room.Id.Value,
+                        Kind = slot.Kind,
+                        Weekday = slot.Weekday,
+                        Start = slot.Start,
+                        Minutes = slot.Minutes,
+                        AdultId = slot.AdultId,
+                        Where = slot.Where.Trim(),
+                    }
+                );
             },
-            stop);
+            stop
+        );
         return TypedResults.NoContent();
     }
 
     // Sessions of the past point at their slot, so it is retired and not deleted.
     private static async Task<NoContent> RemoveSlotAsync(ClassRoom room, SlotId slotId, Decisions decisions, CancellationToken stop)
     {
-        await decisions.DecideAsync(db => db.LessonSlots.Where(s => s.Id == slotId.Value && s.ClassId == room.Id.Value).ExecuteUpdateAsync(s => s.SetProperty(x => x.Retired, true), stop), stop);
+        await decisions.DecideAsync(
+            db =>
+                db.LessonSlots.Where(s => s.Id == slotId.Value && s.ClassId == room.Id.Value)
+                    .ExecuteUpdateAsync(s => s.SetProperty(x => x.Retired, true), stop),
+            stop
+        );
         return TypedResults.NoContent();
     }
 
@@ -153,10 +255,20 @@ internal sealed class SetUpFeature : IFeature
         await decisions.DecideAsync(
             db =>
             {
-                db.AdultHours.Add(new AdultHoursRow { ClassId = room.Id.Value, AdultId = hours.AdultId, Weekday = hours.Weekday, From = hours.From, Until = hours.Until });
+                db.AdultHours.Add(
+                    new AdultHoursRow
+                    {
+                        ClassId = room.Id.Value,
+                        AdultId = hours.AdultId,
+                        Weekday = hours.Weekday,
+                        From = hours.From,
+                        Until = hours.Until,
+                    }
+                );
                 return Task.CompletedTask;
             },
-            stop);
+            stop
+        );
         return TypedResults.NoContent();
     }
 
@@ -172,16 +284,36 @@ internal sealed class SetUpFeature : IFeature
         await decisions.DecideAsync(
             async db =>
             {
-                var adult = new Adult { FullName = request.FullName.Trim(), UserName = request.Email.Trim(), Email = request.Email.Trim() };
+                var adult = new Adult
+                {
+                    FullName = request.FullName.Trim(),
+                    UserName = request.Email.Trim(),
+                    Email = request.Email.Trim(),
+                };
                 var created = await adults.CreateAsync(adult, request.Password);
                 RefusedException.Unless(
-                    created.Succeeded, created.Errors.Any(e => e.Code.StartsWith("Password", StringComparison.Ordinal)) ? "password" : "email", string.Join(" ", created.Errors.Select(e => e.Description)));
-                db.Memberships.Add(new Membership { ClassId = room.Id.Value, AdultId = adult.Id, Role = request.Role });
+                    created.Succeeded,
+                    created.Errors.Any(e => e.Code.StartsWith("Password", StringComparison.Ordinal)) ? "password" : "email",
+                    string.Join(" ", created.Errors.Select(e => e.Description))
+                );
+                db.Memberships.Add(
+                    new Membership
+                    {
+                        ClassId = room.Id.Value,
+                        AdultId = adult.Id,
+                        Role = request.Role,
+                    }
+                );
             },
-            stop);
+            stop
+        );
         return TypedResults.NoContent();
     }
 
     private static async Task CheckAdultAsync(ClassRoom room, AdultId adult, CancellationToken stop) =>
-        RefusedException.Unless(await room.Db.Memberships.AnyAsync(m => m.ClassId == room.Id.Value && m.AdultId == adult.Value, stop), "adultId", "This adult does not belong to the class.");
+        RefusedException.Unless(
+            await room.Db.Memberships.AnyAsync(m => m.ClassId == room.Id.Value && m.AdultId == adult.Value, stop),
+            "adultId",
+            "This adult does not belong to the class."
+        );
 }

@@ -15,11 +15,29 @@ using Microsoft.Extensions.Caching.Hybrid;
 namespace Fobble.Server.Features.Sheets;
 
 /// <param name="Groups">Groups of this week and the next, to be printed for with one tap.</param>
-public sealed record SheetChoices(IReadOnlyList<SheetOfferView> Offers, IReadOnlyList<ChildName> Children, IReadOnlyList<SheetGroup> Groups, FrameFill Fill, DateOnly Today);
+public sealed record SheetChoices(
+    IReadOnlyList<SheetOfferView> Offers,
+    IReadOnlyList<ChildName> Children,
+    IReadOnlyList<SheetGroup> Groups,
+    FrameFill Fill,
+    DateOnly Today
+);
 
 public sealed record SheetGroup(int SessionId, DateOnly Day, TimeOnly Start, string Skill, IReadOnlyList<int> Children);
 
-public sealed record SheetOfferView(SheetKind Kind, string Name, string Purpose, IReadOnlyList<SheetVariant> Variants, int Lowest, int Highest, int Low, int High, int Count, int MostCount, bool EachChild);
+public sealed record SheetOfferView(
+    SheetKind Kind,
+    string Name,
+    string Purpose,
+    IReadOnlyList<SheetVariant> Variants,
+    int Lowest,
+    int Highest,
+    int Low,
+    int High,
+    int Count,
+    int MostCount,
+    bool EachChild
+);
 
 /// <summary>What was asked for, made: how many pages there are, and which of them hold answers.</summary>
 public sealed record SheetMade(string Title, int Pages, IReadOnlyList<int> KeyPages, double PaperWidth, double PaperHeight);
@@ -75,20 +93,51 @@ internal sealed class SheetsFeature : IFeature
         var monday = SchoolCalendar.MondayOf(room.Today);
         var sessions = await room.SessionsAsync(monday, monday.AddDays(13), stop);
         var approach = room.Approach;
-        return TypedResults.Ok(new SheetChoices(
-            [
-                .. SheetOffer.All.Select(o => new SheetOfferView(
-                    o.Kind, o.NameIn(approach.Words), o.Purpose, o.Variants, o.Widest.Low, o.Widest.High, o.UsualIn(approach).Low, o.UsualIn(approach).High, o.Count, o.MostCount, o.EachChild)),
-            ],
-            await room.ChildrenAsync(stop), [.. sessions.Select(s => new SheetGroup(s.Id, s.Day, s.Slot!.Start, room.Map[new SkillId(s.Skill)].Short, [.. s.Members.Select(m => m.ChildId)]))],
-            approach.Frames.Fill, room.Today));
+        return TypedResults.Ok(
+            new SheetChoices(
+                [
+                    .. SheetOffer.All.Select(o => new SheetOfferView(
+                        o.Kind,
+                        o.NameIn(approach.Words),
+                        o.Purpose,
+                        o.Variants,
+                        o.Widest.Low,
+                        o.Widest.High,
+                        o.UsualIn(approach).Low,
+                        o.UsualIn(approach).High,
+                        o.Count,
+                        o.MostCount,
+                        o.EachChild
+                    )),
+                ],
+                await room.ChildrenAsync(stop),
+                [
+                    .. sessions.Select(s => new SheetGroup(
+                        s.Id,
+                        s.Day,
+                        s.Slot!.Start,
+                        room.Map[new SkillId(s.Skill)].Short,
+                        [.. s.Members.Select(m => m.ChildId)]
+                    )),
+                ],
+                approach.Frames.Fill,
+                room.Today
+            )
+        );
     }
 
     private static async Task<Ok<SheetMade>> MadeAsync([AsParameters] SheetAsked asked, SheetStore sheets, CancellationToken stop)
     {
         var sheet = await sheets.MakeAsync(asked, stop);
-        return TypedResults.Ok(new SheetMade(
-            sheet.Title, sheet.Pages.Count, [.. Enumerable.Range(1, sheet.Pages.Count).Where(n => sheet.Pages[n - 1].IsKey)], sheet.Paper.Width, sheet.Paper.Height));
+        return TypedResults.Ok(
+            new SheetMade(
+                sheet.Title,
+                sheet.Pages.Count,
+                [.. Enumerable.Range(1, sheet.Pages.Count).Where(n => sheet.Pages[n - 1].IsKey)],
+                sheet.Paper.Width,
+                sheet.Paper.Height
+            )
+        );
     }
 
     private static async Task<FileContentHttpResult> PdfAsync([AsParameters] SheetAsked asked, SheetStore sheets, CancellationToken stop)
@@ -97,11 +146,22 @@ internal sealed class SheetsFeature : IFeature
         return TypedResults.File(SheetWriter.Pdf(sheet, asked.InkOrUsual), "application/pdf", FileName(sheet.Title, asked.Seed, "pdf"));
     }
 
-    private static async Task<Results<FileContentHttpResult, NotFound>> SvgAsync(int page, bool? download, [AsParameters] SheetAsked asked, SheetStore sheets, CancellationToken stop)
+    private static async Task<Results<FileContentHttpResult, NotFound>> SvgAsync(
+        int page,
+        bool? download,
+        [AsParameters] SheetAsked asked,
+        SheetStore sheets,
+        CancellationToken stop
+    )
     {
         var sheet = await sheets.MakeAsync(asked, stop);
-        return page < 1 || page > sheet.Pages.Count ? TypedResults.NotFound()
-            : TypedResults.File(SheetWriter.Svg(sheet.Pages[page - 1], asked.InkOrUsual), "image/svg+xml", download == true ? FileName(sheet.Title, asked.Seed, "svg", page) : null);
+        return page < 1 || page > sheet.Pages.Count
+            ? TypedResults.NotFound()
+            : TypedResults.File(
+                SheetWriter.Svg(sheet.Pages[page - 1], asked.InkOrUsual),
+                "image/svg+xml",
+                download == true ? FileName(sheet.Title, asked.Seed, "svg", page) : null
+            );
     }
 
     private static string FileName(string title, uint seed, string ending, int? page = null) =>
@@ -124,12 +184,19 @@ internal sealed class SheetStore(ClassRoom room, HybridCache cache)
         var range = NumberRange.Asked(asked.Low, asked.High);
         var wanted = (asked.Children ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries);
         var all = await room.ChildrenAsync(stop);
-        var chosen = wanted.Select(id => all.FirstOrDefault(c => $"{c.Id}" == id) ?? throw new RefusedException("children", "One of the children is not in this class.")).ToList();
+        var chosen = wanted
+            .Select(id => all.FirstOrDefault(c => $"{c.Id}" == id) ?? throw new RefusedException("children", "One of the children is not in this class."))
+            .ToList();
 
         // Whatever the numbers rest on is in the key; a sheet for nobody rests on no record.
         var rests = chosen.Count == 0 ? "" : $"{room.Versions.Record}.{room.Versions.LastSeen}";
         var key = $"sheet/{room.Id}/{room.ContentKey}/{room.Approach}/{rests}/{day:O}/{asked with { Ink = null }}";
-        var made = await cache.GetOrCreateAsync(key, async until => new MadeSheet(await MakeAsync(asked, range, chosen, day, until)), Keep, cancellationToken: stop);
+        var made = await cache.GetOrCreateAsync(
+            key,
+            async until => new MadeSheet(await MakeAsync(asked, range, chosen, day, until)),
+            Keep,
+            cancellationToken: stop
+        );
         return made.Sheet;
     }
 
@@ -137,9 +204,20 @@ internal sealed class SheetStore(ClassRoom room, HybridCache cache)
     {
         var own = room.Approach;
         var approach = asked.Fill is { } fill ? own with { Frames = own.Frames with { Fill = fill } } : own;
-        return SheetMaker.Make(new SheetRequest(
-            asked.Kind, asked.Variant, asked.Paper ?? PaperSize.A4, range, asked.Count ?? Math.Max(1, SheetOffer.Of(asked.Kind).Count), await WithHistoryAsync(children, day, stop), approach, asked.Seed, day,
-            string.IsNullOrEmpty(asked.Theme) ? null : asked.Theme));
+        return SheetMaker.Make(
+            new SheetRequest(
+                asked.Kind,
+                asked.Variant,
+                asked.Paper ?? PaperSize.A4,
+                range,
+                asked.Count ?? Math.Max(1, SheetOffer.Of(asked.Kind).Count),
+                await WithHistoryAsync(children, day, stop),
+                approach,
+                asked.Seed,
+                day,
+                string.IsNullOrEmpty(asked.Theme) ? null : asked.Theme
+            )
+        );
     }
 
     // Numbers rest on what was recorded before the day was over, so that the sheet can be made again later.

@@ -21,8 +21,17 @@ internal sealed class SchoolMapStore(ClassRoom room, Decisions decisions)
             async db =>
             {
                 await db.SkillChanges.Where(c => c.SchoolId == room.SchoolId).ExecuteDeleteAsync(stop);
-                db.SkillChanges.AddRange(changes.Select(c => new SkillChangeRow { SchoolId = room.SchoolId, Skill = c.Skill.Value, Hidden = c.Hidden, Instead = c.Instead is { } skill ? SkillMapLoader.WriteOne(skill) : null }));
+                db.SkillChanges.AddRange(
+                    changes.Select(c => new SkillChangeRow
+                    {
+                        SchoolId = room.SchoolId,
+                        Skill = c.Skill.Value,
+                        Hidden = c.Hidden,
+                        Instead = c.Instead is { } skill ? SkillMapLoader.WriteOne(skill) : null,
+                    })
+                );
             },
-            stop);
+            stop
+        );
     }
 }

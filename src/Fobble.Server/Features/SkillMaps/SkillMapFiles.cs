@@ -13,7 +13,9 @@ internal static class SkillMapFiles
     public static void Map(RouteGroupBuilder map)
     {
         map.MapGet("/file/case", Case).Produces(StatusCodes.Status200OK, contentType: "application/json");
-        map.MapGet("/file/csv", (ClassRoom room) => TypedResults.File(System.Text.Encoding.UTF8.GetBytes(SkillMapCsv.Write(room.Content.School.Written)), "text/csv", "skill-map.csv"))
+        map.MapGet("/file/csv", (ClassRoom room) =>
+                TypedResults.File(System.Text.Encoding.UTF8.GetBytes(SkillMapCsv.Write(room.Content.School.Written)), "text/csv", "skill-map.csv")
+            )
             .Produces(StatusCodes.Status200OK, contentType: "text/csv");
         var lead = map.MapGroup("/file").RequireAuthorization(Policies.Lead);
         lead.MapPost("/preview", PreviewAsync).Accepts<byte[]>("application/octet-stream");
@@ -27,10 +29,16 @@ internal static class SkillMapFiles
     }
 
     private static async Task<Results<Ok<MapFilePreview>, ProblemHttpResult>> PreviewAsync(ClassRoom room, HttpRequest request, CancellationToken stop) =>
-        await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file ? TypedResults.Ok(PreviewOf(Read(file), room.Content.School)) : UploadedFile.TooLarge("a map", LargestFile);
+        await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file
+            ? TypedResults.Ok(PreviewOf(Read(file), room.Content.School))
+            : UploadedFile.TooLarge("a map", LargestFile);
 
     private static async Task<Results<Ok<MapFilePreview>, UnprocessableEntity<MapFilePreview>, ProblemHttpResult>> TakeAsync(
-        ClassRoom room, HttpRequest request, SchoolMapStore store, CancellationToken stop)
+        ClassRoom room,
+        HttpRequest request,
+        SchoolMapStore store,
+        CancellationToken stop
+    )
     {
         if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
         {
@@ -48,7 +56,8 @@ internal static class SkillMapFiles
         return TypedResults.Ok(preview);
     }
 
-    private static SkillMapReading Read(byte[] file) => file.FirstOrDefault(b => !char.IsWhiteSpace((char)b) && b < 0x80) == '{' ? CaseFile.Read(file) : SkillMapCsv.Read(file);
+    private static SkillMapReading Read(byte[] file) =>
+        file.FirstOrDefault(b => !char.IsWhiteSpace((char)b) && b < 0x80) == '{' ? CaseFile.Read(file) : SkillMapCsv.Read(file);
 
     private static MapFilePreview PreviewOf(SkillMapReading reading, SchoolMap now)
     {
@@ -72,6 +81,7 @@ internal static class SkillMapFiles
             [.. after.Values.Where(s => !before.ContainsKey(s.Id)).Select(s => s.Short)],
             [.. before.Values.Where(s => !s.Hidden && (!after.TryGetValue(s.Id, out var then) || then.Hidden)).Select(s => s.Short)],
             faults,
-            faults.Count == 0);
+            faults.Count == 0
+        );
     }
 }

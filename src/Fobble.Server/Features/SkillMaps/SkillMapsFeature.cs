@@ -37,11 +37,14 @@ internal sealed class SkillMapsFeature : IFeature
 
         var evidence = await room.EvidenceAsync(stop);
         var words = room.Approach.Words;
-        return TypedResults.Ok(new MapView(
-            [.. room.Content.Map.Strands.Select(s => new MapStrand(s.Id, s.Name))],
-            [.. room.Content.Map.All.Select(s => ViewOf(s, childId is { } id ? new ChildId(id) : null, evidence, room.Content.School))],
-            children,
-            words.YearName));
+        return TypedResults.Ok(
+            new MapView(
+                [.. room.Content.Map.Strands.Select(s => new MapStrand(s.Id, s.Name))],
+                [.. room.Content.Map.All.Select(s => ViewOf(s, childId is { } id ? new ChildId(id) : null, evidence, room.Content.School))],
+                children,
+                words.YearName
+            )
+        );
     }
 
     private static MapSkill ViewOf(Skill skill, ChildId? child, ClassEvidence evidence, SchoolMap school)
@@ -49,9 +52,20 @@ internal sealed class SkillMapsFeature : IFeature
         var overview = evidence.OverviewOf(skill.Id);
         var mark = child is { } one ? evidence[one, skill.Id] : (Mark?)null;
         return new(
-            skill.Id.Value, skill.Strand, skill.Short, skill.When, [.. skill.Needs.Select(n => n.Value)], skill.Hidden, school.IsOwn(skill.Id), school.IsChanged(skill.Id),
-            (int)(mark?.Strength ?? overview.Middle), mark?.LookAgain ?? false, overview.Has.Count, child is { } who ? (evidence.IsReady(who, skill.Id) ? 1 : 0) : overview.Ready.Count,
-            child is { } named ? evidence.Judgement(named, skill.Id).Sentence : overview.Sentence);
+            skill.Id.Value,
+            skill.Strand,
+            skill.Short,
+            skill.When,
+            [.. skill.Needs.Select(n => n.Value)],
+            skill.Hidden,
+            school.IsOwn(skill.Id),
+            school.IsChanged(skill.Id),
+            (int)(mark?.Strength ?? overview.Middle),
+            mark?.LookAgain ?? false,
+            overview.Has.Count,
+            child is { } who ? (evidence.IsReady(who, skill.Id) ? 1 : 0) : overview.Ready.Count,
+            child is { } named ? evidence.Judgement(named, skill.Id).Sentence : overview.Sentence
+        );
     }
 
     private static async Task<Results<Ok<MapSkillView>, NotFound>> SkillAsync(ClassRoom room, string skillId, CancellationToken stop)
@@ -68,17 +82,47 @@ internal sealed class SkillMapsFeature : IFeature
         var written = room.Content.School.Written.First(s => s.Id == id);
         var overview = evidence.OverviewOf(id);
         MapLink Link(SkillId other) => new(other.Value, room.Content.Map[other].Short, evidence.OverviewOf(other).Has.Count);
-        return TypedResults.Ok(new MapSkillView(
-            skill.Id.Value, room.Content.Map.Strands.First(s => s.Id == skill.Strand).Name, skill.Short, skill.ICan, skill.When, $"{skill.Range}", skill.Lessons, skill.ShownIn, skill.LookFor,
-            [.. skill.Slips.Select(s => s.Text)], [.. skill.Strategies.Where(s => s.Asked).Select(s => s.Text)], skill.Words,
-            [.. skill.Needs.Select(Link)], [.. room.Content.Map.Opens(id).Select(Link)], [.. overview.Ready.Select(c => names[c])], overview.Has.Count, names.Count,
-            [.. room.Content.Library.Activities.Where(a => a.For(id) is not null).OrderBy(a => a.Skills.Count).Select(a => new MapActivity(a.Id.Value, a.Name, a.Purpose))],
-            [.. skill.Standards.Select(code => new MapStandard(code, Framework.Find(code)?.Text ?? ""))],
-            skill.Hidden, room.Content.School.IsOwn(id), room.Content.School.IsChanged(id),
-            new(written.Short, written.ICan, written.When, written.Hidden, [.. written.Needs.Select(n => n.Value)], written.Words)));
+        return TypedResults.Ok(
+            new MapSkillView(
+                skill.Id.Value,
+                room.Content.Map.Strands.First(s => s.Id == skill.Strand).Name,
+                skill.Short,
+                skill.ICan,
+                skill.When,
+                $"{skill.Range}",
+                skill.Lessons,
+                skill.ShownIn,
+                skill.LookFor,
+                [.. skill.Slips.Select(s => s.Text)],
+                [.. skill.Strategies.Where(s => s.Asked).Select(s => s.Text)],
+                skill.Words,
+                [.. skill.Needs.Select(Link)],
+                [.. room.Content.Map.Opens(id).Select(Link)],
+                [.. overview.Ready.Select(c => names[c])],
+                overview.Has.Count,
+                names.Count,
+                [
+                    .. room
+                        .Content.Library.Activities.Where(a => a.For(id) is not null)
+                        .OrderBy(a => a.Skills.Count)
+                        .Select(a => new MapActivity(a.Id.Value, a.Name, a.Purpose)),
+                ],
+                [.. skill.Standards.Select(code => new MapStandard(code, Framework.Find(code)?.Text ?? ""))],
+                skill.Hidden,
+                room.Content.School.IsOwn(id),
+                room.Content.School.IsChanged(id),
+                new(written.Short, written.ICan, written.When, written.Hidden, [.. written.Needs.Select(n => n.Value)], written.Words)
+            )
+        );
     }
 
-    private static async Task<Results<NoContent, NotFound>> ChangeAsync(ClassRoom room, string skillId, MapWritten change, SchoolMapStore store, CancellationToken stop)
+    private static async Task<Results<NoContent, NotFound>> ChangeAsync(
+        ClassRoom room,
+        string skillId,
+        MapWritten change,
+        SchoolMapStore store,
+        CancellationToken stop
+    )
     {
         if (room.Content.School.Written.FirstOrDefault(s => s.Id.Value == skillId) is not { } skill)
         {
@@ -101,11 +145,26 @@ internal sealed class SkillMapsFeature : IFeature
     private static async Task<Ok<MapSkillAdded>> AddAsync(ClassRoom room, NewMapSkill request, SchoolMapStore store, CancellationToken stop)
     {
         var slug = new string([.. request.Short.Trim().ToLowerInvariant().Select(c => char.IsLetterOrDigit(c) ? c : '-')]).Trim('-');
-        var id = Enumerable.Range(1, 99).Select(n => new SkillId($"own.{slug}{(n == 1 ? "" : $"-{n}")}")).First(i => room.Content.School.Written.All(s => s.Id != i));
+        var id = Enumerable
+            .Range(1, 99)
+            .Select(n => new SkillId($"own.{slug}{(n == 1 ? "" : $"-{n}")}"))
+            .First(i => room.Content.School.Written.All(s => s.Id != i));
         Skill skill = new(
-            id, request.Strand, request.Short.Trim(), request.ICan.Trim(), [.. request.Needs.Select(n => new SkillId(n)).Distinct()], request.When, [.. request.ShownIn.Distinct()], NumberRange.Asked(request.Low, request.High), 3,
-            Lines(request.LookFor), [.. Lines(request.Slip).Select((t, i) => new Slip($"slip-{i + 1}", t, null))], [.. Lines(request.Way).Select((t, i) => new Strategy($"way-{i + 1}", t, true))],
-            [.. request.Words.Select(w => w.Trim()).Where(w => w.Length > 0).Distinct()], []);
+            id,
+            request.Strand,
+            request.Short.Trim(),
+            request.ICan.Trim(),
+            [.. request.Needs.Select(n => new SkillId(n)).Distinct()],
+            request.When,
+            [.. request.ShownIn.Distinct()],
+            NumberRange.Asked(request.Low, request.High),
+            3,
+            Lines(request.LookFor),
+            [.. Lines(request.Slip).Select((t, i) => new Slip($"slip-{i + 1}", t, null))],
+            [.. Lines(request.Way).Select((t, i) => new Strategy($"way-{i + 1}", t, true))],
+            [.. request.Words.Select(w => w.Trim()).Where(w => w.Length > 0).Distinct()],
+            []
+        );
         await store.TakeAsync([.. room.Content.School.Written, skill], skill, stop);
         return TypedResults.Ok(new MapSkillAdded(id.Value));
     }
@@ -127,7 +186,11 @@ internal sealed class SkillMapsFeature : IFeature
         }
 
         var others = school.Written.Where(s => s.Id != id).ToList();
-        RefusedException.Unless(!await IsSpokenOfAsync(room, skillId, stop), "skill", "Records or plans speak of this skill. Hide it instead: what was seen is kept.");
+        RefusedException.Unless(
+            !await IsSpokenOfAsync(room, skillId, stop),
+            "skill",
+            "Records or plans speak of this skill. Hide it instead: what was seen is kept."
+        );
         var needing = others.FirstOrDefault(s => s.Needs.Contains(id));
         RefusedException.Unless(needing is null, "skill", $"{needing?.InSentence} needs this skill: change that one first.");
         var serving = room.Library.Activities.FirstOrDefault(a => a.For(id) is not null);
@@ -138,8 +201,10 @@ internal sealed class SkillMapsFeature : IFeature
 
     // Sets of groups that were replaced speak of it as well.
     private static async Task<bool> IsSpokenOfAsync(ClassRoom room, string skillId, CancellationToken stop) =>
-        await room.Db.Observations.AnyAsync(o => o.Skill == skillId, stop) || await room.Db.PlannedDays.AnyAsync(d => d.FocusSkill == skillId || d.More.Any(m => m.Skill == skillId), stop)
-        || await room.Db.YearPlans.AnyAsync(p => p.Document.Contains($"\"{skillId}\""), stop) || await room.Db.GroupSessions.AnyAsync(s => s.Skill == skillId, stop);
+        await room.Db.Observations.AnyAsync(o => o.Skill == skillId, stop)
+        || await room.Db.PlannedDays.AnyAsync(d => d.FocusSkill == skillId || d.More.Any(m => m.Skill == skillId), stop)
+        || await room.Db.YearPlans.AnyAsync(p => p.Document.Contains($"\"{skillId}\""), stop)
+        || await room.Db.GroupSessions.AnyAsync(s => s.Skill == skillId, stop);
 
     private static List<string> Lines(string text) => [.. text.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)];
 }

@@ -16,7 +16,18 @@ namespace Fobble.Server.Features.Today;
 /// <param name="Joined">Members who came to it because another is away.</param>
 /// <param name="Recorded">Children of the group who have been recorded in it.</param>
 public sealed record TodayGroup(
-    int SessionId, TimeOnly Start, int Minutes, string Adult, string Where, string Short, string Activity, IReadOnlyList<string> Children, IReadOnlyList<string> Away, IReadOnlyList<string> Joined, int Recorded);
+    int SessionId,
+    TimeOnly Start,
+    int Minutes,
+    string Adult,
+    string Where,
+    string Short,
+    string Activity,
+    IReadOnlyList<string> Children,
+    IReadOnlyList<string> Away,
+    IReadOnlyList<string> Joined,
+    int Recorded
+);
 
 public sealed record TodayChild(int Id, string Name, bool Away);
 
@@ -34,8 +45,24 @@ public sealed record TodayActivity(string Name, string Purpose, IReadOnlyList<st
 /// <param name="More">Further whole-class lessons.</param>
 /// <param name="Notes">The teacher's words on the day's lessons.</param>
 public sealed record TodayView(
-    DateOnly Day, bool IsSchoolDay, DateOnly? NextSchoolDay, string? Different, Card? Carpet, IReadOnlyList<WeekFocus> More, IReadOnlyList<string> Notes, IReadOnlyList<WeekStarter> Starters, IReadOnlyList<TodayGroup> Groups, IReadOnlyList<TodaySetOut> SetOut,
-    IReadOnlyList<Caution> Cautions, string Standing, IReadOnlyList<TodayChild> Children, IReadOnlyList<TodayLookAgain> LookAgain, TodayActivity? Transition, TodayActivity? Choice, string Jar);
+    DateOnly Day,
+    bool IsSchoolDay,
+    DateOnly? NextSchoolDay,
+    string? Different,
+    Card? Carpet,
+    IReadOnlyList<WeekFocus> More,
+    IReadOnlyList<string> Notes,
+    IReadOnlyList<WeekStarter> Starters,
+    IReadOnlyList<TodayGroup> Groups,
+    IReadOnlyList<TodaySetOut> SetOut,
+    IReadOnlyList<Caution> Cautions,
+    string Standing,
+    IReadOnlyList<TodayChild> Children,
+    IReadOnlyList<TodayLookAgain> LookAgain,
+    TodayActivity? Transition,
+    TodayActivity? Choice,
+    string Jar
+);
 
 internal sealed class TodayFeature : IFeature
 {
@@ -43,7 +70,14 @@ internal sealed class TodayFeature : IFeature
 
     public void MapAddresses(RouteGroupBuilder api, RouteGroupBuilder ofClass) => ofClass.MapGet("/days/{day}", GetAsync);
 
-    private static async Task<Ok<TodayView>> GetAsync(ClassRoom room, DateOnly day, CardReader cards, WeekReader weeks, SetOutReader setOut, CancellationToken stop)
+    private static async Task<Ok<TodayView>> GetAsync(
+        ClassRoom room,
+        DateOnly day,
+        CardReader cards,
+        WeekReader weeks,
+        SetOutReader setOut,
+        CancellationToken stop
+    )
     {
         var calendar = await room.CalendarAsync(stop);
         var children = await room.ChildrenAsync(stop);
@@ -53,34 +87,60 @@ internal sealed class TodayFeature : IFeature
         var planned = week.Days.FirstOrDefault(d => d.Day == day);
         var evidence = await room.EvidenceAsync(stop);
         var fetch = await setOut.PlanAsync(day, day, stop);
-        return TypedResults.Ok(new TodayView(
-            day,
-            calendar.IsSchoolDay(day),
-            calendar.OnOrAfter(day.AddDays(1)),
-            calendar.Different(day)?.Name,
-            carpet,
-            planned?.More ?? [],
-            planned?.Notes ?? [],
-            planned?.Starters ?? [],
-            await GroupsAsync(room, day, stop),
-            [.. fetch.Lines.SelectMany(l => l.Shares.Select(s => (s.Use, Thing: new TodaySetOut(l.Item.Name, s.Amount, s.Use.For == "Small group" ? s.Use.Where : s.Use.For, l.Printed ? "Print them: they are in the pack." : l.Supplied.InWords()))))
-                .OrderBy(p => p.Use.Start).Select(p => p.Thing)],
-            fetch.Cautions,
-            Cautions.Standing,
-            [.. children.Select(c => new TodayChild(c.Id, c.Name, away.Contains(c.Id)))],
-            LookAgainOf(children, evidence),
-            planned?.Transition is { } transition ? Describe(room.Library[new(transition.Id)]) : null,
-            planned?.Choice is { } choice ? Describe(room.Library[new(choice.Id)]) : null,
-            await JarSentence.ForAsync(room, children.Count, stop)));
+        return TypedResults.Ok(
+            new TodayView(
+                day,
+                calendar.IsSchoolDay(day),
+                calendar.OnOrAfter(day.AddDays(1)),
+                calendar.Different(day)?.Name,
+                carpet,
+                planned?.More ?? [],
+                planned?.Notes ?? [],
+                planned?.Starters ?? [],
+                await GroupsAsync(room, day, stop),
+                [
+                    .. fetch
+                        .Lines.SelectMany(l =>
+                            l.Shares.Select(s =>
+                                (
+                                    s.Use,
+                                    Thing: new TodaySetOut(
+                                        l.Item.Name,
+                                        s.Amount,
+                                        s.Use.For == "Small group" ? s.Use.Where : s.Use.For,
+                                        l.Printed ? "Print them: they are in the pack." : l.Supplied.InWords()
+                                    )
+                                )
+                            )
+                        )
+                        .OrderBy(p => p.Use.Start)
+                        .Select(p => p.Thing),
+                ],
+                fetch.Cautions,
+                Cautions.Standing,
+                [.. children.Select(c => new TodayChild(c.Id, c.Name, away.Contains(c.Id)))],
+                LookAgainOf(children, evidence),
+                planned?.Transition is { } transition ? Describe(room.Library[new(transition.Id)]) : null,
+                planned?.Choice is { } choice ? Describe(room.Library[new(choice.Id)]) : null,
+                await JarSentence.ForAsync(room, children.Count, stop)
+            )
+        );
     }
 
     private static async Task<IReadOnlyList<TodayGroup>> GroupsAsync(ClassRoom room, DateOnly day, CancellationToken stop)
     {
         var sessions = await room.SessionsAsync(day, day, stop);
         var ids = sessions.Select(s => s.Id).ToList();
-        var joined = (await room.Db.DayMoves.Where(m => m.Day == day && ids.Contains(m.ToSessionId)).Select(m => new { m.ToSessionId, m.ChildId }).ToListAsync(stop)).ToLookup(m => m.ToSessionId, m => m.ChildId);
-        var recorded = (await room.Db.Observations.Where(o => o.SessionId != null && ids.Contains(o.SessionId.Value) && o.Withdrawal == null).Select(o => new { o.SessionId, o.ChildId }).Distinct().ToListAsync(stop))
-            .ToLookup(o => o.SessionId!.Value, o => o.ChildId);
+        var joined = (
+            await room.Db.DayMoves.Where(m => m.Day == day && ids.Contains(m.ToSessionId)).Select(m => new { m.ToSessionId, m.ChildId }).ToListAsync(stop)
+        ).ToLookup(m => m.ToSessionId, m => m.ChildId);
+        var recorded = (
+            await room
+                .Db.Observations.Where(o => o.SessionId != null && ids.Contains(o.SessionId.Value) && o.Withdrawal == null)
+                .Select(o => new { o.SessionId, o.ChildId })
+                .Distinct()
+                .ToListAsync(stop)
+        ).ToLookup(o => o.SessionId!.Value, o => o.ChildId);
         var children = await room.ChildrenAsync(stop);
         var away = await room.AwayAsync(day, stop);
         return
@@ -90,8 +150,18 @@ internal sealed class TodayFeature : IFeature
                 var members = s.Members.Select(m => m.ChildId).ToHashSet();
                 IReadOnlyList<string> Names(Func<int, bool> which) => [.. children.Where(c => members.Contains(c.Id) && which(c.Id)).Select(c => c.Name)];
                 return new TodayGroup(
-                    s.Id, s.Slot!.Start, s.Slot.Minutes, s.Slot.Adult!.FullName, s.Slot.Where, room.Map[new(s.Skill)].Short, room.Library[new(s.Activity)].Name,
-                    Names(_ => true), Names(away.Contains), Names(joined[s.Id].Contains), members.Count(recorded[s.Id].Contains));
+                    s.Id,
+                    s.Slot!.Start,
+                    s.Slot.Minutes,
+                    s.Slot.Adult!.FullName,
+                    s.Slot.Where,
+                    room.Map[new(s.Skill)].Short,
+                    room.Library[new(s.Activity)].Name,
+                    Names(_ => true),
+                    Names(away.Contains),
+                    Names(joined[s.Id].Contains),
+                    members.Count(recorded[s.Id].Contains)
+                );
             }),
         ];
     }
@@ -101,8 +171,15 @@ internal sealed class TodayFeature : IFeature
         var names = children.ToDictionary(c => c.Id, c => c.Name);
         return
         [
-            .. evidence.DueForAnotherLook(MostLookAgain).Select(due => new TodayLookAgain(
-                due.Child.Value, names[due.Child.Value], due.Skill.Value, evidence.Map[due.Skill].Short, evidence.Judgement(due.Child, due.Skill).Sentence)),
+            .. evidence
+                .DueForAnotherLook(MostLookAgain)
+                .Select(due => new TodayLookAgain(
+                    due.Child.Value,
+                    names[due.Child.Value],
+                    due.Skill.Value,
+                    evidence.Map[due.Skill].Short,
+                    evidence.Judgement(due.Child, due.Skill).Sentence
+                )),
         ];
     }
 

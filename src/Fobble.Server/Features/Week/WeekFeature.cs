@@ -14,12 +14,34 @@ public sealed record NamedActivity(string Id, string Name);
 
 /// <param name="How">What kind of lesson it is, in words: with objects, with drawing and talk …</param>
 /// <param name="ActivityReason">Why this activity; empty where it was chosen before reasons were kept.</param>
-public sealed record WeekFocus(string Skill, string Short, string ICan, int Number, int Of, LessonStage Stage, string How, NamedActivity Activity, string Reason, string ActivityReason, bool Pinned);
+public sealed record WeekFocus(
+    string Skill,
+    string Short,
+    string ICan,
+    int Number,
+    int Of,
+    LessonStage Stage,
+    string How,
+    NamedActivity Activity,
+    string Reason,
+    string ActivityReason,
+    bool Pinned
+);
 
 public sealed record WeekStarter(string Skill, string Short, NamedActivity Activity, string Reason, bool Pinned);
 
 /// <param name="SessionId">The group that has the slot, if groups were accepted.</param>
-public sealed record WeekSlot(int SlotId, SlotKind Kind, TimeOnly Start, int Minutes, string Adult, string Where, int? SessionId, string? Skill, IReadOnlyList<string> Children);
+public sealed record WeekSlot(
+    int SlotId,
+    SlotKind Kind,
+    TimeOnly Start,
+    int Minutes,
+    string Adult,
+    string Where,
+    int? SessionId,
+    string? Skill,
+    IReadOnlyList<string> Children
+);
 
 /// <param name="Closed">What is different about the day, closed or not.</param>
 /// <param name="More">Further whole-class lessons.</param>
@@ -27,8 +49,22 @@ public sealed record WeekSlot(int SlotId, SlotKind Kind, TimeOnly Start, int Min
 /// <param name="Minutes">Whether the whole-class lesson's parts go into its minutes.</param>
 /// <param name="Note">The teacher's words on the day's lessons.</param>
 public sealed record WeekDay(
-    DateOnly Day, DayState State, string? Closed, WeekFocus? Focus, IReadOnlyList<WeekFocus> More, IReadOnlyList<WeekStarter> Starters, NamedActivity? Transition, bool TransitionPinned,
-    NamedActivity? Choice, bool ChoicePinned, IReadOnlyList<WeekSlot> Slots, IReadOnlyList<string> Coming, string? Minutes, bool TooLong, IReadOnlyList<string> Notes);
+    DateOnly Day,
+    DayState State,
+    string? Closed,
+    WeekFocus? Focus,
+    IReadOnlyList<WeekFocus> More,
+    IReadOnlyList<WeekStarter> Starters,
+    NamedActivity? Transition,
+    bool TransitionPinned,
+    NamedActivity? Choice,
+    bool ChoicePinned,
+    IReadOnlyList<WeekSlot> Slots,
+    IReadOnlyList<string> Coming,
+    string? Minutes,
+    bool TooLong,
+    IReadOnlyList<string> Notes
+);
 
 /// <param name="Jar">What the week's guess jar asks for.</param>
 public sealed record WeekView(DateOnly Monday, string? Term, bool Planned, string Jar, IReadOnlyList<WeekDay> Days);
@@ -62,7 +98,14 @@ internal sealed class WeekFeature : IFeature
         TypedResults.Ok(await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop));
 
     /// <summary>Plans the days of the week that are not past, anew if they were planned before.</summary>
-    private static async Task<Results<Ok<WeekView>, ProblemHttpResult>> PlanAsync(ClassRoom room, DateOnly day, WeekReader reader, WeekMaker maker, Decisions decisions, CancellationToken stop)
+    private static async Task<Results<Ok<WeekView>, ProblemHttpResult>> PlanAsync(
+        ClassRoom room,
+        DateOnly day,
+        WeekReader reader,
+        WeekMaker maker,
+        Decisions decisions,
+        CancellationToken stop
+    )
     {
         var monday = SchoolCalendar.MondayOf(day);
         var children = await room.ChildrenAsync(stop);
@@ -70,7 +113,8 @@ internal sealed class WeekFeature : IFeature
         var open = timetable.OpenDays(monday, room.Today);
         if (children.Count == 0 || open.Count == 0)
         {
-            var why = children.Count == 0 ? "The class has no children yet; import the class list first." : "This week has no day left with a whole-class lesson.";
+            var why =
+                children.Count == 0 ? "The class has no children yet; import the class list first." : "This week has no day left with a whole-class lesson.";
             return TypedResults.Problem(why, statusCode: StatusCodes.Status409Conflict, title: "Nothing to plan");
         }
 
@@ -82,25 +126,45 @@ internal sealed class WeekFeature : IFeature
                 await days.KeepAsync(db, stop);
                 return true;
             },
-            stop);
+            stop
+        );
         await room.AgainAsync(stop);
         return TypedResults.Ok(await reader.ReadAsync(monday, stop));
     }
 
     /// <summary>What could be done in a part of a planned day, the best first.</summary>
-    private static async Task<Results<Ok<IReadOnlyList<Alternative>>, NotFound>> AlternativesAsync(ClassRoom room, DateOnly day, Place place, string? skill, WeekMaker maker, CancellationToken stop)
+    private static async Task<Results<Ok<IReadOnlyList<Alternative>>, NotFound>> AlternativesAsync(
+        ClassRoom room,
+        DateOnly day,
+        Place place,
+        string? skill,
+        WeekMaker maker,
+        CancellationToken stop
+    )
     {
         if (await RowAsync(room, day, room.Db.PlannedDays, stop) is not { } row || PartOf(row, place, skill) is not { } chosen)
         {
             return TypedResults.NotFound();
         }
 
-        return TypedResults.Ok<IReadOnlyList<Alternative>>(
-            [.. (await RankAsync(row, place, skill, maker, stop)).Select(r => new Alternative(new(r.Activity.Id.Value, r.Activity.Name), r.Reason, r.Activity.Id.Value == chosen))]);
+        return TypedResults.Ok<IReadOnlyList<Alternative>>([
+            .. (await RankAsync(row, place, skill, maker, stop)).Select(r => new Alternative(
+                new(r.Activity.Id.Value, r.Activity.Name),
+                r.Reason,
+                r.Activity.Id.Value == chosen
+            )),
+        ]);
     }
 
     /// <summary>Puts another activity in its place, pinned so that it stays when the week is planned anew.</summary>
-    private static async Task<Results<NoContent, NotFound>> SwapAsync(ClassRoom room, DateOnly day, SwapActivity swap, WeekMaker maker, Decisions decisions, CancellationToken stop)
+    private static async Task<Results<NoContent, NotFound>> SwapAsync(
+        ClassRoom room,
+        DateOnly day,
+        SwapActivity swap,
+        WeekMaker maker,
+        Decisions decisions,
+        CancellationToken stop
+    )
     {
         if (await RowAsync(room, day, room.Db.PlannedDays, stop) is not { } shown || PartOf(shown, swap.Place, swap.Skill) is null)
         {
@@ -120,12 +184,17 @@ internal sealed class WeekFeature : IFeature
                 if (row is null || now != swap.Was)
                 {
                     throw new ChangedMeanwhileException(
-                        "The day has changed since you looked at it.", now is not null && room.Library.Find(new(now)) is { } other ? [$"There is {other.Name} now."] : ["That part of the day is planned anew."]);
+                        "The day has changed since you looked at it.",
+                        now is not null && room.Library.Find(new(now)) is { } other
+                            ? [$"There is {other.Name} now."]
+                            : ["That part of the day is planned anew."]
+                    );
                 }
 
                 Put(row, swap, next, reason);
             },
-            stop);
+            stop
+        );
         return TypedResults.NoContent();
     }
 
@@ -157,14 +226,15 @@ internal sealed class WeekFeature : IFeature
         rows.Include(d => d.Starters).Include(d => d.More).FirstOrDefaultAsync(d => d.ClassId == room.Id.Value && d.Day == day, stop);
 
     // What is done in that part of the day now; null where the day has no such part.
-    private static string? PartOf(PlannedDayRow row, Place place, string? skill) => place switch
-    {
-        Place.Carpet => row.FocusSkill == skill ? row.FocusActivity : row.More.FirstOrDefault(m => m.Skill == skill)?.Activity,
-        Place.Starter => row.Starters.FirstOrDefault(s => s.Skill == skill)?.Activity,
-        Place.Transition => row.Transition,
-        Place.Choice => row.Choice,
-        _ => null,
-    };
+    private static string? PartOf(PlannedDayRow row, Place place, string? skill) =>
+        place switch
+        {
+            Place.Carpet => row.FocusSkill == skill ? row.FocusActivity : row.More.FirstOrDefault(m => m.Skill == skill)?.Activity,
+            Place.Starter => row.Starters.FirstOrDefault(s => s.Skill == skill)?.Activity,
+            Place.Transition => row.Transition,
+            Place.Choice => row.Choice,
+            _ => null,
+        };
 
     private static async Task<IReadOnlyList<RankedActivity>> RankAsync(PlannedDayRow row, Place place, string? skill, WeekMaker maker, CancellationToken stop)
     {
@@ -173,7 +243,9 @@ internal sealed class WeekFeature : IFeature
         var minutes = WeekPlanner.CarpetMinutes(row.Day, request) - row.Starters.Sum(s => StarterPlanner.MinutesOf(request.Library[new(s.Activity)]));
         return place switch
         {
-            Place.Carpet => chooser.Rank(new(place, new(skill!), row.FocusSkill == skill ? row.Stage : row.More.First(m => m.Skill == skill).Stage, row.Day, minutes)),
+            Place.Carpet => chooser.Rank(
+                new(place, new(skill!), row.FocusSkill == skill ? row.Stage : row.More.First(m => m.Skill == skill).Stage, row.Day, minutes)
+            ),
             Place.Starter => StarterPlanner.Ranked(chooser, new(skill!), row.Day),
             Place.Transition => chooser.Rank(new(place, null, null, row.Day, WeekPlanner.TransitionMinutes)),
             _ => chooser.Rank(new(place, null, null, row.Day, WeekPlanner.ChoiceMinutes), request.TaughtInGroups),

@@ -45,11 +45,16 @@ internal sealed class WeekMaker(ClassRoom room)
         List<PlannedDayRow> fresh = [];
         foreach (var monday in mondays)
         {
-            var changed = timetable.Calendar.DaysOfWeek(monday).Where(d => d >= from && timetable.CarpetPlaces(d) > 0 && !Same(rows.GetValueOrDefault(d), year, d)).ToHashSet();
+            var changed = timetable
+                .Calendar.DaysOfWeek(monday)
+                .Where(d => d >= from && timetable.CarpetPlaces(d) > 0 && !Same(rows.GetValueOrDefault(d), year, d))
+                .ToHashSet();
             if (changed.Count > 0)
             {
                 var request = await RequestAsync(monday, from, stop) with { Year = year, Timetable = timetable };
-                fresh.AddRange(WeekPlanner.Plan(request).Days.Where(d => changed.Contains(d.Day)).Select(d => WithPins(ToRow(room.Id, d), rows.GetValueOrDefault(d.Day))));
+                fresh.AddRange(
+                    WeekPlanner.Plan(request).Days.Where(d => changed.Contains(d.Day)).Select(d => WithPins(ToRow(room.Id, d), rows.GetValueOrDefault(d.Day)))
+                );
             }
         }
 
@@ -75,10 +80,19 @@ internal sealed class WeekMaker(ClassRoom room)
     }
 
     private Task<Dictionary<DateOnly, PlannedDayRow>> RowsAsync(DateOnly from, DateOnly to, CancellationToken stop) =>
-        room.Db.PlannedDays.Include(d => d.Starters).Include(d => d.More).Where(d => d.ClassId == room.Id.Value && d.Day >= from && d.Day <= to).ToDictionaryAsync(d => d.Day, stop);
+        room
+            .Db.PlannedDays.Include(d => d.Starters)
+            .Include(d => d.More)
+            .Where(d => d.ClassId == room.Id.Value && d.Day >= from && d.Day <= to)
+            .ToDictionaryAsync(d => d.Day, stop);
 
     public static IEnumerable<ActivityUse> UsesOf(PlannedDayRow row) =>
-        row.Starters.Select(s => s.Activity).Concat(row.More.Select(m => m.Activity)).Concat([row.FocusActivity, row.Transition]).Concat(row.Choice is { } choice ? [choice] : []).Select(a => new ActivityUse(new(a), row.Day));
+        row
+            .Starters.Select(s => s.Activity)
+            .Concat(row.More.Select(m => m.Activity))
+            .Concat([row.FocusActivity, row.Transition])
+            .Concat(row.Choice is { } choice ? [choice] : [])
+            .Select(a => new ActivityUse(new(a), row.Day));
 
     public static PlannedDayRow ToRow(ClassId classId, PlannedDay day)
     {
@@ -97,8 +111,26 @@ internal sealed class WeekMaker(ClassRoom room)
             Transition = day.Transition.Value,
             Choice = day.Choice?.Value,
         };
-        row.Starters.AddRange(day.Starters.Select(s => new PlannedStarterRow { Skill = s.Skill.Value, Activity = s.Activity.Value, Reason = s.Reason }));
-        row.More.AddRange(day.More.Select(m => new PlannedMoreRow { Skill = m.Skill.Value, Number = m.Number, Of = m.Of, Stage = m.Stage, Activity = m.Activity.Value, Reason = m.Reason, ActivityReason = m.ActivityReason }));
+        row.Starters.AddRange(
+            day.Starters.Select(s => new PlannedStarterRow
+            {
+                Skill = s.Skill.Value,
+                Activity = s.Activity.Value,
+                Reason = s.Reason,
+            })
+        );
+        row.More.AddRange(
+            day.More.Select(m => new PlannedMoreRow
+            {
+                Skill = m.Skill.Value,
+                Number = m.Number,
+                Of = m.Of,
+                Stage = m.Stage,
+                Activity = m.Activity.Value,
+                Reason = m.Reason,
+                ActivityReason = m.ActivityReason,
+            })
+        );
         return row;
     }
 
@@ -150,9 +182,13 @@ internal sealed class WeekMaker(ClassRoom room)
 
         var lessons = year.On(day).ToList();
         var reviews = year.Reviews.Where(r => r.Day == day).Select(r => r.Skill.Value).Order(StringComparer.Ordinal);
-        return (lessons.Count == 0
-                ? row.More.Count == 0 && row.Stage == LessonStage.Check
-                : lessons[0].Skill.Value == row.FocusSkill && lessons[0].Number == row.FocusNumber && lessons[0].Of == row.FocusOf && lessons.Skip(1).Select(l => l.Skill.Value).SequenceEqual(row.More.Select(m => m.Skill)))
-            && reviews.SequenceEqual(row.Starters.Select(s => s.Skill).Order(StringComparer.Ordinal));
+        return (
+                lessons.Count == 0
+                    ? row.More.Count == 0 && row.Stage == LessonStage.Check
+                    : lessons[0].Skill.Value == row.FocusSkill
+                        && lessons[0].Number == row.FocusNumber
+                        && lessons[0].Of == row.FocusOf
+                        && lessons.Skip(1).Select(l => l.Skill.Value).SequenceEqual(row.More.Select(m => m.Skill))
+            ) && reviews.SequenceEqual(row.Starters.Select(s => s.Skill).Order(StringComparer.Ordinal));
     }
 }

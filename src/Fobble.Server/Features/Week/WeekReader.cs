@@ -18,34 +18,51 @@ internal sealed class WeekReader(ClassRoom room)
         var calendar = timetable.Calendar;
         var approach = room.Approach;
         var friday = monday.AddDays(4);
-        var planned = await room.Db.PlannedDays.Include(d => d.Starters).Include(d => d.More).Where(d => d.ClassId == room.Id.Value && d.Day >= monday && d.Day <= friday).ToDictionaryAsync(d => d.Day, stop);
+        var planned = await room
+            .Db.PlannedDays.Include(d => d.Starters)
+            .Include(d => d.More)
+            .Where(d => d.ClassId == room.Id.Value && d.Day >= monday && d.Day <= friday)
+            .ToDictionaryAsync(d => d.Day, stop);
         var sessions = await room.SessionsAsync(monday, friday, stop);
         var names = (await room.ChildrenAsync(stop)).ToDictionary(c => c.Id, c => c.Name);
-        var recorded = await room.Db.Observations.Where(o => o.Child!.ClassId == room.Id.Value && o.Day >= monday && o.Day <= friday && o.Withdrawal == null).Select(o => o.Day).Distinct().ToListAsync(stop);
+        var recorded = await room
+            .Db.Observations.Where(o => o.Child!.ClassId == room.Id.Value && o.Day >= monday && o.Day <= friday && o.Withdrawal == null)
+            .Select(o => o.Day)
+            .Distinct()
+            .ToListAsync(stop);
         var year = (await room.PlanAsync(stop))?.Document.Plan;
-        List<WeekDay> days = [.. Enumerable.Range(0, 5).Select(i => monday.AddDays(i)).Select(day =>
-        {
-            var plan = planned.GetValueOrDefault(day);
-            var slots = timetable.On(day);
-            var minutes = plan is null ? null : MinutesOf(plan, slots);
-            var lessons = year?.On(day).ToList() ?? [];
-            return new WeekDay(
-                day,
-                DayStates.Of(day, room.Today, calendar, plan is not null, recorded.Contains(day)),
-                calendar.Different(day)?.Name,
-                plan is null ? null : FocusOf(plan, approach),
-                plan is null ? [] : [.. plan.More.Select(m => FocusOf(m, approach))],
-                plan is null ? [] : [.. plan.Starters.Select(s => new WeekStarter(s.Skill, room.Map[new(s.Skill)].Short, Named(s.Activity), s.Reason, s.Pinned))],
-                plan is null ? null : Named(plan.Transition),
-                plan?.TransitionPinned == true,
-                plan?.Choice is { } choice ? Named(choice) : null,
-                plan?.ChoicePinned == true,
-                [.. slots.Select(s => SlotOf(s, sessions.FirstOrDefault(g => g.SlotId == s.Id && g.Day == day), names))],
-                plan is null ? [.. lessons.Where(l => room.Map.Has(l.Skill)).Select(l => room.Map[l.Skill].Short)] : [],
-                minutes?.Sentence,
-                minutes?.Over > 0,
-                [.. lessons.Select(l => l.Note).Where(n => n.Length > 0)]);
-        })];
+        List<WeekDay> days =
+        [
+            .. Enumerable
+                .Range(0, 5)
+                .Select(i => monday.AddDays(i))
+                .Select(day =>
+                {
+                    var plan = planned.GetValueOrDefault(day);
+                    var slots = timetable.On(day);
+                    var minutes = plan is null ? null : MinutesOf(plan, slots);
+                    var lessons = year?.On(day).ToList() ?? [];
+                    return new WeekDay(
+                        day,
+                        DayStates.Of(day, room.Today, calendar, plan is not null, recorded.Contains(day)),
+                        calendar.Different(day)?.Name,
+                        plan is null ? null : FocusOf(plan, approach),
+                        plan is null ? [] : [.. plan.More.Select(m => FocusOf(m, approach))],
+                        plan is null
+                            ? []
+                            : [.. plan.Starters.Select(s => new WeekStarter(s.Skill, room.Map[new(s.Skill)].Short, Named(s.Activity), s.Reason, s.Pinned))],
+                        plan is null ? null : Named(plan.Transition),
+                        plan?.TransitionPinned == true,
+                        plan?.Choice is { } choice ? Named(choice) : null,
+                        plan?.ChoicePinned == true,
+                        [.. slots.Select(s => SlotOf(s, sessions.FirstOrDefault(g => g.SlotId == s.Id && g.Day == day), names))],
+                        plan is null ? [.. lessons.Where(l => room.Map.Has(l.Skill)).Select(l => room.Map[l.Skill].Short)] : [],
+                        minutes?.Sentence,
+                        minutes?.Over > 0,
+                        [.. lessons.Select(l => l.Note).Where(n => n.Length > 0)]
+                    );
+                }),
+        ];
         var term = calendar.Terms.FirstOrDefault(t => t.First <= friday && monday <= t.Last)?.Name;
         return new WeekView(monday, term, planned.Count > 0, await JarSentence.ForAsync(room, names.Count, stop), days);
     }
@@ -61,29 +78,61 @@ internal sealed class WeekReader(ClassRoom room)
         }
 
         var focus = room.Library[new(plan.FocusActivity)];
-        return new(carpet.Minutes, [.. plan.Starters.Select(s => new MinutesLine(room.Library[new(s.Activity)].Name, StarterPlanner.MinutesOf(room.Library[new(s.Activity)]))), new MinutesLine(focus.Name, focus.MinutesFor(focus.GroupSize.High))]);
+        return new(
+            carpet.Minutes,
+            [
+                .. plan.Starters.Select(s => new MinutesLine(room.Library[new(s.Activity)].Name, StarterPlanner.MinutesOf(room.Library[new(s.Activity)]))),
+                new MinutesLine(focus.Name, focus.MinutesFor(focus.GroupSize.High)),
+            ]
+        );
     }
 
     private WeekFocus FocusOf(PlannedDayRow row, Approach approach)
     {
         var skill = room.Map[new SkillId(row.FocusSkill)];
-        return new(skill.Id.Value, skill.Short, skill.ICan, row.FocusNumber, row.FocusOf, row.Stage, StageWords.Of(row.Stage, skill, approach), Named(row.FocusActivity), row.Reason, row.ActivityReason, row.FocusPinned);
+        return new(
+            skill.Id.Value,
+            skill.Short,
+            skill.ICan,
+            row.FocusNumber,
+            row.FocusOf,
+            row.Stage,
+            StageWords.Of(row.Stage, skill, approach),
+            Named(row.FocusActivity),
+            row.Reason,
+            row.ActivityReason,
+            row.FocusPinned
+        );
     }
 
     private WeekFocus FocusOf(PlannedMoreRow row, Approach approach)
     {
         var skill = room.Map[new SkillId(row.Skill)];
-        return new(skill.Id.Value, skill.Short, skill.ICan, row.Number, row.Of, row.Stage, StageWords.Of(row.Stage, skill, approach), Named(row.Activity), row.Reason, row.ActivityReason, false);
+        return new(
+            skill.Id.Value,
+            skill.Short,
+            skill.ICan,
+            row.Number,
+            row.Of,
+            row.Stage,
+            StageWords.Of(row.Stage, skill, approach),
+            Named(row.Activity),
+            row.Reason,
+            row.ActivityReason,
+            false
+        );
     }
 
-    private WeekSlot SlotOf(LessonSlot slot, GroupSession? session, Dictionary<int, string> names) => new(
-        slot.Id,
-        slot.Kind,
-        slot.Start,
-        slot.Minutes,
-        slot.Adult,
-        slot.Where,
-        session?.Id,
-        session is null ? null : room.Map[new SkillId(session.Skill)].Short,
-        session is null ? [] : [.. session.Members.Select(m => names.GetValueOrDefault(m.ChildId, "")).Order(StringComparer.InvariantCultureIgnoreCase)]);
+    private WeekSlot SlotOf(LessonSlot slot, GroupSession? session, Dictionary<int, string> names) =>
+        new(
+            slot.Id,
+            slot.Kind,
+            slot.Start,
+            slot.Minutes,
+            slot.Adult,
+            slot.Where,
+            session?.Id,
+            session is null ? null : room.Map[new SkillId(session.Skill)].Short,
+            session is null ? [] : [.. session.Members.Select(m => names.GetValueOrDefault(m.ChildId, "")).Order(StringComparer.InvariantCultureIgnoreCase)]
+        );
 }
