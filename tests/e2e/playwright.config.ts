@@ -3,7 +3,9 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: '.',
   testMatch: process.env.FOBBLE_SCREENSHOTS ? 'screenshots.ts' : '*.spec.ts',
-  timeout: 90_000,
+  // For a busy machine: what is there is found at once.
+  timeout: 180_000,
+  expect: { timeout: 15_000 },
   workers: 2,
   globalSetup: './filled.ts',
   reporter: [['list']],

@@ -1,5 +1,6 @@
 using Fobble.Core.Approaches;
 using Fobble.Core.Evidence;
+using Fobble.Core.ItemSets;
 using Fobble.Core.Skills;
 
 namespace Fobble.Core.Grouping;
@@ -157,7 +158,7 @@ public static class Candidates
 
     private static Dictionary<SkillId, int> ReachOf(ChildId child, IEnumerable<SkillId> skills, ClassEvidence evidence) =>
         skills
-            .Select(s => (Skill: s, Most: MostIn(evidence.Seen(child, s) is [.., var last] ? last.Numbers : null)))
+            .Select(s => (Skill: s, Most: evidence.Seen(child, s) is [.., var last] ? ItemCase.Read(last.Numbers)?.Largest : null))
             .Where(p => p.Most is not null)
             .ToDictionary(
                 p => p.Skill,
@@ -170,25 +171,4 @@ public static class Candidates
                         _ => 100,
                     }
             );
-
-    // The largest number of a case such as "5=2+3" or "12".
-    private static int? MostIn(string? numbers)
-    {
-        int? most = null;
-        var number = 0;
-        var inside = false;
-        foreach (var sign in (numbers ?? "") + " ")
-        {
-            if (char.IsAsciiDigit(sign))
-            {
-                (number, inside) = ((inside ? number * 10 : 0) + (sign - '0'), true);
-            }
-            else if (inside)
-            {
-                (most, inside) = (Math.Max(most ?? 0, number), false);
-            }
-        }
-
-        return most;
-    }
 }

@@ -5,28 +5,21 @@ using Fobble.Core.Pictures;
 namespace Fobble.Core.ItemSets;
 
 /// <summary>
-/// One question with its answer. The key names the case and is what an observation keeps as "numbers used" (<c>5=2+3</c>, <c>numeral:6</c>).
+/// One question with its answer.
 /// </summary>
-/// <param name="Key">Names the case, the same in every set.</param>
+/// <param name="Case">What is asked, the same in every set.</param>
 /// <param name="Ask">What the adult puts out or says.</param>
 /// <param name="Answer">What counts as right.</param>
 /// <param name="Value">The answer as a number, for keeping the order unpredictable.</param>
 /// <param name="Difficulty">Larger is harder, within one kind only.</param>
 /// <param name="Picture">What it looks like, if it has a look.</param>
-public sealed record Item(string Key, string Ask, string Answer, int Value, int Difficulty, Picture? Picture)
+public sealed record Item(ItemCase Case, string Ask, string Answer, int Value, int Difficulty, Picture? Picture)
 {
+    /// <summary>The case as an observation keeps it: <c>5=2+3</c>, <c>numeral:6</c>.</summary>
+    public string Key => Case.Text;
+
     /// <summary>Wrong ones to offer on purpose, the most tempting first; empty where nothing is offered.</summary>
     public IReadOnlyList<int> Distractors { get; init; } = [];
-
-    /// <summary>A key as a teacher would say it: <c>5=2+3</c> as 5 = 2 + 3, <c>take:5-2</c> as 5 − 2, <c>numeral:6</c> as 6, <c>4:7</c> as 4 and 7.</summary>
-    public static string KeyInWords(string key)
-    {
-        ArgumentNullException.ThrowIfNull(key);
-        var mark = key.IndexOf(':', StringComparison.Ordinal);
-        return mark < 0 ? key.Replace("=", " = ", StringComparison.Ordinal).Replace("+", " + ", StringComparison.Ordinal)
-            : char.IsAsciiDigit(key[0]) ? $"{key[..mark]} and {key[(mark + 1)..]}"
-            : key[(mark + 1)..].Replace("-", " − ", StringComparison.Ordinal);
-    }
 }
 
 /// <summary>What the children's record says about cases: keys missed lately, keys not met for long, and numbers they mix up.</summary>

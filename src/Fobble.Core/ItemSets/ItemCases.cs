@@ -13,27 +13,34 @@ public static class ItemCases
     public static IReadOnlyList<Item> All(ItemKind kind, NumberRange range, ulong seed, Approach? approach = null) =>
         kind switch
         {
-            ItemKind.SayTo => Each(range, n => new($"say:{n}", $"Say to {Of(n)} and stop", Count(n), n, n, null)),
+            ItemKind.SayTo => Each(range, n => new(ItemCase.Of("say", n), $"Say to {Of(n)} and stop", Count(n), n, n, null)),
             ItemKind.SayOn => Each(range, n =>
-                new($"on:{n}", $"Start at {Of(n)} and say the next three", $"{Of(n + 1)}, {Of(n + 2)}, {Of(n + 3)}", n, n, null)
+                new(ItemCase.Of("on", n), $"Start at {Of(n)} and say the next three", $"{Of(n + 1)}, {Of(n + 2)}, {Of(n + 3)}", n, n, null)
             ),
-            ItemKind.SayBack => Each(range, n => new($"back:{n}", $"Count down from {Of(n)} to zero", $"{Of(n)}, {Of(n - 1)} … zero", n, n, null)),
-            ItemKind.HowMany => Each(range, n => new($"how-many:{n}", $"Put out a heap of {n}", Of(n), n, n, Scattered(n, seed))),
-            ItemKind.Give => Each(range, n => new($"give:{n}", $"Please give me {Of(n)}", $"{n} handed over", n, n, Patterns.Row(n))),
-            ItemKind.Numeral => Each(range, n => new($"numeral:{n}", $"Show the card {n}", Of(n), n, n, Things.NumeralCard(n))),
+            ItemKind.SayBack => Each(range, n => new(ItemCase.Of("back", n), $"Count down from {Of(n)} to zero", $"{Of(n)}, {Of(n - 1)} … zero", n, n, null)),
+            ItemKind.HowMany => Each(range, n => new(ItemCase.Of("how-many", n), $"Put out a heap of {n}", Of(n), n, n, Scattered(n, seed))),
+            ItemKind.Give => Each(range, n => new(ItemCase.Of("give", n), $"Please give me {Of(n)}", $"{n} handed over", n, n, Patterns.Row(n))),
+            ItemKind.Numeral => Each(range, n => new(ItemCase.Of("numeral", n), $"Show the card {n}", Of(n), n, n, Things.NumeralCard(n))),
             ItemKind.TornTicket => Each(range, n =>
-                new($"ticket:{n}", $"Dots for {n}, numeral for {Of(n)}", $"{n} fits {Of(n)} dots", n, n, HalfCards.Ticket(n))
+                new(ItemCase.Of("ticket", n), $"Dots for {n}, numeral for {Of(n)}", $"{n} fits {Of(n)} dots", n, n, HalfCards.Ticket(n))
             ),
-            ItemKind.WriteNumeral => Each(range, n => new($"write:{n}", $"Write {Of(n)}", $"{n}", n, StrokesOf(n), Things.NumeralCard(n))),
-            ItemKind.SeeDice => Each(range, n => new($"dice:{n}", "Show the face for a moment", Of(n), n, n, Patterns.Dice(n))),
-            ItemKind.SeeScattered => Each(range, n => new($"see:{n}", "Show the set for a moment", Of(n), n, n, Scattered(n, seed))),
-            ItemKind.ShowFingers => Each(range, n => new($"fingers:{n}", $"Show me {Of(n)} in one go", FingersFor(n), n, n, null)),
+            ItemKind.WriteNumeral => Each(range, n => new(ItemCase.Of("write", n), $"Write {Of(n)}", $"{n}", n, StrokesOf(n), Things.NumeralCard(n))),
+            ItemKind.SeeDice => Each(range, n => new(ItemCase.Of("dice", n), "Show the face for a moment", Of(n), n, n, Patterns.Dice(n))),
+            ItemKind.SeeScattered => Each(range, n => new(ItemCase.Of("see", n), "Show the set for a moment", Of(n), n, n, Scattered(n, seed))),
+            ItemKind.ShowFingers => Each(range, n => new(ItemCase.Of("fingers", n), $"Show me {Of(n)} in one go", FingersFor(n), n, n, null)),
             ItemKind.Frame => Each(range, n =>
-                new($"frame:{n}", $"Frame with {n}", string.Join("; ", FrameReadings.Of(n).Take(2)), n, n == 5 || n == 10 ? 1 : n, FrameFor(n, range, approach))
+                new(
+                    ItemCase.Of("frame", n),
+                    $"Frame with {n}",
+                    string.Join("; ", FrameReadings.Of(n).Take(2)),
+                    n,
+                    n == 5 || n == 10 ? 1 : n,
+                    FrameFor(n, range, approach)
+                )
             ),
             ItemKind.Spaces => Each(range, n =>
                 new(
-                    $"spaces:{n}",
+                    ItemCase.Of("spaces", n),
                     $"Frame with {n}: how many more fill it?",
                     Of(FrameSize(range) - n),
                     FrameSize(range) - n,
@@ -43,7 +50,7 @@ public static class ItemCases
             ),
             ItemKind.HiddenPart => EachSplit(range, s =>
                 new(
-                    $"{s}",
+                    ItemCase.Of(s),
                     $"{Capitalised(s.Total)} in all; leave {s.First} in sight, cover the rest",
                     $"{Of(s.Second)} hidden",
                     s.Second,
@@ -53,7 +60,7 @@ public static class ItemCases
             ),
             ItemKind.BondPart => EachSplit(range, s =>
                 new(
-                    $"{s}",
+                    ItemCase.Of(s),
                     $"{s.First} and what make {s.Total}?",
                     Of(s.Second),
                     s.Second,
@@ -61,13 +68,13 @@ public static class ItemCases
                     Things.Bond(s.Total, s.First, null)
                 )
             ),
-            ItemKind.Doubles => Each(range, n => new($"double:{n}", $"Two lots of {Of(n)}", Of(2 * n), 2 * n, n, Patterns.TwoRows(n, n))),
+            ItemKind.Doubles => Each(range, n => new(ItemCase.Of("double", n), $"Two lots of {Of(n)}", Of(2 * n), 2 * n, n, Patterns.TwoRows(n, n))),
             ItemKind.Wells =>
             [
                 .. range
                     .Numbers.SelectMany(n => Bonds.IntoWells(n, 3))
                     .Select(w => new Item(
-                        $"{w.Sum()}={string.Join("+", w)}",
+                        ItemCase.Of(w),
                         $"{w[0]}, {w[1]} and {w[2]} in the wells",
                         $"{Of(w[0])} and {Of(w[1])} and {Of(w[2])}",
                         (w[0] * 100) + (w[1] * 10) + w[2],
@@ -77,7 +84,7 @@ public static class ItemCases
             ],
             ItemKind.Ring => EachSplit(range, s =>
                 new(
-                    $"{s}",
+                    ItemCase.Of(s),
                     $"{s.First} inside, {s.Second} outside",
                     Compared(s.First, s.Second, "inside", "outside"),
                     s.First,
@@ -85,10 +92,10 @@ public static class ItemCases
                     Things.Ring(s.First, s.Second)
                 )
             ),
-            ItemKind.OneMore => Each(range, n => new($"more:{n}", $"{Capitalised(n)} and one more", Of(n + 1), n + 1, n, Patterns.Row(n, 1))),
+            ItemKind.OneMore => Each(range, n => new(ItemCase.Of("more", n), $"{Capitalised(n)} and one more", Of(n + 1), n + 1, n, Patterns.Row(n, 1))),
             ItemKind.OneFewer => Each(range, n =>
                 new(
-                    $"fewer:{n}",
+                    ItemCase.Of("fewer", n),
                     $"{Capitalised(n)}, {(approach?.Words.Take == TakeWord.Subtract ? "subtract one" : "take one away")}",
                     Of(n - 1),
                     n - 1,
@@ -97,11 +104,18 @@ public static class ItemCases
                 )
             ),
             ItemKind.CompareSets => EachPair(range, (a, b) =>
-                new($"{a}:{b}", $"A row of {a} and a row of {b}", Compared(a, b, "upper row", "lower row"), a - b, 10 - Math.Abs(a - b), Patterns.TwoRows(a, b))
+                new(
+                    ItemCase.Pair(a, b),
+                    $"A row of {a} and a row of {b}",
+                    Compared(a, b, "upper row", "lower row"),
+                    a - b,
+                    10 - Math.Abs(a - b),
+                    Patterns.TwoRows(a, b)
+                )
             ),
             ItemKind.CompareNumerals => EachPair(range, (a, b) =>
                 new(
-                    $"{a}:{b}",
+                    ItemCase.Pair(a, b),
                     $"Cards {a} and {b}",
                     a == b ? "the same" : $"{Math.Max(a, b)} is more",
                     a - b,
@@ -111,7 +125,7 @@ public static class ItemCases
             ),
             ItemKind.MissingTin => Each(range, n =>
                 new(
-                    $"missing:{n}",
+                    ItemCase.Of("missing", n),
                     $"Take away tin {n} while eyes are shut",
                     $"{n} is missing",
                     n,
@@ -126,7 +140,7 @@ public static class ItemCases
                     .. range
                         .Numbers.SkipLast(1)
                         .Select(n => new Item(
-                            $"swapped:{n}",
+                            ItemCase.Of("swapped", n),
                             $"Swap tins {n} and {n + 1} while eyes are shut",
                             $"{n} and {n + 1} changed places",
                             n,
@@ -142,13 +156,13 @@ public static class ItemCases
                             ])
                         )),
                 ],
-            ItemKind.Guess => Each(range, n => new($"guess:{n}", $"Put {n} in the bag", $"{n}", n, n, Scattered(n, seed))),
+            ItemKind.Guess => Each(range, n => new(ItemCase.Of("guess", n), $"Put {n} in the bag", $"{n}", n, n, Scattered(n, seed))),
             ItemKind.Adding => EachSplit(range, s =>
-                new($"{s}", $"{s.First} + {s.Second} = □", $"{s.Total}", s.Total, (s.Total * 2) + Math.Min(s.First, s.Second), TwoColours(s, approach))
+                new(ItemCase.Of(s), $"{s.First} + {s.Second} = □", $"{s.Total}", s.Total, (s.Total * 2) + Math.Min(s.First, s.Second), TwoColours(s, approach))
             ),
             ItemKind.TakingAway => EachSplit(range, s =>
                 new(
-                    $"take:{s.Total}-{s.Second}",
+                    ItemCase.Take(s.Total, s.Second),
                     $"{s.Total} − {s.Second} = □",
                     $"{s.First}",
                     s.First,
@@ -158,7 +172,7 @@ public static class ItemCases
             ),
             ItemKind.MissingAddend => EachSplit(range, s =>
                 new(
-                    $"{s}",
+                    ItemCase.Of(s),
                     $"{s.First} + □ = {s.Total}",
                     $"{s.Second}",
                     s.Second,

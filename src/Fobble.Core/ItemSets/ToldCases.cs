@@ -34,7 +34,7 @@ internal static class ToldCases
                 .Numbers.SelectMany(Bonds.Ordered)
                 .Where(s => s.First > 0 && s.Second > 0 && s.First != s.Second)
                 .Select(s => (s, told: tell(s)))
-                .Select(p => new Item($"{what}:{p.s}", p.told.Ask, $"{p.told.Answer}", p.told.Answer, p.s.Total, null)),
+                .Select(p => new Item(ItemCase.Of(what, p.s), p.told.Ask, $"{p.told.Answer}", p.told.Answer, p.s.Total, null)),
         ];
 
     private static string Lanterns(int n) => Count(n, "lantern");

@@ -19,7 +19,7 @@ internal static class WorkedCases
             ItemKind.SayBackOn => Each(
                 range,
                 n => n >= 3,
-                n => new($"back-on:{n}", $"Start at {Of(n)} and say the three before", $"{Of(n - 1)}, {Of(n - 2)}, {Of(n - 3)}", n, n, null)
+                n => new(ItemCase.Of("back-on", n), $"Start at {Of(n)} and say the three before", $"{Of(n - 1)}, {Of(n - 2)}, {Of(n - 3)}", n, n, null)
             ),
             ItemKind.CountTens => Steps(range, 10),
             ItemKind.CountTwos => Steps(range, 2),
@@ -27,15 +27,15 @@ internal static class WorkedCases
             ItemKind.HeapsOfTen => Each(
                 range,
                 n => n > 0,
-                n => new($"heaps:{n}", $"Put out {n}", $"{Heaps(n)} and {Of(n % 10)}", n, n, n <= 100 ? Patterns.HeapsOfTen(n) : null)
+                n => new(ItemCase.Of("heaps", n), $"Put out {n}", $"{Heaps(n)} and {Of(n % 10)}", n, n, n <= 100 ? Patterns.HeapsOfTen(n) : null)
             ),
-            ItemKind.NumberWord => Each(range, _ => true, n => new($"word:{n}", $"Show the word “{Of(n)}”", $"{n}", n, n, null)),
+            ItemKind.NumberWord => Each(range, _ => true, n => new(ItemCase.Of("word", n), $"Show the word “{Of(n)}”", $"{n}", n, n, null)),
             ItemKind.OnTheLine => Each(
                 range,
                 _ => true,
                 n =>
                     new(
-                        $"line:{n}",
+                        ItemCase.Of("line", n),
                         $"Where is {n} on the line from 0 to {range.High}?",
                         $"between {Math.Max(0, n - 1)} and {n + 1}",
                         n,
@@ -46,25 +46,34 @@ internal static class WorkedCases
             ItemKind.HowManyMore => Pairs(
                 range,
                 (a, b) => a > b,
-                (a, b) => new($"{a}:{b}", $"A row of {a} and a row of {b}: how many more?", Of(a - b), a - b, a - b, a <= 10 ? Patterns.TwoRows(a, b) : null)
+                (a, b) =>
+                    new(ItemCase.Pair(a, b), $"A row of {a} and a row of {b}: how many more?", Of(a - b), a - b, a - b, a <= 10 ? Patterns.TwoRows(a, b) : null)
             ),
             ItemKind.EvenOdd => Each(
                 range,
                 n => n > 0,
-                n => new($"even-odd:{n}", $"Pair up {Of(n)}", n % 2 == 0 ? "even: all have a partner" : "odd: one is left alone", n, n, Patterns.Array(n, 2))
+                n =>
+                    new(
+                        ItemCase.Of("even-odd", n),
+                        $"Pair up {Of(n)}",
+                        n % 2 == 0 ? "even: all have a partner" : "odd: one is left alone",
+                        n,
+                        n,
+                        Patterns.Array(n, 2)
+                    )
             ),
             ItemKind.ShareEqually =>
             [
                 .. range.Numbers.SelectMany(n =>
                     ((int[])[2, 3, 4, 5])
                         .Where(k => n % k == 0 && n > k)
-                        .Select(k => new Item($"share:{n}/{k}", $"Share {n} between {Of(k)}", $"{Of(n / k)} each", n / k, n, Patterns.Array(n, n / k)))
+                        .Select(k => new Item(ItemCase.Share(n, k), $"Share {n} between {Of(k)}", $"{Of(n / k)} each", n / k, n, Patterns.Array(n, n / k)))
                 ),
             ],
             ItemKind.CompareSigns => Pairs(
                 range,
                 (_, _) => true,
-                (a, b) => new($"{a}:{b}", $"{a} □ {b}", Sign(a, b), a - b, 10 - Math.Min(10, Math.Abs(a - b)), null)
+                (a, b) => new(ItemCase.Pair(a, b), $"{a} □ {b}", Sign(a, b), a - b, 10 - Math.Min(10, Math.Abs(a - b)), null)
             ),
             ItemKind.CompareSums => CompareSums(range),
             ItemKind.FactFamily => Splits(
@@ -72,7 +81,7 @@ internal static class WorkedCases
                 s => s.First <= s.Second && s.First > 0,
                 s =>
                     new(
-                        $"family:{s}",
+                        ItemCase.Of("family", s),
                         $"Say the facts of {s.Total}, {s.First} and {s.Second}",
                         Facts(s),
                         s.Total,
@@ -83,14 +92,14 @@ internal static class WorkedCases
             ItemKind.OpenParts => Each(
                 range,
                 n => n > 0,
-                n => new($"ways:{n}", $"Two groups that make {Of(n)}: find all ways", $"{Of(n + 1)} ways", n + 1, n, Things.Bond(n, null, null))
+                n => new(ItemCase.Of("ways", n), $"Two groups that make {Of(n)}: find all ways", $"{Of(n + 1)} ways", n + 1, n, Things.Bond(n, null, null))
             ),
             ItemKind.TurnRound => Splits(
                 range,
                 s => s.First != s.Second,
                 s =>
                     new(
-                        $"turn:{s}",
+                        ItemCase.Of("turn", s),
                         $"{s.First} + {s.Second} = {s.Total}. Turn it round",
                         $"{s.Second} + {s.First} = {s.Total}",
                         s.Second,
@@ -103,7 +112,7 @@ internal static class WorkedCases
                 s => s.First > 0 && s.Second > 0,
                 s =>
                     new(
-                        $"undo:{s}",
+                        ItemCase.Of("undo", s),
                         $"{s.First} + {s.Second} = {s.Total}, so {s.Total} − {s.Second} = □",
                         $"{s.First}",
                         s.First,
@@ -115,20 +124,20 @@ internal static class WorkedCases
             [
                 .. range
                     .Numbers.Where(n => n > 0)
-                    .SelectMany(n => ((int[])[0, n]).Select(gone => new Item($"take:{n}-{gone}", $"{n} − {gone} = □", $"{n - gone}", n - gone, n, null))),
+                    .SelectMany(n => ((int[])[0, n]).Select(gone => new Item(ItemCase.Take(n, gone), $"{n} − {gone} = □", $"{n - gone}", n - gone, n, null))),
             ],
             ItemKind.ThreeAddends => ThreeAddends(range),
             ItemKind.TenAnd => Each(
                 range,
                 n => n is > 10 and < 20,
-                n => new($"ten-and:{n}", $"10 + {n - 10} = □", $"{n}", n, n, Frames.Tens(n, 2, approach?.Frames))
+                n => new(ItemCase.Of("ten-and", n), $"10 + {n - 10} = □", $"{n}", n, n, Frames.Tens(n, 2, approach?.Frames))
             ),
             ItemKind.WholeTens => Each(
                 range,
                 n => n > 0 && n % 10 == 0,
                 n =>
                     new(
-                        $"tens:{n}",
+                        ItemCase.Of("tens", n),
                         $"{Capitalised(n)}: how many tens?",
                         $"{n / 10} tens, no {words.OnesName}",
                         n / 10,
@@ -136,22 +145,31 @@ internal static class WorkedCases
                         PlaceValues.Blocks(PlaceValue.Of(n))
                     )
             ),
-            ItemKind.TensAndOnes => Sample(range, seed, n => new($"kinds:{n}", $"Build {n}", Kinds(n, words), n, n, PlaceValues.Blocks(PlaceValue.Of(n)))),
+            ItemKind.TensAndOnes => Sample(range, seed, n =>
+                new(ItemCase.Of("kinds", n), $"Build {n}", Kinds(n, words), n, n, PlaceValues.Blocks(PlaceValue.Of(n)))
+            ),
             ItemKind.WrittenOut => Sample(range, seed, n =>
-                new($"cards:{n}", $"Make {n} with cards and write it out", PlaceValue.Of(n).ExpandedSentence(), n, n, PlaceValues.Cards(n, apart: true))
+                new(
+                    ItemCase.Of("cards", n),
+                    $"Make {n} with cards and write it out",
+                    PlaceValue.Of(n).ExpandedSentence(),
+                    n,
+                    n,
+                    PlaceValues.Cards(n, apart: true)
+                )
             ),
             ItemKind.AddKinds => Sample(range, seed, n => AddKinds(n, seed)),
             ItemKind.NearestTen => Each(
                 range,
                 n => n % 10 != 0,
-                n => new($"nearest:{n}", $"Which ten is nearest to {n}?", $"{Rounding.ToTen(n)}", Rounding.ToTen(n), n % 10 == 5 ? 2 : 1, null)
+                n => new(ItemCase.Of("nearest", n), $"Which ten is nearest to {n}?", $"{Rounding.ToTen(n)}", Rounding.ToTen(n), n % 10 == 5 ? 2 : 1, null)
             ),
             ItemKind.TenMore =>
             [
                 .. Spread(range, n => n is >= 10 and < 990, seed)
                     .SelectMany(n =>
                         ((int[])[10, -10]).Select(step => new Item(
-                            $"{(step > 0 ? "ten-more" : "ten-less")}:{n}",
+                            ItemCase.Of(step > 0 ? "ten-more" : "ten-less", n),
                             $"Ten {(step > 0 ? "more" : "less")} than {n}",
                             $"{n + step}",
                             n + step,
@@ -163,7 +181,7 @@ internal static class WorkedCases
             ItemKind.TakeTens => Pairs(
                 range,
                 (a, b) => a % 10 == 0 && b % 10 == 0 && a > b && b > 0,
-                (a, b) => new($"take:{a}-{b}", $"{a} − {b} = □", $"{a - b}", a - b, a, null)
+                (a, b) => new(ItemCase.Take(a, b), $"{a} − {b} = □", $"{a - b}", a - b, a, null)
             ),
             ItemKind.CountOn => Splits(range, s => s.Second is >= 1 and <= 3 && s.First > s.Second, Add(approach)),
             ItemKind.PlusNine => Splits(range, s => (s.First == 9 || s.Second == 9) && Math.Min(s.First, s.Second) is > 1 and < 10, Add(approach)),
@@ -199,7 +217,7 @@ internal static class WorkedCases
             n => n % step == 0 && n > 0,
             n =>
                 new(
-                    $"in-{step}:{n}",
+                    ItemCase.Of($"in-{step}", n),
                     $"Count in {(step == 2 ? "twos" : step == 5 ? "fives" : "tens")} to {Of(n)}",
                     $"{string.Join(", ", Enumerable.Range(1, Math.Min(3, n / step)).Select(k => Of(k * step)))} … {Of(n)}",
                     n,
@@ -211,7 +229,7 @@ internal static class WorkedCases
     private static Func<Split, Item> Add(Approach? approach) =>
         s =>
             new(
-                $"{s}",
+                ItemCase.Of(s),
                 $"{s.First} + {s.Second} = □",
                 $"{s.Total}",
                 s.Total,
@@ -226,7 +244,7 @@ internal static class WorkedCases
                     : null
             );
 
-    private static Item Take(Split s) => new($"take:{s.Total}-{s.Second}", $"{s.Total} − {s.Second} = □", $"{s.First}", s.First, s.Total, null);
+    private static Item Take(Split s) => new(ItemCase.Take(s.Total, s.Second), $"{s.Total} − {s.Second} = □", $"{s.First}", s.First, s.Total, null);
 
     private static Picture? TwoColours(Split parts, Approach? approach) => parts.Total <= 10 ? Frames.Ten(parts.First, parts.Second, approach?.Frames) : null;
 
@@ -260,7 +278,7 @@ internal static class WorkedCases
                         .Select(step => (left, right: new Split(left.Second + step, left.First)))
                         .Where(p => p.right.First >= 0 && p.right != p.left)
                         .Select(p => new Item(
-                            $"sums:{p.left}:{p.right}",
+                            ItemCase.Of(p.left, p.right),
                             $"{p.left.First} + {p.left.Second} □ {p.right.First} + {p.right.Second}",
                             Sign(p.left.Total, p.right.Total),
                             p.left.Total - p.right.Total,
@@ -277,7 +295,7 @@ internal static class WorkedCases
             from b in Enumerable.Range(1, 9)
             from c in Enumerable.Range(1, 9)
             where range.Contains(a + b + c) && (a + c == 10 || (a == c && a != b))
-            select new Item($"{a + b + c}={a}+{b}+{c}", $"{a} + {b} + {c} = □", $"{a + b + c}", a + b + c, a + b + c, null),
+            select new Item(ItemCase.Of([a, b, c]), $"{a} + {b} + {c} = □", $"{a + b + c}", a + b + c, a + b + c, null),
         ];
 
     private static Item AddKinds(int first, ulong seed)
@@ -286,7 +304,7 @@ internal static class WorkedCases
         var room = Math.Max(1, 99 - first);
         var second = 1 + (int)((seed + ((ulong)first * 37)) % (ulong)room);
         return new Item(
-            $"{first + second}={first}+{second}",
+            ItemCase.Of([first, second]),
             $"{first} + {second} = □",
             $"{first + second}",
             first + second,

@@ -1,6 +1,7 @@
 using Fobble.Core.Activities;
 using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
+using Fobble.Core.ItemSets;
 using Fobble.Core.Skills;
 
 namespace Fobble.Core.Portraits;
@@ -100,9 +101,9 @@ public sealed class ChildPortrait(ClassEvidence evidence, ActivityLibrary librar
     /// <summary>Bonds that were asked for, from the numbers noted with skills about parts and wholes.</summary>
     public IReadOnlyList<KnownBond> Bonds =>
         [
-            .. All.Select(o => (o, bond: BondOf(o.Numbers)))
+            .. All.Select(o => (o, bond: ItemCase.Read(o.Numbers)?.Bond()))
                 .Where(p => p.bond is not null)
-                .GroupBy(p => p.bond!.Value)
+                .GroupBy(p => (Whole: p.bond!.Value.Total, Part: Math.Min(p.bond.Value.First, p.bond.Value.Second)))
                 .Select(g => (g.Key, last: g.MaxBy(p => p.o.At).o))
                 .Select(p => new KnownBond(p.Key.Whole, p.Key.Part, p.last.Counted(evidence.Map[p.last.Skill]) == Support.Alone, p.last.Day))
                 .OrderBy(b => b.Whole)
@@ -141,19 +142,4 @@ public sealed class ChildPortrait(ClassEvidence evidence, ActivityLibrary librar
                 );
             }),
         ];
-
-    /// <summary>Whole and smaller part of a case such as <c>5=2+3</c>.</summary>
-    internal static (int Whole, int Part)? BondOf(string? numbers)
-    {
-        var words = numbers?.Split('=', '+') ?? [];
-        return
-            words.Length == 3
-            && numbers!.Contains('=', StringComparison.Ordinal)
-            && int.TryParse(words[0], out var whole)
-            && int.TryParse(words[1], out var one)
-            && int.TryParse(words[2], out var other)
-            && one + other == whole
-            ? (whole, Math.Min(one, other))
-            : null;
-    }
 }

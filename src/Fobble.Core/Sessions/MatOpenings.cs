@@ -11,7 +11,7 @@ public static class MatOpenings
     public static string? For(ItemKind kind, Item item)
     {
         ArgumentNullException.ThrowIfNull(item);
-        var numbers = NumbersOf(item.Key);
+        var numbers = item.Case.Numbers;
         return kind switch
         {
             ItemKind.HowMany or ItemKind.SeeScattered or ItemKind.Guess => Look(LookLayout.Scattered, item.Value),
@@ -36,7 +36,7 @@ public static class MatOpenings
     }
 
     // Items that are worked out: sums by their strategy, stories, tens and ones.
-    private static string? ForWorked(ItemKind kind, Item item, int[] numbers) =>
+    private static string? ForWorked(ItemKind kind, Item item, IReadOnlyList<int> numbers) =>
         kind switch
         {
             ItemKind.SayBackOn or ItemKind.OnTheLine or ItemKind.NearestTen or ItemKind.NumberWord => Path(numbers[0], ""),
@@ -62,7 +62,7 @@ public static class MatOpenings
             _ => null,
         };
 
-    private static string TakeFrom(int[] numbers) => $"sums?a={numbers[0]}&op=TakeAway&b={numbers[1]}";
+    private static string TakeFrom(IReadOnlyList<int> numbers) => $"sums?a={numbers[0]}&op=TakeAway&b={numbers[1]}";
 
     // Below four there is no story whose answer is not told in it; among a few small numbers there is always one.
     private static string? Story(StoryKind kind, int total) => total < 4 ? null : $"story?kind={kind}&low={total}&high={Math.Max(total, 7)}&seed={total}";
@@ -78,12 +78,4 @@ public static class MatOpenings
     }
 
     private static string Path(int number, string hops) => $"path?low=0&high={(number < 10 ? 10 : number < 20 ? 20 : 100)}&start={number}&hops={hops}";
-
-    // The numbers of a key in their order: 5=2+3 gives 5, 2, 3.
-    private static int[] NumbersOf(string key) =>
-        [
-            .. key.Split([':', '=', '+', '-'])
-                .Where(t => t.Length > 0 && t.All(char.IsAsciiDigit))
-                .Select(t => int.Parse(t, System.Globalization.CultureInfo.InvariantCulture)),
-        ];
 }

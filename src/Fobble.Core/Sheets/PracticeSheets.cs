@@ -25,7 +25,7 @@ internal static class PracticeSheets
                 case SheetKind.Bonds:
                     var bonds = Items(request, ItemKind.BondPart, child, seed);
                     Rows(pages, child?.Name, [.. bonds.Select(b => b.Picture!)], 3, 58);
-                    answers.Add(new(child?.Name, [.. bonds.Select(b => $"{Item.KeyInWords(b.Key)}")]));
+                    answers.Add(new(child?.Name, [.. bonds.Select(b => b.Case.InWords())]));
                     break;
                 default:
                     var kind = request.Variant switch

@@ -62,7 +62,7 @@ internal static class SeenRecord
         return seen with
         {
             Short = skill.Short,
-            Numbers = seen.Numbers is { } key ? Item.KeyInWords(key) : null,
+            Numbers = seen.Numbers is { } key ? ItemCase.InWords(key) : null,
             Slip = skill.Slips.FirstOrDefault(s => s.Id == seen.Slip)?.Text,
             Strategy = skill.Strategies.FirstOrDefault(s => s.Id == seen.Strategy)?.Text,
         };

@@ -140,24 +140,41 @@ internal sealed partial class JobQueue(TimeProvider clock, ILogger<JobQueue> log
         }
     }
 
+    /// <summary>Ends what is worked at; the turn of what waits does not come any more.</summary>
+    public override async Task StopAsync(CancellationToken cancellationToken)
+    {
+        lock (_lock)
+        {
+            _waiting.Writer.TryComplete();
+            foreach (var job in _jobs.Values)
+            {
+                job.Cancel();
+            }
+        }
+
+        await base.StopAsync(cancellationToken);
+    }
+
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         await foreach (var job in _waiting.Reader.ReadAllAsync(stoppingToken))
         {
-            try
-            {
-                await Task.Run(() => job.Go(stoppingToken), stoppingToken);
-            }
-            catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
-            {
-                return;
-            }
+            await WorkAsync(job, stoppingToken);
+        }
+    }
+
+    private async Task WorkAsync(Job job, CancellationToken stop)
+    {
+        try
+        {
+            await Task.Run(() => job.Go(stop), stop);
+        }
+        catch (OperationCanceledException) when (stop.IsCancellationRequested) { }
 #pragma warning disable CA1031 // Said to whoever waits by the job's state; here it is only written down.
-            catch (Exception fault)
+        catch (Exception fault)
 #pragma warning restore CA1031
-            {
-                Failed(log, job.GetType().Name, job.ClassId, fault);
-            }
+        {
+            Failed(log, job.GetType().Name, job.ClassId, fault);
         }
     }
 

@@ -85,7 +85,6 @@ public class ItemSetTests
     {
         ItemCases.All(ItemKind.Adding, new(0, 10), 1).Count.ShouldBe(66);
         ItemCases.All(ItemKind.TakingAway, new(0, 10), 1).Select(i => i.Key).ShouldBeUnique();
-        Item.KeyInWords("take:9-4").ShouldBe("9 − 4");
     }
 
     [Theory]
@@ -135,12 +134,6 @@ public class ItemSetTests
             .Make(new(ItemKind.Numeral, new(1, 10), 10, ItemHistory.None, 1))
             .ShouldAllBe(i => i.Distractors.Count == 2 && !i.Distractors.Contains(i.Value));
     }
-
-    [Theory]
-    [InlineData("5=2+3", "5 = 2 + 3")]
-    [InlineData("numeral:6", "6")]
-    [InlineData("4:7", "4 and 7")]
-    public void A_key_can_be_said(string key, string words) => Item.KeyInWords(key).ShouldBe(words);
 
     [Fact]
     public void Teens_and_tens_are_known_to_be_mixed_up() => Confusion.Known.ShouldContain(new Confusion(15, 50));

@@ -66,7 +66,6 @@ public class PortraitTests
         ).Bonds;
         bonds.ShouldBe([new(4, 1, false, SchoolDay(3)), new(5, 2, true, SchoolDay(2))]);
         bonds[1].Other.ShouldBe(3);
-        ChildPortrait.BondOf("5=2+4").ShouldBeNull();
     }
 
     [Fact]

@@ -19,7 +19,8 @@ namespace Fobble.Server.Features.Account;
 /// <param name="DemoAdults">Made-up adults to choose from; empty outside the demo.</param>
 public sealed record AccountState(SignedInAdult? SignedIn, bool FirstStart, IReadOnlyList<DemoAdult> DemoAdults);
 
-public sealed record SignedInAdult(int Id, string FullName, IReadOnlyList<AdultsClass> Classes);
+/// <param name="Version">Of the program; strangers are not told.</param>
+public sealed record SignedInAdult(int Id, string FullName, IReadOnlyList<AdultsClass> Classes, string Version);
 
 /// <param name="Today">Today at the school: pages take it from here, not from the tablet's clock.</param>
 /// <param name="TimeZone">Of the school, by its IANA name.</param>
@@ -164,7 +165,8 @@ internal sealed class AccountFeature : IFeature
                         var zone = SchoolZones.Of(c.School!, clock);
                         return new AdultsClass(c.ClassId, c.Name, c.School!.Name, c.Role, zone.DayOf(clock.GetUtcNow()), zone.Id, c.School.Locale);
                     }),
-                ]
+                ],
+                typeof(AccountFeature).Assembly.GetName().Version!.ToString(3)
             );
     }
 

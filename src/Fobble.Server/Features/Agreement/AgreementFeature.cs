@@ -89,7 +89,7 @@ internal sealed class AgreementFeature : IFeature
                         .OrderByDescending(p => Math.Abs(p.First.Support - p.Second.Support))
                         .Select(p => new MomentView(
                             names.GetValueOrDefault(p.First.Child, ""),
-                            p.First.Numbers is { } key ? Item.KeyInWords(key) : null,
+                            p.First.Numbers is { } key ? ItemCase.InWords(key) : null,
                             p.First.Support,
                             p.Second.Support
                         )),

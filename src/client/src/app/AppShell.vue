@@ -123,6 +123,7 @@ async function leave() {
         <b v-else>{{ current?.name }}</b>
         <span class="small soft">{{ account?.signedIn?.fullName }}</span>
         <button type="button" class="button plain small" @click="leave">Sign out</button>
+        <span class="small soft">Version {{ account?.signedIn?.version }}</span>
       </div>
     </nav>
     <main id="page" tabindex="-1">

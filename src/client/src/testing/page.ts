@@ -14,6 +14,7 @@ export const calls: Call[] = []
 const answers = new Map<string, unknown>()
 const account = {
   signedIn: {
+    version: '0.15.0',
     fullName: 'Ines Okonjo',
     id: 1,
     classes: [{ id: 1, name: 'Rowan', role: 'LeadTeacher', school: 'Lantern Hill' }],
