@@ -28,7 +28,7 @@ public class ArchitectureTests
         ("Portraits", ["Numbers", "Calendars", "ItemSets", "Skills", "Activities", "Evidence"]),
         ("Reports", ["Numbers", "Calendars", "Approaches", "Pictures", "Sheets", "Skills", "Activities", "Evidence", "Portraits"]),
         ("Planning", ["Numbers", "Approaches", "Calendars", "ItemSets", "Skills", "Standards", "Cupboard", "Activities", "Evidence"]),
-        ("Grouping", ["Numbers", "Approaches", "Calendars", "Skills", "Evidence"]),
+        ("Grouping", ["Numbers", "Approaches", "Calendars", "ItemSets", "Skills", "Evidence"]),
         ("Sessions", ["Numbers", "Pictures", "Approaches", "Calendars", "ItemSets", "Mats", "Stories", "Skills", "Cupboard", "Activities", "Evidence"]),
         ("Baseline", ["Numbers", "Pictures", "Approaches", "Calendars", "ItemSets", "Skills", "Cupboard", "Activities", "Evidence", "Sessions"]),
         ("SettingOut", ["Numbers", "Calendars", "Approaches", "ItemSets", "Skills", "Sheets", "Cupboard", "Activities", "Evidence", "Planning", "Sessions"]),

@@ -150,7 +150,7 @@ public sealed class GroupsTests : IDisposable
             .ShouldNotContain(c => c.Id == child);
 
         GroupsOnBoard board = new(GroupsAsk.Nothing, Board.Groups(first));
-        var others = await Visitor.ReadAsync<IReadOnlyList<GroupsView>>(await ines.PostAsync(NextWeek + "/groups/others", board));
+        var others = (await Visitor.ReadAsync<OtherSets>(await ines.PostAsync(NextWeek + "/groups/others", board))).Sets;
         others.Count.ShouldBe(2);
         others.ShouldAllBe(o => o.Score <= first.Score && Print(o) != Print(first));
 

@@ -192,10 +192,13 @@ public sealed class PlanningTests : IDisposable
     {
         var ines = await _school.ComeInAsAsync("ines");
         var lesson = (await ines.ReadAsync<PlanView>(Plan)).Lessons.Where(l => !l.Past).Skip(8).First();
-        (await ines.PutAsync($"{Plan}/lessons", new ChangeLesson(1, lesson.Skill, lesson.Number, true, "Bring the lanterns."))).StatusCode.ShouldBe(
+        (await ines.PutAsync($"{Plan}/lessons", new ChangeLesson(1, lesson.Skill, lesson.Number, true, null))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+
+        // Who keeps a note leaves the pin, which may be somebody else's, as it is.
+        (await ines.PutAsync($"{Plan}/lessons", new ChangeLesson(2, lesson.Skill, lesson.Number, null, "Bring the lanterns."))).StatusCode.ShouldBe(
             HttpStatusCode.NoContent
         );
-        (await ines.PutAsync($"{Plan}/lessons", new ChangeLesson(2, lesson.Skill, lesson.Number, true, new string('x', 301)))).StatusCode.ShouldBe(
+        (await ines.PutAsync($"{Plan}/lessons", new ChangeLesson(3, lesson.Skill, lesson.Number, true, new string('x', 301)))).StatusCode.ShouldBe(
             HttpStatusCode.BadRequest
         );
         var usual = (await ines.ReadAsync<ScopeChoices>($"{Plan}/scope")).Usual;

@@ -206,7 +206,9 @@ test('asked to end, the server ends within five seconds, whatever it is working 
   expect(draft.status()).toBe(200)
   expect((await ask('weeks/2026-12-02/groups/ahead', { weeks: 8 })).status()).toBe(200)
   const nothing = { seats: [], aims: [], kept: [], turns: [], work: [], letGo: [], without: [] }
-  const waiting = Array.from({ length: 6 }, () => ask('weeks/2026-12-02/groups/others', nothing).catch(() => 'cut off'))
+  const waiting = Array.from({ length: 6 }, () =>
+    ask('weeks/2026-12-02/groups/proposal', nothing).catch(() => 'cut off'),
+  )
   await page.waitForTimeout(300)
   expect(await server.end()).toBeLessThan(5000)
   await Promise.all(waiting)

@@ -168,6 +168,41 @@ test.describe('a plan in force', () => {
     await expectAccessible(page)
   })
 
+  test('two adults at once: the second sees what the first did, and does theirs on top of it', async ({
+    page,
+    browser,
+  }) => {
+    // Another tablet, which hears nothing live: it still shows the plan as it was.
+    const other = await (await browser.newContext({ timezoneId: 'UTC' })).newPage()
+    await other.clock.setFixedTime(new Date('2026-11-25T08:12:00Z'))
+    await other.route('**/live**', (route) => route.abort())
+    await comeInAs(other, server, 'Ines Okonjo')
+    const open = async (at: Page) => {
+      await at.goto(`${server.url}/c/1/plan/year`)
+      await at.locator('.threads .bead').first().focus()
+      for (let i = 0; i < 60; i++) await at.keyboard.press('ArrowRight')
+      return at.getByRole('complementary', { name: 'The lesson' })
+    }
+    const theirs = await open(other)
+    const mine = await open(page)
+    await mine.getByRole('button', { name: 'Pin it to its day' }).click()
+    await expect(mine.getByRole('button', { name: 'Let go of the pin' })).toBeVisible()
+
+    await theirs.getByLabel('Note').fill('Ask for the long bench.')
+    await theirs.getByRole('button', { name: 'Keep the note' }).click()
+    const told = other.getByRole('dialog', { name: 'Changed in the meantime' })
+    await expect(told).toBeVisible()
+    await expect(told.getByRole('listitem')).toContainText([/pinned|pin/i])
+    await expect(theirs.getByLabel('Note')).toHaveValue('Ask for the long bench.')
+    await expectAccessible(other)
+    await told.getByRole('button', { name: 'Do mine on top of it' }).click()
+    await expect(told).toBeHidden()
+    const again = await open(page)
+    await expect(again.getByLabel('Note')).toHaveValue('Ask for the long bench.')
+    await expect(again.getByRole('button', { name: 'Let go of the pin' })).toBeVisible()
+    await other.context().close()
+  })
+
   test('the week: another activity with its reason, pinned; minutes add up; pages on paper', async ({ page }) => {
     await page.goto(`${server.url}/c/1/plan/2026-11-30`)
     await page.getByRole('button', { name: /Let Fobble plan this week|Plan it anew/ }).click()

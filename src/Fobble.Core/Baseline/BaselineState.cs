@@ -9,6 +9,9 @@ namespace Fobble.Core.Baseline;
 public sealed record Inferred(SkillId Skill, double Chance, bool Held)
 {
     public double Sure => Math.Max(Chance, 1 - Chance);
+
+    /// <summary>As it is shown, in per cent.</summary>
+    public int SurePercent => BaselineState.Percent(Sure);
 }
 
 /// <summary>How far a child seems to be in one strand.</summary>
@@ -18,7 +21,9 @@ public sealed record StrandReach(string Strand, int Held, int Of, double Sure, S
 /// <summary>Where a baseline check stands after some answers.</summary>
 public sealed class BaselineState
 {
-    private const int MostShownSure = 94;
+    /// <summary>No more is shown, in per cent, however sure it is: an adult's own slips are not in the reckoning.</summary>
+    public const int MostShownSure = 94;
+
     private readonly Dictionary<SkillId, Inferred> _by;
 
     internal BaselineState(SkillMap map, double[] chances, double sure, bool done, SkillId? next)
@@ -44,8 +49,12 @@ public sealed class BaselineState
 
     public Inferred this[SkillId skill] => _by[skill];
 
-    /// <summary>How sure it is, never put higher than it is worth: an adult's own slips are not in the reckoning.</summary>
-    public string SureInWords => $"about {Math.Min(MostShownSure, (int)Math.Round(Sure * 100))} % sure";
+    internal static int Percent(double sure) => Math.Min(MostShownSure, (int)Math.Round(sure * 100));
+
+    /// <summary>How sure it is, as it is shown, in per cent.</summary>
+    public int SurePercent => Percent(Sure);
+
+    public string SureInWords => $"about {SurePercent} % sure";
 
     public IReadOnlyList<StrandReach> Reach =>
         [

@@ -145,7 +145,7 @@ public sealed class Judge(SchoolCalendar calendar, EvidenceSettings settings)
                 new(
                     $"shown in {Words.Number(ways)} ways",
                     shown >= ways,
-                    $"shown in {Words.More(ways - shown, "way", "ways")}, such as {Words.NextWay(skill, observations)}"
+                    $"shown in {Words.More(ways - shown, "way", "ways")}, such as {EvidenceWords.NextWay(skill, observations)}"
                 )
             );
         }

@@ -158,7 +158,7 @@ public static class Candidates
 
     private static Dictionary<SkillId, int> ReachOf(ChildId child, IEnumerable<SkillId> skills, ClassEvidence evidence) =>
         skills
-            .Select(s => (Skill: s, Most: evidence.Seen(child, s) is [.., var last] ? ItemCase.Read(last.Numbers)?.Largest : null))
+            .Select(s => (Skill: s, Most: evidence.Seen(child, s) is [.., var last] ? ItemCase.LargestIn(last.Numbers) : null))
             .Where(p => p.Most is not null)
             .ToDictionary(
                 p => p.Skill,

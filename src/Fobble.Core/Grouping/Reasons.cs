@@ -123,7 +123,7 @@ public static class Reasons
                     .Select(o => (Support: o.Counted(skill), o.Day))
                     .Distinct()
                     .GroupBy(o => o.Support)
-                    .Select(g => $"{Words.Of(g.Key)} {Words.List([.. g.Select(o => DayInWords(o.Day, today)).Distinct()])}"),
+                    .Select(g => $"{EvidenceWords.Of(g.Key)} {Words.List([.. g.Select(o => DayInWords(o.Day, today)).Distinct()])}"),
             ]);
     }
 

@@ -37,9 +37,6 @@ public sealed partial record ItemCase(string Name, CaseForm Form, IReadOnlyList<
     /// <summary>As an observation keeps it.</summary>
     public string Text => Name.Length == 0 ? Body() : $"{Name}:{Body()}";
 
-    /// <summary>The largest number that was handled.</summary>
-    public int Largest => Numbers.Max();
-
     /// <summary>The whole and its two parts, where that is all that is asked.</summary>
     public Split? Bond() => Form == CaseForm.Parts && Name.Length == 0 && Numbers.Count == 3 ? new Split(Numbers[1], Numbers[2]) : null;
 
@@ -84,6 +81,10 @@ public sealed partial record ItemCase(string Name, CaseForm Form, IReadOnlyList<
         return read.Adds() ? read : null;
     }
 
+    /// <summary>The largest number that was handled, of a case or of a teacher's own words; null where there is none.</summary>
+    public static int? LargestIn(string? text) =>
+        Digits().Matches(text ?? "").Select(m => int.TryParse(m.Value, NumberStyles.None, CultureInfo.InvariantCulture, out var n) ? n : (int?)null).Max();
+
     /// <summary>What was asked as a teacher would say it: 5 = 2 + 3, 5 − 2, 6, 4 and 7. A teacher's own words stay as they are.</summary>
     public static string InWords(string text) => Read(text)?.InWords() ?? text;
 
@@ -125,6 +126,9 @@ public sealed partial record ItemCase(string Name, CaseForm Form, IReadOnlyList<
             CaseForm.Sums => Numbers[1] + Numbers[2] == Numbers[0] && Numbers[4] + Numbers[5] == Numbers[3],
             _ => true,
         };
+
+    [GeneratedRegex("[0-9]+")]
+    private static partial Regex Digits();
 
     // A teacher may have written 5 = 2 + 3.
     [GeneratedRegex(@"\s*([=+:/-])\s*")]

@@ -15,7 +15,7 @@ public static class StageWords
         var beside = signs && skill.ShownIn.Count > 1 && approach.Symbols == SymbolsWhen.FromTheStart ? ", signs beside" : "";
         return stage switch
         {
-            LessonStage.Introduce => $"introduce {Words.Of(skill.ShownIn[0])}{beside}",
+            LessonStage.Introduce => $"introduce {EvidenceWords.Of(skill.ShownIn[0])}{beside}",
             LessonStage.Practise => skill.ShownIn.Contains(Representation.Picture)
                 ? $"practise with drawing and talk{beside}"
                 : $"practise, and talk about it{beside}",

@@ -48,13 +48,14 @@ public sealed record QuestionView(
 
 public sealed record AnswerView(Guid Id, string Skill, string Short, Support Support, DateTimeOffset At, string By);
 
-/// <param name="Chance">0 to 1, as inferred.</param>
+/// <param name="SurePercent">How sure it is of that, as it is shown.</param>
 /// <param name="Asked">Asked for in this check.</param>
 /// <param name="Override">What an adult put over it.</param>
-public sealed record PathSkill(string Id, string Short, string Strand, bool Held, double Chance, Support? Asked, bool? Override, int Strength);
+public sealed record PathSkill(string Id, string Short, string Strand, bool Held, int SurePercent, Support? Asked, bool? Override, int Strength);
 
 public sealed record ReachView(string Strand, string Name, int Held, int Of, double Sure, string Sentence);
 
+/// <param name="MostPercent">No more is ever shown.</param>
 /// <param name="Question">Null when there is nothing more to ask, or it has ended.</param>
 public sealed record CheckView(
     int Id,
@@ -64,6 +65,8 @@ public sealed record CheckView(
     int Asked,
     int AtMost,
     double Sure,
+    int SurePercent,
+    int MostPercent,
     string SureInWords,
     bool Done,
     DateTimeOffset StartedAt,

@@ -63,6 +63,8 @@ internal sealed class BaselineReader(ClassRoom room, CheckStates states)
             answers.Count,
             BaselineSettings.Default.MostQuestions,
             state.Sure,
+            state.SurePercent,
+            BaselineState.MostShownSure,
             state.SureInWords,
             state.Done,
             row.StartedAt,
@@ -82,7 +84,7 @@ internal sealed class BaselineReader(ClassRoom room, CheckStates states)
                         room.Map[i.Skill].Short,
                         room.Map[i.Skill].Strand,
                         i.Held,
-                        i.Chance,
+                        i.SurePercent,
                         asked.TryGetValue(i.Skill.Value, out var support) ? support : null,
                         overrides.TryGetValue(i.Skill, out var better) ? better : null,
                         (int)evidence[child, i.Skill].Strength

@@ -195,3 +195,7 @@ public sealed record NewTimeOut(int ChildId, DayOfWeek Weekday, TimeOnly From, T
 public sealed record NearAdultChange(bool Near);
 
 public sealed record AdultGroupsChange(IReadOnlyList<string> Strands, int? Most);
+
+/// <summary>Sets beside the one on the board.</summary>
+/// <param name="Sentence">Why there are none; null where there are.</param>
+public sealed record OtherSets(IReadOnlyList<GroupsView> Sets, string? Sentence);

@@ -11,7 +11,7 @@ namespace Fobble.Server.Features.Groups;
 /// <summary>The board of one week: ask, price, ask why not, look for others, go on looking, accept.</summary>
 internal sealed class GroupsFeature : IFeature
 {
-    private const int OtherSets = 2;
+    private const int MostOthers = 2;
 
     public void AddServices(IServiceCollection services)
     {
@@ -72,7 +72,7 @@ internal sealed class GroupsFeature : IFeature
     }
 
     /// <summary>Sets nearly as good that give at least some children another aim.</summary>
-    private static async Task<Results<Ok<IReadOnlyList<GroupsView>>, ValidationProblem>> OthersAsync(
+    private static async Task<Results<Ok<OtherSets>, ValidationProblem>> OthersAsync(
         DateOnly day,
         GroupsOnBoard board,
         GroupingReader reader,
@@ -84,9 +84,13 @@ internal sealed class GroupsFeature : IFeature
         week.Check(board.Ask, board.Groups);
         var problem = week.ProblemFor(board.Ask);
         var found = Grouper.AsFound(problem, week.Formed(board.Groups));
-        return TypedResults.Ok<IReadOnlyList<GroupsView>>([
-            .. (await solving.RunAsync(until => Grouper.Others(problem, found, OtherSets, until), stop)).Select(week.ViewProposal),
-        ]);
+        var others = await solving.RunAsync(until => Grouper.Others(problem, found, MostOthers, until), stop);
+        return TypedResults.Ok(
+            new OtherSets(
+                [.. others.Select(week.ViewProposal)],
+                others.Count > 0 ? null : $"There is no other set that differs by as much as {Words.Number(problem.LeastUnlike)} children."
+            )
+        );
     }
 
     private static async Task<Results<Ok<IReadOnlyList<PriceView>>, ValidationProblem>> PricesAsync(

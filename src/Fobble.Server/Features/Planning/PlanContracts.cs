@@ -126,7 +126,9 @@ public sealed record DayPriceView(DateOnly Day, string? Refused, IReadOnlyList<s
 public sealed record MoveLesson(int Version, string Skill, int Number, DateOnly Day, bool Anyway);
 
 /// <param name="Version">Of the plan that was looked at.</param>
-public sealed record ChangeLesson(int Version, string Skill, int Number, bool Pinned, string Note);
+/// <param name="Pinned">Null leaves it as it is: what somebody else has changed meanwhile is not undone by the way.</param>
+/// <param name="Note">Null leaves it as it is.</param>
+public sealed record ChangeLesson(int Version, string Skill, int Number, bool? Pinned, string? Note);
 
 /// <param name="Version">Of the plan that was looked at: it is what is undone.</param>
 public sealed record UndoPlan(int Version);

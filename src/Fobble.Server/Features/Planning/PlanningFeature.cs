@@ -184,8 +184,8 @@ internal sealed class PlanningFeature : IFeature
             return TypedResults.NotFound();
         }
 
-        RefusedException.Unless(change.Note.Length <= LongestNote, "note", $"A note has at most {LongestNote} letters.");
-        var changed = lesson with { Pinned = change.Pinned, Note = change.Note.Trim() };
+        RefusedException.Unless((change.Note?.Length ?? 0) <= LongestNote, "note", $"A note has at most {LongestNote} letters.");
+        var changed = lesson with { Pinned = change.Pinned ?? lesson.Pinned, Note = change.Note?.Trim() ?? lesson.Note };
         var document = stored.Document with
         {
             Plan = stored.Document.Plan with { Lessons = [.. stored.Document.Plan.Lessons.Select(l => l == lesson ? changed : l)] },

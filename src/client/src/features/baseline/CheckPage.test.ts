@@ -7,7 +7,7 @@ const { default: CheckPage } = await import('./CheckPage.vue')
 
 const item = (ask: string, right: string) => ({ key: ask, ask, answer: right, value: 1, difficulty: 1, picture: null })
 const skill = (id: string, more: object = {}) => ({
-  id, short: `Short ${id}`, strand: 'count', held: true, chance: 0.9, asked: null, override: null, strength: 0, ...more,
+  id, short: `Short ${id}`, strand: 'count', held: true, surePercent: 90, asked: null, override: null, strength: 0, ...more,
 }) // prettier-ignore
 const check = (more: object = {}) => ({
   id: 5,
@@ -17,6 +17,8 @@ const check = (more: object = {}) => ({
   asked: 2,
   atMost: 30,
   sure: 0.97,
+  surePercent: 94,
+  mostPercent: 94,
   sureInWords: 'about 94 % sure',
   done: false,
   startedAt: '2026-11-25T08:00:00Z',
@@ -28,7 +30,7 @@ const check = (more: object = {}) => ({
   }, // prettier-ignore
   answers: [{ id: 'x', skill: 'count.a', short: 'Say to five', support: 'Alone', at: '', by: 'Ines' }],
   reach: [{ strand: 'count', name: 'Counting', held: 2, of: 3, sure: 0.9, sentence: 'Likely up to …' }],
-  path: [skill('count.a', { asked: 'Alone' }), skill('count.b'), skill('count.c', { held: false, chance: 0.4 })],
+  path: [skill('count.a', { asked: 'Alone' }), skill('count.b'), skill('count.c', { held: false, surePercent: 60 })],
   readyNext: [],
   ...more,
 })

@@ -99,7 +99,7 @@ const know = (has: boolean | null) =>
       }),
     ),
   )
-const percent = computed(() => Math.min(94, Math.round(100 * (check.value?.sure ?? 0))))
+const percent = computed(() => check.value?.surePercent ?? 0)
 const goOn = () =>
   router.push({
     name: 'check',
@@ -132,7 +132,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
           <h1 class="said">{{ check.child }}</h1>
         </div>
         <div class="sure" role="status">
-          <span class="gauge" aria-hidden="true"><i :style="{ width: `${percent}%` }" /><em /></span>
+          <span class="gauge" aria-hidden="true"
+            ><i :style="{ width: `${percent}%` }" /><em :style="{ left: `${check.mostPercent}%` }"
+          /></span>
           <span>
             <b>{{ check.asked }}</b> asked, {{ check.asked ? check.sureInWords : 'nothing known yet' }}
           </span>
@@ -251,7 +253,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
               {{
                 about.asked
                   ? `asked: ${supportLabel(about.asked).toLowerCase()}`
-                  : `inferred: ${about.held ? 'likely there' : 'likely not yet'}, about ${Math.min(94, Math.round(100 * Math.max(about.chance, 1 - about.chance)))} % sure`
+                  : `inferred: ${about.held ? 'likely there' : 'likely not yet'}, about ${about.surePercent} % sure`
               }}
             </span>
             <span v-if="records && !about.asked" class="row">
@@ -320,7 +322,6 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 /* Where it stops by itself. */
 .gauge em {
   position: absolute;
-  left: 94%;
   top: 0;
   bottom: 0;
   border-left: 1.5px dashed var(--ink);

@@ -9,7 +9,7 @@ const skill = (id: string, more: Partial<Schemas['PathSkill']> = {}): Schemas['P
   short: id,
   strand: id.split('.')[0]!,
   held: false,
-  chance: 0.2,
+  surePercent: 80,
   asked: null,
   override: null,
   strength: 0,

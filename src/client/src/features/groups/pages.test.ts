@@ -111,7 +111,7 @@ describe('the board', () => {
   it('lays other sets beside it, and what would be if a child were away', async () => {
     const wrapper = await openBoard()
     const other = view({ score: 280, groups: [group(1, 'See to three', [2, 'Wren A.'])] })
-    answer('POST', `${week}/others`, [other])
+    answer('POST', `${week}/others`, { sets: [other], sentence: null })
     await button(wrapper, 'Other good sets').trigger('click')
     await flushPromises()
     expect(wrapper.findAll('.set').map((s) => s.text())).toEqual(['Best 300 points', 'Other 1 280 points'])

@@ -72,9 +72,9 @@ export function useBoard() {
         }),
       ),
     onSuccess: (found) => {
-      sets.value = [sets.value[current.value]!, ...found.map((view, i) => ({ name: `Other ${i + 1}`, view }))]
+      sets.value = [sets.value[current.value]!, ...found.sets.map((view, i) => ({ name: `Other ${i + 1}`, view }))]
       lay()
-      if (!found.length) say('There is no other set that differs by as much as five children.')
+      if (found.sentence) say(found.sentence)
     },
     ...tell,
   })

@@ -13,17 +13,19 @@ const props = defineProps<{
   prices?: Schemas['DayPriceView'][]
   canChange: boolean
 }>()
-const emit = defineEmits<{ move: [string]; change: [{ pinned: boolean; note: string }]; ask: [] }>()
+const emit = defineEmits<{ move: [string]; change: [{ pinned?: boolean; note?: string }]; ask: [] }>()
 const { classId } = useAccount()
 const note = ref('')
 const to = ref('')
+// The plan is read anew when anybody changes it; what is being written here stays, unless the lesson in hand is another one or its note has changed.
+watch(
+  () => [props.lesson.skill, props.lesson.number, props.lesson.note] as const,
+  ([, , kept]) => (note.value = kept),
+  { immediate: true },
+)
 watch(
   () => props.lesson,
-  (lesson) => {
-    note.value = lesson.note
-    to.value = ''
-  },
-  { immediate: true },
+  () => (to.value = ''),
 )
 const own = computed(() => props.lessons.filter((l) => l.skill === props.lesson.skill))
 const starters = computed(() => props.reviews.filter((r) => r.skill === props.lesson.skill))
@@ -55,7 +57,7 @@ const mark = { open: '', advice: ' – think again', refused: ' – no' }
         <span v-if="!starters.length" class="soft">not planned</span>
       </p>
     </div>
-    <form v-if="canChange && !lesson.past" @submit.prevent="emit('change', { pinned: lesson.pinned, note })">
+    <form v-if="canChange && !lesson.past" @submit.prevent="emit('change', { note })">
       <label class="field"
         ><span>Move it to</span>
         <select v-model="to" class="box" @focus="emit('ask')">
@@ -74,7 +76,11 @@ const mark = { open: '', advice: ' – think again', refused: ' – no' }
       <label class="field"><span>Note</span><textarea v-model="note" rows="2" maxlength="300" /></label>
       <div class="buttons">
         <button class="button small" :disabled="note === lesson.note">Keep the note</button>
-        <button type="button" class="button small" @click="emit('change', { pinned: !lesson.pinned, note })">
+        <button
+          type="button"
+          class="button small"
+          @click="emit('change', { pinned: !lesson.pinned, ...(note !== lesson.note && { note }) })"
+        >
           {{ lesson.pinned ? 'Let go of the pin' : 'Pin it to its day' }}
         </button>
         <RouterLink

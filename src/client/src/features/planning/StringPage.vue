@@ -97,7 +97,8 @@ const move = (lesson: Lesson, day: string, anyway: boolean) =>
       ),
     { onSuccess: (done) => done && say(`${lesson.short} is on ${fullDay(day)} now.`) },
   )
-const keep = (lesson: Lesson, { pinned, note }: { pinned: boolean; note: string }) =>
+/** Only what is changed is sent: what another adult did to the same lesson stays. */
+const keep = (lesson: Lesson, { pinned = null, note = null }: { pinned?: boolean | null; note?: string | null }) =>
   change.mutate(() =>
     take(
       api.PUT('/api/classes/{classId}/plan/lessons', {
