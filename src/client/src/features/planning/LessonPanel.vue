@@ -19,7 +19,7 @@ const note = ref('')
 const to = ref('')
 // The plan is read anew when anybody changes it; what is being written here stays, unless the lesson in hand is another one or its note has changed.
 watch(
-  () => [props.lesson.skill, props.lesson.number, props.lesson.note] as const,
+  [() => props.lesson.skill, () => props.lesson.number, () => props.lesson.note],
   ([, , kept]) => (note.value = kept),
   { immediate: true },
 )

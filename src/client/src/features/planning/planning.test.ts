@@ -136,7 +136,7 @@ describe('the year', () => {
       .trigger('click')
     await flushPromises()
     expect(calls.filter((c) => c.method !== 'GET').map((c) => c.body ?? c.path)).toEqual([
-      { version: 3, skill: 'a', number: 1, pinned: false, note: 'Bring bells.' },
+      { version: 3, skill: 'a', number: 1, pinned: null, note: 'Bring bells.' },
       { version: 3, skill: 'a', number: 1, pinned: true, note: 'Bring bells.' },
       { version: 3 },
     ])
