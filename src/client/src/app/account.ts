@@ -1,10 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
+import { queryKey } from './keys'
 import { api, take } from './api/client'
 
 export const accountQuery = {
-  queryKey: ['account'],
+  queryKey: queryKey('account'),
   queryFn: () => take(api.GET('/api/account', {})),
   staleTime: 5 * 60_000,
 }

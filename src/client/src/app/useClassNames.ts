@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
+import { queryKey } from './keys'
 import { useAccount } from './account'
 import { api, take } from './api/client'
 
@@ -7,7 +8,7 @@ import { api, take } from './api/client'
 export function useClassNames() {
   const { classId } = useAccount()
   const { data } = useQuery({
-    queryKey: ['children', classId],
+    queryKey: queryKey('children', classId),
     queryFn: () => take(api.GET('/api/classes/{classId}/children', { params: { path: { classId: classId.value } } })),
     staleTime: 60_000,
   })

@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
+import { queryKey } from './keys'
 import { useAccount } from './account'
 import { api, take } from './api/client'
 import { mondayOf } from './dates'
@@ -13,7 +14,7 @@ export function useWeek() {
   const monday = computed(() => (day.value ? mondayOf(day.value) : ''))
   const path = computed(() => ({ classId: classId.value, day: monday.value }))
   const { data: week, error } = useQuery({
-    queryKey: ['week', classId, monday],
+    queryKey: queryKey('week', classId, monday),
     queryFn: () => take(api.GET('/api/classes/{classId}/weeks/{day}', { params: { path: path.value } })),
     enabled: computed(() => monday.value !== ''),
     placeholderData: keepPreviousData,

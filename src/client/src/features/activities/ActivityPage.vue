@@ -2,6 +2,7 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { fullDay } from '@/app/dates'
@@ -21,7 +22,7 @@ const id = computed(() => String(route.params.id))
 const skill = computed(() => (route.query.skill as string) || undefined)
 const children = computed(() => (route.query.children ? Number(route.query.children) : undefined))
 const { data: activity, error } = useQuery({
-  queryKey: ['activities', classId, 'one', id, skill, children],
+  queryKey: queryKey('activities', classId, 'one', id, skill, children),
   queryFn: () =>
     take(
       api.GET('/api/classes/{classId}/activities/{activityId}', {

@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { say } from '@/ui/notices'
@@ -19,12 +20,12 @@ const source = computed(() => (isNew.value ? from.value : String(route.params.id
 const refused = ref('')
 
 const { data: library } = useQuery({
-  queryKey: ['activities', classId, {}],
+  queryKey: queryKey('activities', classId, {}),
   queryFn: () =>
     take(api.GET('/api/classes/{classId}/activities', { params: { path: { classId: classId.value }, query: {} } })),
 })
 const { data: written } = useQuery({
-  queryKey: ['activities', classId, 'written', source],
+  queryKey: queryKey('activities', classId, 'written', source),
   queryFn: () =>
     take(
       api.GET('/api/classes/{classId}/activities/{activityId}/written', {
@@ -33,7 +34,7 @@ const { data: written } = useQuery({
     ),
 })
 const { data: cupboard } = useQuery({
-  queryKey: ['cupboard', classId],
+  queryKey: queryKey('cupboard', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/cupboard', { params: { path: { classId: classId.value } } })),
 })
 const entry = ref<Entry>()

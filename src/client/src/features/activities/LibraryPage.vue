@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useDebounceFn } from '@vueuse/core'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { fileBody } from '@/ui/fileBody'
@@ -29,7 +31,7 @@ const asked = computed(() => {
   }
 })
 const { data: library, error } = useQuery({
-  queryKey: ['activities', classId, asked],
+  queryKey: queryKey('activities', classId, asked),
   queryFn: () =>
     take(
       api.GET('/api/classes/{classId}/activities', {
@@ -47,12 +49,7 @@ function ask(name: string, value: string | boolean) {
 const text = (event: Event) => (event.target as HTMLInputElement).value
 const ticked = (event: Event) => (event.target as HTMLInputElement).checked
 
-let waiting: ReturnType<typeof setTimeout>
-function typed(event: Event) {
-  clearTimeout(waiting)
-  const words = text(event)
-  waiting = setTimeout(() => ask('text', words), 200)
-}
+const askWords = useDebounceFn((words: string) => ask('text', words), 200)
 
 async function takeFile(files: FileList | null) {
   const file = files?.[0]
@@ -95,7 +92,7 @@ async function takeFile(files: FileList | null) {
         placeholder="hidden part to 7"
         aria-label="What for: words and numbers"
         :value="asked.text"
-        @input="typed"
+        @input="askWords(text($event))"
       />
       <label>
         <input

@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { fullDay } from '@/app/dates'
@@ -12,12 +13,12 @@ import { supportLabel, supports } from '@/ui/marks'
 const { classId } = useAccount()
 const route = useRoute()
 const { data: sessions, error } = useQuery({
-  queryKey: ['agreement', classId],
+  queryKey: queryKey('agreement', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/agreement', { params: { path: { classId: classId.value } } })),
 })
 const sessionId = computed(() => Number(route.params.sessionId) || sessions.value?.[0]?.sessionId)
 const { data: result } = useQuery({
-  queryKey: ['agreement', classId, sessionId],
+  queryKey: queryKey('agreement', classId, sessionId),
   queryFn: () =>
     take(
       api.GET('/api/classes/{classId}/agreement/{sessionId}', {

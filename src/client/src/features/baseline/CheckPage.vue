@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { isOneOf, queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
@@ -20,7 +22,7 @@ const { classId, records } = useAccount()
 const checkId = computed(() => Number(route.params.checkId))
 const path = computed(() => ({ classId: classId.value, checkId: checkId.value }))
 const { data: check, error } = useQuery({
-  queryKey: ['check', classId, checkId],
+  queryKey: queryKey('check', classId, checkId),
   queryFn: () => take(api.GET('/api/classes/{classId}/baseline/{checkId}', { params: { path: path.value } })),
 })
 const question = computed(() => (check.value?.endedAt ? null : check.value?.question))
@@ -51,9 +53,9 @@ const item = computed(() => question.value?.items[second.value ? 1 : 0] ?? quest
 async function change(call: Promise<Schemas['CheckView']>) {
   busy.value = true
   try {
-    queries.setQueryData(['check', classId.value, checkId.value], await call)
+    queries.setQueryData(queryKey('check', classId.value, checkId.value), await call)
     // The grid and the child's page are to know of it when they are next looked at.
-    void queries.invalidateQueries({ predicate: (q) => !['check', 'account'].includes(String(q.queryKey[0])) })
+    void queries.invalidateQueries({ predicate: (q) => !isOneOf(q, 'check', 'account') })
   } catch (problem) {
     sayError(problem)
   } finally {
@@ -118,8 +120,7 @@ function keys(event: KeyboardEvent) {
   const pressed = supports.find((s) => s.key === event.key)
   if (pressed && question.value && records.value) void choose(pressed.value)
 }
-onMounted(() => window.addEventListener('keydown', keys))
-onBeforeUnmount(() => window.removeEventListener('keydown', keys))
+useEventListener(window, 'keydown', keys)
 </script>
 
 <template>

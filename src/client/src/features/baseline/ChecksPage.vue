@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
@@ -13,7 +14,7 @@ const { classId, records } = useAccount()
 const router = useRouter()
 const queries = useQueryClient()
 const { data: view, error } = useQuery({
-  queryKey: ['baseline', classId],
+  queryKey: queryKey('baseline', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/baseline', { params: { path: { classId: classId.value } } })),
 })
 const picked = ref<number[]>([])
@@ -40,7 +41,7 @@ async function begin() {
         body: { childIds: picked.value, strand: strand.value || null },
       }),
     )
-    await queries.invalidateQueries({ queryKey: ['baseline'] })
+    await queries.invalidateQueries({ queryKey: queryKey('baseline') })
     picked.value = []
     await router.push({
       name: 'check',

@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { dayAndMonth, fullDay } from '@/app/dates'
@@ -21,7 +22,7 @@ const { classId, leads, records } = useAccount()
 const childId = computed(() => Number(route.params.childId))
 const path = computed(() => ({ classId: classId.value, childId: childId.value }))
 const { data: child, error } = useQuery({
-  queryKey: ['child', classId, childId],
+  queryKey: queryKey('child', classId, childId),
   queryFn: () => take(api.GET('/api/classes/{classId}/children/{childId}', { params: { path: path.value } })),
 })
 
@@ -53,7 +54,7 @@ const most = computed(() => Math.max(1, ...(child.value?.shown ?? []).map((s) =>
 
 async function allowPhotos(allowed: boolean) {
   if (!allowed && !window.confirm('Photos that were taken of what this child made are then deleted. Go on?'))
-    return queries.invalidateQueries({ queryKey: ['child'] })
+    return queries.invalidateQueries({ queryKey: queryKey('child') })
   try {
     await take(
       api.PUT('/api/classes/{classId}/children/{childId}/photos-allowed', {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
@@ -10,7 +11,7 @@ import { questions, type Choice } from './questions'
 const queries = useQueryClient()
 const { classId, current, leads } = useAccount()
 const { data: approach, error } = useQuery({
-  queryKey: ['approach', classId],
+  queryKey: queryKey('approach', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/approach', { params: { path: { classId: classId.value } } })),
 })
 
@@ -19,7 +20,7 @@ async function choose(name: keyof Choice, value: string) {
   try {
     const body = { ...approach.value.choice, [name]: value } as Choice
     // At once, so that a second choice made before the answer comes does not undo the first.
-    queries.setQueryData(['approach', classId.value], { ...approach.value, choice: body })
+    queries.setQueryData(queryKey('approach', classId.value), { ...approach.value, choice: body })
     await take(api.PUT('/api/classes/{classId}/approach', { params: { path: { classId: classId.value } }, body }))
     await queries.invalidateQueries()
     say('Everything follows it from now on.')

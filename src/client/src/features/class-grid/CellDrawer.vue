@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import Drawer from 'primevue/drawer'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
@@ -13,7 +14,12 @@ const props = defineProps<{ childId: number; skillId: string }>()
 const emit = defineEmits<{ close: [] }>()
 const { classId } = useAccount()
 const { data: cell, error } = useQuery({
-  queryKey: ['cell', classId, () => props.childId, () => props.skillId],
+  queryKey: queryKey(
+    'cell',
+    classId,
+    () => props.childId,
+    () => props.skillId,
+  ),
   queryFn: () =>
     take(
       api.GET('/api/classes/{classId}/children/{childId}/skills/{skillId}', {

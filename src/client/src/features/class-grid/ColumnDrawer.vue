@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import Drawer from 'primevue/drawer'
 import { computed } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import MarkFrame from '@/ui/MarkFrame.vue'
@@ -11,7 +12,7 @@ const props = defineProps<{ skillId: string }>()
 const emit = defineEmits<{ close: [] }>()
 const { classId, leads } = useAccount()
 const { data: column, error } = useQuery({
-  queryKey: ['column', classId, () => props.skillId],
+  queryKey: queryKey('column', classId, () => props.skillId),
   queryFn: () =>
     take(
       api.GET('/api/classes/{classId}/grid/{skillId}', {

@@ -2,6 +2,7 @@
 import { useQueries, useQuery } from '@tanstack/vue-query'
 import { computed, nextTick, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { shortWeekday } from '@/app/dates'
@@ -16,7 +17,7 @@ const route = useRoute()
 const router = useRouter()
 const { account, classId, leads } = useAccount()
 const gridQuery = (id: number) => ({
-  queryKey: ['grid', id],
+  queryKey: queryKey('grid', id),
   queryFn: () => take(api.GET('/api/classes/{classId}/grid', { params: { path: { classId: id } } })),
 })
 const { data: grid, error } = useQuery(computed(() => gridQuery(classId.value)))

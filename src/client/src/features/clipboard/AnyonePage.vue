@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, nextTick, ref } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { supports, type SupportValue } from '@/ui/marks'
@@ -14,7 +16,7 @@ import { useTaps } from './useTaps'
 /** Choice time: any child, any skill. A tap for the child, a tap for the skill, a tap for how it went. */
 const { classId } = useAccount()
 const { data: view, error } = useQuery({
-  queryKey: ['anyone', classId],
+  queryKey: queryKey('anyone', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/clipboard', { params: { path: { classId: classId.value } } })),
   staleTime: 60_000,
 })
@@ -75,8 +77,7 @@ function keys(event: KeyboardEvent) {
   const support = supports.find((s) => s.key === event.key)
   if (support && !typing && !event.ctrlKey && !event.metaKey && !event.altKey) record(support.value)
 }
-onMounted(() => window.addEventListener('keydown', keys))
-onBeforeUnmount(() => window.removeEventListener('keydown', keys))
+useEventListener(window, 'keydown', keys)
 const count = (id: number) => mine.value[id]?.length ?? 0
 const all = computed(() => Object.values(mine.value).reduce((sum, m) => sum + m.length, 0))
 const open = computed(() => {

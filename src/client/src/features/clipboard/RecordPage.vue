@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { clock, weekday } from '@/app/dates'
@@ -21,7 +23,7 @@ const { account, classId } = useAccount()
 const me = computed(() => account.value?.signedIn?.id)
 const sessionId = computed(() => Number(route.params.sessionId))
 const { data: card, error } = useQuery({
-  queryKey: ['card', classId, sessionId],
+  queryKey: queryKey('card', classId, sessionId),
   queryFn: () =>
     take(
       api.GET('/api/classes/{classId}/sessions/{sessionId}', {
@@ -118,8 +120,7 @@ function keys(event: KeyboardEvent) {
   const support = supports.find((s) => s.key === event.key)
   if (support && picked.value) record(picked.value, support.value)
 }
-onMounted(() => window.addEventListener('keydown', keys))
-onBeforeUnmount(() => window.removeEventListener('keydown', keys))
+useEventListener(window, 'keydown', keys)
 </script>
 
 <template>

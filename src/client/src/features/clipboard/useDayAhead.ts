@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { watch } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { useWeek } from '@/app/week'
@@ -19,13 +20,13 @@ export function useDayAhead() {
     // These are in the page already, but on a first visit they came before the worker did.
     await Promise.all(['account', `classes/${path.classId}/weeks/${monday.value}`].map((a) => fetch(`/api/${a}`)))
     await queries.prefetchQuery({
-      queryKey: ['anyone', path.classId],
+      queryKey: queryKey('anyone', path.classId),
       queryFn: () => take(api.GET('/api/classes/{classId}/clipboard', { params: { path } })),
     })
     for (const { sessionId } of day?.slots ?? [])
       if (sessionId)
         await queries.prefetchQuery({
-          queryKey: ['card', path.classId, sessionId],
+          queryKey: queryKey('card', path.classId, sessionId),
           queryFn: () =>
             take(api.GET('/api/classes/{classId}/sessions/{sessionId}', { params: { path: { ...path, sessionId } } })),
         })

@@ -1,5 +1,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { useIntervalFn } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref } from 'vue'
+import { isOneOf } from '@/app/keys'
 import type { Schemas } from '@/app/api/client'
 import { useAccount } from '@/app/account'
 import type { SupportValue } from '@/ui/marks'
@@ -35,13 +37,11 @@ export function useTaps() {
   const { account, classId } = useAccount()
   const mine = ref<Record<number, Marked[]>>({})
   const tick = ref(Date.now())
-  let timer: ReturnType<typeof setInterval>
-  onMounted(() => (timer = setInterval(() => (tick.value = Date.now()), 1000)))
+  useIntervalFn(() => (tick.value = Date.now()), 1000)
   onBeforeUnmount(async () => {
-    clearInterval(timer)
     // Whatever is opened next is to show what was tapped here.
     await outbox.flush('leaving')
-    await queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'account' })
+    await queries.invalidateQueries({ predicate: (q) => !isOneOf(q, 'account') })
   })
 
   const change = (childId: number, id: string, more: Partial<Marked>) =>

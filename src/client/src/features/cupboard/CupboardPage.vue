@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, Refused, take, type Schemas } from '@/app/api/client'
 import CautionList from '@/ui/CautionList.vue'
@@ -13,7 +14,7 @@ import NewKind from './NewKind.vue'
 const queries = useQueryClient()
 const { classId, leads, today } = useAccount()
 const { data: cupboard, error } = useQuery({
-  queryKey: ['cupboard', classId],
+  queryKey: queryKey('cupboard', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/cupboard', { params: { path: { classId: classId.value } } })),
 })
 const onlyOwned = ref(true)
@@ -39,7 +40,7 @@ async function change(call: Promise<unknown>, done?: string) {
     if (done) say(done)
   } catch (problem) {
     sayError(problem)
-    await queries.invalidateQueries({ queryKey: ['cupboard'] })
+    await queries.invalidateQueries({ queryKey: queryKey('cupboard') })
   }
 }
 const at = (item: string) => ({ path: { classId: classId.value, item } })
@@ -61,7 +62,7 @@ function care(cares: Partial<Schemas['CaresView']>) {
   if (!cupboard.value) return
   const body = { ...cupboard.value.cares, ...cares }
   // At once, so that a second tick made before the answer comes does not undo the first.
-  queries.setQueryData(['cupboard', classId.value], { ...cupboard.value, cares: body })
+  queries.setQueryData(queryKey('cupboard', classId.value), { ...cupboard.value, cares: body })
   void change(
     take(
       api.PUT('/api/classes/{classId}/cares', {

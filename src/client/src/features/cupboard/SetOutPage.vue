@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { addDays, clock, dayAndMonth, fullDay, shortWeekday } from '@/app/dates'
@@ -15,7 +16,7 @@ const day = computed(() => (route.params.day as string) || today.value)
 const week = computed(() => route.query.week === '1')
 const params = computed(() => ({ path: { classId: classId.value, day: day.value } }))
 const { data: list, error } = useQuery({
-  queryKey: ['set-out', classId, day, week],
+  queryKey: queryKey('set-out', classId, day, week),
   enabled: computed(() => day.value !== ''),
   queryFn: () =>
     week.value

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { ref } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { dayAndMonth, shortWeekday } from '@/app/dates'
@@ -11,7 +12,7 @@ import GroupTabs from './GroupTabs.vue'
 const { classId, leads } = useAccount()
 const weeks = ref(4)
 const { data: view, error } = useQuery({
-  queryKey: ['groups-after', classId, weeks],
+  queryKey: queryKey('groups-after', classId, weeks),
   queryFn: () =>
     take(
       api.GET('/api/classes/{classId}/groups/after', {

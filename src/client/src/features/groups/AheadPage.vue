@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
+import { isOneOf, queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { clock, dayAndMonth, shortWeekday } from '@/app/dates'
@@ -33,7 +34,7 @@ const begin = useMutation({
   onError: sayError,
 })
 const { data: ahead } = useQuery({
-  queryKey: ['groups-ahead', classId, id],
+  queryKey: queryKey('groups-ahead', classId, id),
   queryFn: () =>
     take(
       api.GET('/api/classes/{classId}/groups/ahead/{id}', {
@@ -68,8 +69,8 @@ async function accept(week: Schemas['GroupsView']) {
         ({ version } = await take(api.GET('/api/classes/{classId}/weeks/{day}/groups', { params: { path } }))),
     )
     if (!view) return
-    queries.setQueryData(['groups', classId.value, week.monday], view)
-    await queries.invalidateQueries({ predicate: (q) => q.queryKey[0] === 'week' || q.queryKey[0] === 'today' })
+    queries.setQueryData(queryKey('groups', classId.value, week.monday), view)
+    await queries.invalidateQueries({ predicate: (q) => isOneOf(q, 'week', 'today') })
     taken.value = [...taken.value, week.monday]
     say(`The groups of the week of ${dayAndMonth(week.monday)} are accepted.`)
   } catch (problem) {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
@@ -11,7 +12,7 @@ import MetPicture from './MetPicture.vue'
 const { classId } = useAccount()
 const since = ref('')
 const { data: view, error } = useQuery({
-  queryKey: ['groups-company', classId, since],
+  queryKey: queryKey('groups-company', classId, since),
   queryFn: () =>
     take(
       api.GET('/api/classes/{classId}/groups/company', {

@@ -2,6 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import type { Schemas } from '@/app/api/client'
 import { addDays, dayAndMonth } from '@/app/dates'
@@ -226,7 +227,11 @@ const lockedAt = (place: string) =>
       </ul>
     </section>
 
-    <WishesPanel v-if="leads" :class-id="classId" @changed="queries.invalidateQueries({ queryKey: ['groups'] })" />
+    <WishesPanel
+      v-if="leads"
+      :class-id="classId"
+      @changed="queries.invalidateQueries({ queryKey: queryKey('groups') })"
+    />
   </div>
 </template>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
+import { queryKey } from '@/app/keys'
 import { api, take, type Schemas } from '@/app/api/client'
 import { sayError } from '@/ui/notices'
 import AdultRules from './AdultRules.vue'
@@ -11,7 +12,7 @@ import WeightSliders from './WeightSliders.vue'
 const props = defineProps<{ classId: number }>()
 const emit = defineEmits<{ changed: [] }>()
 const queries = useQueryClient()
-const key = computed(() => ['group-wishes', props.classId])
+const key = computed(() => queryKey('group-wishes', props.classId))
 const { data: wishes, error } = useQuery({
   queryKey: key,
   queryFn: () => take(api.GET('/api/classes/{classId}/group-wishes', { params: { path: { classId: props.classId } } })),

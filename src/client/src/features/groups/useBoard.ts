@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, onUnmounted, ref, watch } from 'vue'
+import { isOneOf, queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { useWeek } from '@/app/week'
@@ -15,7 +16,7 @@ export function useBoard() {
   const { classId } = useAccount()
   const { monday, path } = useWeek()
   const { data: accepted, error } = useQuery({
-    queryKey: ['groups', classId, monday],
+    queryKey: queryKey('groups', classId, monday),
     queryFn: () => take(api.GET('/api/classes/{classId}/weeks/{day}/groups', { params: { path: path.value } })),
     enabled: computed(() => monday.value !== ''),
   })
@@ -124,8 +125,8 @@ export function useBoard() {
     onSuccess: async (view) => {
       if (!view) return
       putAway()
-      queries.setQueryData(['groups', classId.value, monday.value], view)
-      await queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'groups' && q.queryKey[0] !== 'account' })
+      queries.setQueryData(queryKey('groups', classId.value, monday.value), view)
+      await queries.invalidateQueries({ predicate: (q) => !isOneOf(q, 'groups', 'account') })
       say('The groups are accepted and stand in the week.')
     },
     ...tell,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { sayError } from '@/ui/notices'
@@ -25,7 +26,7 @@ async function keep(childId: number, guess: number | null) {
         body: { guess },
       }),
     )
-    await queries.invalidateQueries({ queryKey: ['jar'] })
+    await queries.invalidateQueries({ queryKey: queryKey('jar') })
   } catch (problem) {
     sayError(problem)
   }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
@@ -13,7 +14,7 @@ import GuessList from './GuessList.vue'
 const queries = useQueryClient()
 const { classId, records, leads } = useAccount()
 const { data: jar, error } = useQuery({
-  queryKey: ['jar', classId],
+  queryKey: queryKey('jar', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/jar', { params: { path: { classId: classId.value } } })),
 })
 
@@ -48,7 +49,7 @@ const ofRound = () => ({ path: { classId: classId.value, roundId: jar.value!.ope
 async function change(call: Promise<unknown>, done: string) {
   try {
     await call
-    await queries.invalidateQueries({ queryKey: ['jar'] })
+    await queries.invalidateQueries({ queryKey: queryKey('jar') })
     say(done)
   } catch (problem) {
     sayError(problem)

@@ -2,6 +2,7 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import StepNumber from '@/ui/StepNumber.vue'
@@ -50,9 +51,15 @@ const ask = (state: string, deed: Ask = {}) =>
       params: { path: { classId: classId.value, kind: kind.value }, query: { state, ...deed } },
     }),
   )
-const keyOf = (state: string) => ['mat', 'counters', classId.value, kind.value, state]
+const keyOf = (state: string) => queryKey('mat', 'counters', classId.value, kind.value, state)
 const { data: mat, error } = useQuery({
-  queryKey: ['mat', 'counters', classId, kind, computed(() => at.value.state)],
+  queryKey: queryKey(
+    'mat',
+    'counters',
+    classId,
+    kind,
+    computed(() => at.value.state),
+  ),
   queryFn: () => ask(at.value.state),
   placeholderData: keepPreviousData,
 })

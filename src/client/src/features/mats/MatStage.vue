@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import { useAddress } from './useAddress'
 import { useFlash } from './useFlash'
 
@@ -66,8 +67,7 @@ function pressed(event: KeyboardEvent) {
   event.preventDefault()
 }
 
-onMounted(() => window.addEventListener('keydown', pressed))
-onBeforeUnmount(() => window.removeEventListener('keydown', pressed))
+useEventListener(window, 'keydown', pressed)
 defineExpose({ lift })
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
@@ -8,7 +9,7 @@ import PictureView from '@/mats/PictureView.vue'
 /** The shelf of mats: to lay out by hand, to see worked, to reckon with before a game. */
 const { classId } = useAccount()
 const { data: shelf, error } = useQuery({
-  queryKey: ['mats', classId],
+  queryKey: queryKey('mats', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/mats', { params: { path: { classId: classId.value } } })),
   staleTime: 60_000,
 })

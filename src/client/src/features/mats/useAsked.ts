@@ -1,5 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { toValue, type MaybeRefOrGetter, type Ref } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { take } from '@/app/api/client'
 
@@ -14,7 +15,7 @@ export function useAsked<Q, T>(
 ) {
   const { classId } = useAccount()
   return useQuery({
-    queryKey: ['mat', name, classId, query],
+    queryKey: queryKey('mat', name, classId, query),
     queryFn: () => take(ask({ path: { classId: classId.value }, query: query.value })),
     placeholderData: keepPreviousData,
     retry: false,

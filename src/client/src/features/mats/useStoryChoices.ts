@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 
@@ -7,7 +8,7 @@ import { api, take } from '@/app/api/client'
 export function useStoryChoices() {
   const { classId } = useAccount()
   const { data } = useQuery({
-    queryKey: ['story-choices', classId],
+    queryKey: queryKey('story-choices', classId),
     queryFn: () =>
       take(api.GET('/api/classes/{classId}/mats/story/choices', { params: { path: { classId: classId.value } } })),
     staleTime: Infinity,

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import ClassTabs from '@/ui/ClassTabs.vue'
@@ -8,7 +9,7 @@ import MarkFrame from '@/ui/MarkFrame.vue'
 /** Marks in doubt, skill by skill, so that one activity looks after several children at once. */
 const { classId } = useAccount()
 const { data: view, error } = useQuery({
-  queryKey: ['look-again', classId],
+  queryKey: queryKey('look-again', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/look-again', { params: { path: { classId: classId.value } } })),
 })
 </script>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
@@ -8,7 +9,7 @@ import ClassTabs from '@/ui/ClassTabs.vue'
 /** Slips that go about in the class: who shows which, on which skill, and what helps. */
 const { classId } = useAccount()
 const { data: view, error } = useQuery({
-  queryKey: ['slips', classId],
+  queryKey: queryKey('slips', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/slips', { params: { path: { classId: classId.value } } })),
 })
 const times = (n: number) => (n === 1 ? '' : ` ×${n}`)

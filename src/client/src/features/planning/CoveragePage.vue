@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import PlanTabs from './PlanTabs.vue'
@@ -8,7 +9,7 @@ import PlanTabs from './PlanTabs.vue'
 /** Planned, taught, observed, secure: by strand and by standard, this class beside the school's others. */
 const { classId } = useAccount()
 const { data: classes, error } = useQuery({
-  queryKey: ['coverage', classId],
+  queryKey: queryKey('coverage', classId),
   queryFn: () =>
     take(api.GET('/api/classes/{classId}/plan/coverage', { params: { path: { classId: classId.value } } })),
 })

@@ -2,6 +2,7 @@
 import { useMutation, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
@@ -18,7 +19,7 @@ const { classId, current, today } = useAccount()
 const { plan, refresh } = usePlan()
 const path = () => ({ path: { classId: classId.value } })
 const { data: scope, error } = useQuery({
-  queryKey: ['plan-scope', classId],
+  queryKey: queryKey('plan-scope', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/plan/scope', { params: path() })),
 })
 const ask = ref<Ask>()
@@ -53,7 +54,7 @@ const begin = useMutation({
   onError: sayError,
 })
 const { data: draft } = useQuery({
-  queryKey: ['plan-draft', classId, draftId],
+  queryKey: queryKey('plan-draft', classId, draftId),
   queryFn: () =>
     take(
       api.GET('/api/classes/{classId}/plan/drafts/{id}', {

@@ -2,6 +2,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { addDays, fullDay, mondayOf, shortDay } from '@/app/dates'
@@ -80,7 +81,7 @@ const {
   isFetching,
   refetch,
 } = useQuery({
-  queryKey: ['revision', classId, wanted],
+  queryKey: queryKey('revision', classId, wanted),
   // A new question breaks the old one off, on the server too.
   queryFn: ({ signal }) =>
     take(
@@ -258,7 +259,7 @@ const accept = useMutation({
         </template>
         <p v-else-if="isFetching" class="soft">
           Working it out, which takes a few seconds …
-          <button type="button" class="button small" @click="queries.cancelQueries({ queryKey: ['revision'] })">
+          <button type="button" class="button small" @click="queries.cancelQueries({ queryKey: queryKey('revision') })">
             Stop
           </button>
         </p>

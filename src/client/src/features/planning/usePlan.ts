@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 
@@ -7,7 +8,7 @@ export function usePlan() {
   const { classId } = useAccount()
   const queries = useQueryClient()
   const { data: plan, error } = useQuery({
-    queryKey: ['year-plan', classId],
+    queryKey: queryKey('year-plan', classId),
     queryFn: () => take(api.GET('/api/classes/{classId}/plan', { params: { path: { classId: classId.value } } })),
   })
   /** Everything that follows the plan is asked for again: weeks, days, cards. */

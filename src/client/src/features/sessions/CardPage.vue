@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { clock, fullDay } from '@/app/dates'
@@ -18,7 +19,11 @@ const day = computed(() => String(route.params.day ?? ''))
 /** Which of the day's whole-class lessons, from 0. */
 const lesson = computed(() => Number(route.query.lesson ?? 0))
 const { data: card, error } = useQuery({
-  queryKey: ['card', classId, computed(() => sessionId.value ?? `${day.value}/${lesson.value}`)],
+  queryKey: queryKey(
+    'card',
+    classId,
+    computed(() => sessionId.value ?? `${day.value}/${lesson.value}`),
+  ),
   queryFn: () =>
     sessionId.value
       ? take(

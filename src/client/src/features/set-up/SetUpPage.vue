@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { ref, watch } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { clock, dayAndMonth } from '@/app/dates'
@@ -11,7 +12,7 @@ import SchoolPlace from './SchoolPlace.vue'
 const queries = useQueryClient()
 const { classId, current } = useAccount()
 const { data: table, error } = useQuery({
-  queryKey: ['timetable', classId],
+  queryKey: queryKey('timetable', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/timetable', { params: { path: { classId: classId.value } } })),
 })
 

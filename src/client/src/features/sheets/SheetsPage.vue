@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { useAddress, whole, freshSeed } from '@/features/mats/useAddress'
@@ -27,7 +28,7 @@ const { at, put } = useAddress({
   theme: '',
 })
 const { data: shelf, error } = useQuery({
-  queryKey: ['sheets', classId],
+  queryKey: queryKey('sheets', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/sheets', { params: { path: { classId: classId.value } } })),
   staleTime: 60_000,
 })
@@ -71,7 +72,7 @@ const asked = computed(() => {
   }
 })
 const { data: made, error: refused } = useQuery({
-  queryKey: ['sheet', classId, asked],
+  queryKey: queryKey('sheet', classId, asked),
   queryFn: () =>
     take(
       api.GET('/api/classes/{classId}/sheets/made', {

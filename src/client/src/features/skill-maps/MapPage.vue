@@ -2,6 +2,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { useClassNames } from '@/app/useClassNames'
@@ -20,7 +21,7 @@ const picked = computed(() => (route.query.skill as string) || '')
 const adding = ref(false)
 
 const { data: map, error } = useQuery({
-  queryKey: ['map', classId, childId],
+  queryKey: queryKey('map', classId, childId),
   queryFn: () =>
     take(
       api.GET('/api/classes/{classId}/map', {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { representationLabel } from '@/ui/marks'
@@ -12,7 +13,12 @@ const emit = defineEmits<{ go: [skill: string]; close: [] }>()
 const { classId, leads } = useAccount()
 const changing = ref(false)
 const { data: skill, error } = useQuery({
-  queryKey: ['map', classId, 'skill', computed(() => props.skillId)],
+  queryKey: queryKey(
+    'map',
+    classId,
+    'skill',
+    computed(() => props.skillId),
+  ),
   queryFn: () =>
     take(
       api.GET('/api/classes/{classId}/map/skills/{skillId}', {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { sayError } from '@/ui/notices'
@@ -25,7 +26,9 @@ async function mark(child: Schemas['TodayChild']) {
     )
     changed.value = changes
     await Promise.all(
-      ['today', 'groups', 'week', 'set-out'].map((key) => queries.invalidateQueries({ queryKey: [key] })),
+      (['today', 'groups', 'week', 'set-out'] as const).map((key) =>
+        queries.invalidateQueries({ queryKey: queryKey(key) }),
+      ),
     )
   } catch (problem) {
     sayError(problem)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { clock, fullDay } from '@/app/dates'
@@ -13,7 +14,7 @@ const { classId, current, leads } = useAccount()
 const { day } = useWeek()
 
 const { data: view, error } = useQuery({
-  queryKey: ['today', classId, day],
+  queryKey: queryKey('today', classId, day),
   queryFn: () =>
     take(
       api.GET('/api/classes/{classId}/days/{day}', { params: { path: { classId: classId.value, day: day.value } } }),

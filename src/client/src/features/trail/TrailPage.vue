@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { addDays } from '@/app/dates'
@@ -24,7 +25,7 @@ const query = computed(() => ({
   onlyWithdrawn: onlyWithdrawn.value || undefined,
 }))
 const { data: trail, error } = useQuery({
-  queryKey: ['trail', classId, query],
+  queryKey: queryKey('trail', classId, query),
   queryFn: () =>
     take(api.GET('/api/classes/{classId}/trail', { params: { path: { classId: classId.value }, query: query.value } })),
   enabled: computed(() => today.value !== ''),

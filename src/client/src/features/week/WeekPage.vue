@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { addDays, clock, dayAndMonth, mondayOf, weekday } from '@/app/dates'
@@ -15,8 +16,8 @@ const { monday, path, week, error } = useWeek()
 const plan = useMutation({
   mutationFn: () => take(api.POST('/api/classes/{classId}/weeks/{day}/plan', { params: { path: path.value } })),
   onSuccess: async (planned) => {
-    queries.setQueryData(['week', classId.value, monday.value], planned)
-    await queries.invalidateQueries({ queryKey: ['today'] })
+    queries.setQueryData(queryKey('week', classId.value, monday.value), planned)
+    await queries.invalidateQueries({ queryKey: queryKey('today') })
     say('The week is planned.')
   },
   onError: sayError,
