@@ -132,7 +132,8 @@ test('groups are asked for, changed, run, and looked back on', async ({ page }) 
     await expectAccessible(page)
   })
 
-  await test.step('the group is run', async () => {
+  await test.step('the group is run, and the network is away for a moment when the clipboard is left', async () => {
+    await page.route('**/observations', (route) => route.abort(), { times: 1 })
     await page.goto(`${server.url}/c/1/sessions/${group.session}`)
     await page.getByRole('link', { name: 'Record on the clipboard' }).click()
     await page.getByRole('button', { name: `${group.name}: alone` }).click()

@@ -50,7 +50,8 @@ export async function startServer(options: { demo: boolean; now: string; zone?: 
       },
       stdio: ['ignore', 'ignore', 'inherit'],
     })
-    for (let tries = 0; tries < 150; tries++) {
+    // A busy machine may take its time; one that can't start ends by itself.
+    for (let tries = 0; tries < 600; tries++) {
       if (server.exitCode !== null) break
       if (
         await fetch(`${url}/health`).then(

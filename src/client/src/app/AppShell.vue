@@ -6,6 +6,7 @@ import { api, take } from './api/client'
 import BeadString from './BeadString.vue'
 import { schoolIsAt } from './dates'
 import { useWeek } from './week'
+import { useArrivals } from '@/features/clipboard/useArrivals'
 import { useDayAhead } from '@/features/clipboard/useDayAhead'
 import { outbox, tapsAreOf } from '@/features/clipboard/useOutbox'
 
@@ -24,6 +25,7 @@ watch(
 // Away from here someone else may be signing in.
 onBeforeUnmount(() => tapsAreOf(undefined))
 useDayAhead()
+useArrivals()
 watch(current, (own) => own && schoolIsAt(own.locale, own.timeZone), { immediate: true })
 
 const places = computed(() => [

@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto'
 import { openDB } from 'idb'
 import { beforeEach, describe, expect, it } from 'vitest'
+import { watch } from 'vue'
 import { Refused } from '@/app/api/client'
 import { makeOutbox, type Aside, type Entry, type Observation, type Store, type Tap } from './outbox'
 import { openStore } from './store'
@@ -350,6 +351,54 @@ describe('the outbox', () => {
     await first.flush('leaving')
     expect(sent).toEqual([])
   })
+})
+
+describe('what has arrived is told, whenever it was sent', () => {
+  it('also where leaving the page did not get it there, and a later call did', async () => {
+    const answers = [new TypeError('fetch failed'), undefined]
+    const out = box(async () => {
+      const answer = answers.shift()
+      if (answer) throw answer
+    })
+    await out.add(tap('a', 500))
+    await out.flush('leaving')
+    expect(out.arrived.value).toBe(0)
+    await out.flush()
+    expect(out.arrived.value).toBe(1)
+  })
+  it('also where another tab has sent it', async () => {
+    const store = memory()
+    const first = box(noNetwork, store)
+    await first.add(tap('a'))
+    const second = box(sentTo([]), store)
+    await second.flush()
+    await first.load()
+    expect([first.arrived.value, second.arrived.value]).toEqual([1, 1])
+  })
+  it('once for all that went in one go', async () => {
+    const out = box(sentTo([]))
+    const told: number[] = []
+    watch(out.arrived, (now) => told.push(now), { flush: 'sync' })
+    for (const id of ['a', 'b', 'c']) await out.add(tap(id))
+    await out.flush()
+    expect(told).toEqual([3])
+  })
+})
+
+it('keeps a tap that the browser will not store on the page, and sends it', async () => {
+  const [sent, store] = [[] as string[], memory()]
+  const out = box(
+    sentTo(sent),
+    { ...store, put: () => Promise.reject(new Error('QuotaExceededError')) },
+    { now: () => 100 },
+  )
+  await out.add(tap('a', 500))
+  expect(out.trouble.value).toContain('leave the page open')
+  await out.load()
+  await out.flush()
+  expect([sent, out.waiting.value]).toEqual([[], 1])
+  await out.flush('leaving')
+  expect([sent, out.waiting.value]).toEqual([['a'], 0])
 })
 
 describe('the browser’s own store', () => {

@@ -83,6 +83,8 @@ export function makeOutbox({ send, store, now = Date.now, me, alone = (run) => r
   const entries = ref<Entry[]>([])
   const aside = ref<Aside[]>([])
   const trouble = ref('')
+  const arrived = ref(0)
+  let taken = 0
   /** Taps that this page has sent: undoing one withdraws it. */
   const sent = new Map<string, Tap>()
   let sending: Promise<void> | undefined
@@ -92,11 +94,17 @@ export function makeOutbox({ send, store, now = Date.now, me, alone = (run) => r
   const findTap = (id: string) => entries.value.find((e): e is Tap => e.kind === 'tap' && e.id === id)
   const bare = <T extends Entry>(entry: T): T =>
     entry.kind === 'tap' ? { ...toRaw(entry), body: { ...toRaw(entry.body) } } : { ...toRaw(entry) }
-  const forget = (id: string) => (entries.value = entries.value.filter((e) => e.id !== id))
+  const forget = (id: string) => {
+    unsaved.delete(id)
+    entries.value = entries.value.filter((e) => e.id !== id)
+  }
   const keep = (work: Promise<void>) =>
     work.then(
-      () => changed?.(),
-      () => void (trouble.value = 'This browser cannot keep taps: leave the page open until they are sent.'),
+      () => (changed?.(), true),
+      () => {
+        trouble.value = 'This browser cannot keep taps: leave the page open until they are sent.'
+        return false
+      },
     )
 
   async function read() {
@@ -105,16 +113,21 @@ export function makeOutbox({ send, store, now = Date.now, me, alone = (run) => r
     // What was made since the page was opened is here already, and newer; that it was on its way, another tab knows.
     const here = new Map(entries.value.map((e) => [e.id, e]))
     const merged = kept.entries.map((e) => Object.assign(here.get(e.id) ?? e, e.tried ? { tried: true } : {}))
-    entries.value = [...merged, ...unsaved(kept.entries)].sort((a, b) => a.made - b.made)
+    const known = new Set(kept.entries.map((e) => e.id))
+    // What is here and in the store no more, another tab has sent.
+    taken += entries.value.filter((e) => !known.has(e.id) && !unsaved.has(e.id)).length
+    entries.value = [...merged, ...entries.value.filter((e) => !known.has(e.id) && unsaved.has(e.id))].sort(
+      (a, b) => a.made - b.made,
+    )
     aside.value = kept.aside
+    arrived.value = taken
   }
-  const saving = new Set<string>()
-  const unsaved = (kept: Entry[]) => entries.value.filter((e) => saving.has(e.id) && !kept.some((k) => k.id === e.id))
+  /** Here only: on their way into the store, or refused by it. */
+  const unsaved = new Set<string>()
 
   async function save(entry: Entry) {
-    saving.add(entry.id)
-    await keep(store.put(bare(entry)))
-    saving.delete(entry.id)
+    unsaved.add(entry.id)
+    if (await keep(store.put(bare(entry)))) unsaved.delete(entry.id)
   }
   function add(entry: Entry) {
     entries.value.push(entry)
@@ -151,6 +164,10 @@ export function makeOutbox({ send, store, now = Date.now, me, alone = (run) => r
     await keep(store.move(kept))
   }
 
+  async function sendAll() {
+    await sendDue()
+    arrived.value = taken
+  }
   async function sendDue() {
     await (loaded ??= read())
     // Another tab may have sent some: the store knows.
@@ -166,6 +183,7 @@ export function makeOutbox({ send, store, now = Date.now, me, alone = (run) => r
         if (entry.kind === 'tap') sent.set(entry.id, bare(entry))
         forget(entry.id)
         await keep(store.remove(entry.id))
+        taken++
       } catch (error) {
         // Signed out, no network, too much at once: it waits. Anything else the server will never take as it is, so an adult decides.
         if (!(error instanceof Refused) || [401, 408, 429].includes(error.status) || error.status >= 500) {
@@ -189,6 +207,8 @@ export function makeOutbox({ send, store, now = Date.now, me, alone = (run) => r
     taps: computed(() => entries.value.filter((e): e is Tap => e.kind === 'tap')),
     aside,
     trouble,
+    /** How many the server has taken since the page was opened, whenever and by whichever call they were sent. */
+    arrived,
     /** Reads what other tabs and earlier days have left. */
     load: () => (loaded = read()),
     add,
@@ -283,7 +303,7 @@ export function makeOutbox({ send, store, now = Date.now, me, alone = (run) => r
       for (const entry of how === 'due' ? [] : entries.value) {
         if (how === 'leaving' || !entry.holdUntil || entry.holdUntil <= now()) entry.sendAt = 0
       }
-      const run = () => (sending ??= alone(sendDue).finally(() => (sending = undefined)))
+      const run = () => (sending ??= alone(sendAll).finally(() => (sending = undefined)))
       return how !== 'due' && sending ? sending.then(run) : run()
     },
   }

@@ -1,7 +1,5 @@
-import { useQueryClient } from '@tanstack/vue-query'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref } from 'vue'
-import { isOneOf } from '@/app/keys'
 import type { Schemas } from '@/app/api/client'
 import { useAccount } from '@/app/account'
 import type { SupportValue } from '@/ui/marks'
@@ -14,6 +12,9 @@ import { outbox } from './useOutbox'
 /** So long a tap can be undone without a trace, and more be said about it. */
 export const UNDO_MS = 10_000
 const WRITING_MS = 120_000
+
+/** How many pages are open on which taps are made. */
+export const tapping = ref(0)
 
 export interface TapOf {
   childId: number
@@ -33,15 +34,14 @@ export interface More {
 
 /** Taps of this page by child: recorded into the outbox at once, and open to undo and to more for ten seconds. */
 export function useTaps() {
-  const queries = useQueryClient()
   const { account, classId } = useAccount()
   const mine = ref<Record<number, Marked[]>>({})
   const tick = ref(Date.now())
   useIntervalFn(() => (tick.value = Date.now()), 1000)
-  onBeforeUnmount(async () => {
-    // Whatever is opened next is to show what was tapped here.
-    await outbox.flush('leaving')
-    await queries.invalidateQueries({ predicate: (q) => !isOneOf(q, 'account') })
+  tapping.value++
+  onBeforeUnmount(() => {
+    tapping.value--
+    void outbox.flush('leaving')
   })
 
   const change = (childId: number, id: string, more: Partial<Marked>) =>
