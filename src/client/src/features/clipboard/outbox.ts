@@ -79,7 +79,7 @@ const MORE_SAID = 'Noted anew with more said about it'
  * browser's database from the moment it is made until the server has it, so that neither a lost network nor a closed page nor a restart loses one; its id
  * makes sending it twice harmless.
  */
-export function makeOutbox({ send, store, now = Date.now, me, alone = (run) => run(), changed }: Surroundings) {
+export function makeOutbox({ send, store, now = () => Date.now(), me, alone = (run) => run(), changed }: Surroundings) {
   const entries = ref<Entry[]>([])
   const aside = ref<Aside[]>([])
   const trouble = ref('')
