@@ -41,4 +41,11 @@ export default ts.config(
       ],
     },
   },
+  {
+    files: ['src/features/**'],
+    rules: {
+      // What several features use lives in ui/, so that each can be read by itself.
+      'no-restricted-imports': ['error', { patterns: ['@/features/*', '../*'] }],
+    },
+  },
 )

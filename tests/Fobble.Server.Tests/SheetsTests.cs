@@ -29,7 +29,7 @@ public class SheetsTests(School school) : IClassFixture<School>
         var ines = await school.ComeInAsAsync("ines");
         foreach (var offer in (await ines.ReadAsync<SheetChoices>(Sheets)).Offers)
         {
-            foreach (var variant in offer.Variants)
+            foreach (var (variant, _) in offer.Variants)
             {
                 var way = $"kind={offer.Kind}&variant={variant}&low={offer.Low}&high={offer.High}&seed=3";
                 var made = await ines.ReadAsync<SheetMade>($"{Sheets}/made?{way}");
@@ -67,7 +67,7 @@ public class SheetsTests(School school) : IClassFixture<School>
 
     [Theory]
     [InlineData("kind=Dominoes&variant=Whole&low=0&high=9&seed=1", "Dominoes go from 0 to 6, not 0-9.")]
-    [InlineData("kind=Sentences&variant=Together&low=2&high=10&seed=1", "not to be had as 'Together'")]
+    [InlineData("kind=Sentences&variant=Together&low=2&high=10&seed=1", "not to be had as 'together'")]
     [InlineData("kind=Sentences&variant=Adding&low=9&high=2&seed=1", "no range of numbers")]
     [InlineData("kind=Sentences&variant=Adding&low=2&high=10&count=99&seed=1", "choose 1 to 24, not 99")]
     [InlineData("kind=Stories&variant=Alone&low=5&high=10&seed=1&theme=sea", "no theme 'sea'")]

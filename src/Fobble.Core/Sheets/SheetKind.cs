@@ -41,6 +41,31 @@ public enum SheetVariant
     Splits,
 }
 
+public static class SheetVariants
+{
+    /// <summary>The variant in a teacher's words, as it follows the name of the sheet: "Ten frames, double, filled".</summary>
+    public static string Name(this SheetVariant variant) =>
+        variant switch
+        {
+            SheetVariant.Filled => "filled",
+            SheetVariant.Blank => "blank",
+            SheetVariant.DoubleFilled => "double, filled",
+            SheetVariant.DoubleBlank => "double, blank",
+            SheetVariant.Whole => "complete",
+            SheetVariant.WithGaps => "with gaps",
+            SheetVariant.OnePartMissing => "one part missing",
+            SheetVariant.Adding => "adding",
+            SheetVariant.TakingAway => "taking away",
+            SheetVariant.MissingAddend => "missing number",
+            SheetVariant.Together => "together",
+            SheetVariant.HalfGiven => "half given",
+            SheetVariant.Alone => "alone",
+            SheetVariant.Turns => "a box a turn",
+            SheetVariant.Splits => "two parts a turn",
+            _ => throw new ArgumentOutOfRangeException(nameof(variant)),
+        };
+}
+
 /// <summary>What can be chosen for a kind of sheet.</summary>
 /// <param name="Purpose">For whom and what, in a teacher's words.</param>
 /// <param name="Widest">Numbers it can use at all.</param>
@@ -165,6 +190,15 @@ public sealed record SheetOffer(
         ),
         new(SheetKind.GuessSlips, "Guess slips", "For the jar: a name and a guess.", [SheetVariant.Whole], new(0, 999), new(0, 999), 8, 40, false),
     ];
+
+    /// <summary>Whether its numbers can be chosen: a guess slip is blank.</summary>
+    public bool HasNumbers => Kind != SheetKind.GuessSlips;
+
+    /// <summary>Whether frames stand on it, filled by fives or by pairs.</summary>
+    public bool HasFrames => Kind is SheetKind.TenFrames or SheetKind.PracticeStrips;
+
+    /// <summary>Whether it tells stories, which have a theme.</summary>
+    public bool HasStories => Kind == SheetKind.Stories;
 
     /// <summary>The name with the class's word for 3 + 4 = 7.</summary>
     public string NameIn(Wording words)

@@ -38,7 +38,10 @@ public static class SheetMaker
     {
         if (!offer.Variants.Contains(request.Variant))
         {
-            throw new RefusedException("sheet", $"{offer.Name} are not to be had as '{request.Variant}': choose {string.Join(", ", offer.Variants)}.");
+            throw new RefusedException(
+                "sheet",
+                $"{offer.Name} are not to be had as '{request.Variant.Name()}': choose {string.Join("; ", offer.Variants.Select(v => v.Name()))}."
+            );
         }
 
         if (request.Range.Low < offer.Widest.Low || request.Range.High > offer.Widest.High)

@@ -17,6 +17,14 @@ public class SheetTests
     [Fact]
     public void Every_kind_is_on_offer() => SheetOffer.All.Select(o => o.Kind).ShouldBe(Enum.GetValues<SheetKind>());
 
+    [Fact]
+    public void Every_variant_is_on_offer_and_has_a_name_of_its_own()
+    {
+        var all = Enum.GetValues<SheetVariant>();
+        SheetOffer.All.SelectMany(o => o.Variants).Distinct().Order().ShouldBe(all);
+        all.Select(v => v.Name()).ShouldBeUnique();
+    }
+
     [Theory]
     [MemberData(nameof(Everything))]
     public void Every_sheet_stays_on_its_paper_says_how_to_make_it_again_and_is_the_same_for_its_seed(SheetKind kind, SheetVariant variant, PaperSize paper)
@@ -147,7 +155,7 @@ public class SheetTests
             .ShouldBe(28);
 
     [Theory]
-    [InlineData(SheetKind.Stories, SheetVariant.Filled, 5, 10, 4, "not to be had as 'Filled'")]
+    [InlineData(SheetKind.Stories, SheetVariant.Filled, 5, 10, 4, "not to be had as 'filled': choose together; half given; alone")]
     [InlineData(SheetKind.Dominoes, SheetVariant.Whole, 0, 7, 1, "go from 0 to 6, not 0-7")]
     [InlineData(SheetKind.Sentences, SheetVariant.Adding, 2, 10, 0, "choose 1 to 24, not 0")]
     [InlineData(SheetKind.Stories, SheetVariant.Alone, 4, 4, 4, "hold only 0 such stories")]

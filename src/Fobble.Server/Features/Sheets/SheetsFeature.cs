@@ -29,15 +29,20 @@ public sealed record SheetOfferView(
     SheetKind Kind,
     string Name,
     string Purpose,
-    IReadOnlyList<SheetVariant> Variants,
+    IReadOnlyList<SheetVariantView> Variants,
     int Lowest,
     int Highest,
     int Low,
     int High,
     int Count,
     int MostCount,
-    bool EachChild
+    bool EachChild,
+    bool HasNumbers,
+    bool HasFrames,
+    bool HasStories
 );
+
+public sealed record SheetVariantView(SheetVariant Id, string Name);
 
 /// <summary>What was asked for, made: how many pages there are, and which of them hold answers.</summary>
 public sealed record SheetMade(string Title, int Pages, IReadOnlyList<int> KeyPages, double PaperWidth, double PaperHeight);
@@ -100,14 +105,17 @@ internal sealed class SheetsFeature : IFeature
                         o.Kind,
                         o.NameIn(approach.Words),
                         o.Purpose,
-                        o.Variants,
+                        [.. o.Variants.Select(v => new SheetVariantView(v, v.Name()))],
                         o.Widest.Low,
                         o.Widest.High,
                         o.UsualIn(approach).Low,
                         o.UsualIn(approach).High,
                         o.Count,
                         o.MostCount,
-                        o.EachChild
+                        o.EachChild,
+                        o.HasNumbers,
+                        o.HasFrames,
+                        o.HasStories
                     )),
                 ],
                 await room.ChildrenAsync(stop),

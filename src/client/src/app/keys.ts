@@ -19,6 +19,7 @@ type Asked =
   | 'groups'
   | 'groups-after'
   | 'groups-ahead'
+  | 'groups-better'
   | 'groups-company'
   | 'jar'
   | 'look-again'

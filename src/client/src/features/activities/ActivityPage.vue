@@ -7,7 +7,7 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { fullDay } from '@/app/dates'
 import PictureView from '@/mats/PictureView.vue'
-import { placeSheets } from '@/features/sheets/sheetLink'
+import { placeSheets } from '@/ui/sheetLink'
 import CautionList from '@/ui/CautionList.vue'
 import StepNumber from '@/ui/StepNumber.vue'
 import { say, sayError } from '@/ui/notices'
@@ -123,7 +123,7 @@ async function takeBack() {
         <form v-if="leads && puts.length && activity.open.length" class="into" @submit.prevent="putIn">
           <label class="field">
             <span>Put it into the plan</span>
-            <span class="pair">
+            <span class="beside">
               <select v-model="day" class="box" aria-label="Day">
                 <option value="">{{ fullDay(activity.open[0] ?? '') }}</option>
                 <option v-for="d in activity.open.slice(1)" :key="d" :value="d">{{ fullDay(d) }}</option>

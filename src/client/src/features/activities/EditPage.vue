@@ -113,7 +113,7 @@ async function keep() {
             <input v-model="entry.places" type="checkbox" :value="p.value.toLowerCase()" /> {{ p.label }}
           </label>
         </fieldset>
-        <div class="pair">
+        <div class="beside">
           <label class="field"
             ><span>Minutes</span
             ><input v-model.number="entry.minutes" type="number" min="0" max="60" :disabled="!!entry.game"
@@ -126,7 +126,7 @@ async function keep() {
           ><input v-model="entry.quiet" type="checkbox" /> The point is to see: no counting word</label
         >
         <h2 class="after">Skills and their numbers</h2>
-        <div v-for="(s, i) in entry.skills" :key="i" class="row">
+        <div v-for="(s, i) in entry.skills" :key="i" class="beside part">
           <select
             v-model="s.id"
             class="box"
@@ -150,7 +150,7 @@ async function keep() {
           n is the largest number, and there are children, pairs and groups: for instance children * n, or n * (n + 1) /
           2.
         </p>
-        <div v-for="(m, i) in entry.materials" :key="i" class="row">
+        <div v-for="(m, i) in entry.materials" :key="i" class="beside part">
           <select v-model="m.item" class="box" :aria-label="`Thing ${i + 1}`">
             <optgroup v-for="shelf in cupboard?.shelves" :key="shelf.purpose" :label="shelf.name">
               <option v-for="t in shelf.things.filter((x) => !x.own)" :key="t.id" :value="t.id">{{ t.name }}</option>
@@ -170,7 +170,7 @@ async function keep() {
           A word in braces stands for the class’s own, such as fewer or less.
         </p>
         <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
-        <div class="pair keep">
+        <div class="beside keep">
           <button class="button main">Keep it</button>
           <button type="button" class="button" @click="router.back()">Leave it</button>
         </div>
@@ -209,14 +209,11 @@ legend {
   margin-right: 0.8rem;
 }
 
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.4rem;
+.part {
   margin-bottom: 0.3rem;
 }
 
-.row select {
+.part select {
   flex: 1 1 10rem;
   min-width: 0;
 }

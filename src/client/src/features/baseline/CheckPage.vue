@@ -7,7 +7,7 @@ import { isOneOf, queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
-import { newId } from '@/features/clipboard/newId'
+import { newId } from '@/ui/newId'
 import PictureView from '@/mats/PictureView.vue'
 import CautionList from '@/ui/CautionList.vue'
 import { supportLabel, supports, type SupportValue } from '@/ui/marks'
@@ -238,7 +238,7 @@ useEventListener(window, 'keydown', keys)
             <h3 class="after">Likely next, as a guess to confirm</h3>
             <p class="said">{{ check.readyNext.join(' · ') }}</p>
           </template>
-          <p class="row">
+          <p class="beside">
             <RouterLink class="button" :to="{ name: 'child', params: { classId, childId: check.childId } }"
               >{{ check.child }}’s page</RouterLink
             >
@@ -257,7 +257,7 @@ useEventListener(window, 'keydown', keys)
                   : `inferred: ${about.held ? 'likely there' : 'likely not yet'}, about ${about.surePercent} % sure`
               }}
             </span>
-            <span v-if="records && !about.asked" class="row">
+            <span v-if="records && !about.asked" class="beside">
               <button type="button" class="button small" :disabled="busy" @click="know(true)">
                 I know it is there
               </button>
@@ -410,12 +410,6 @@ useEventListener(window, 'keydown', keys)
   min-width: 9rem;
   min-height: 52px;
   margin-left: auto;
-}
-
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.5rem;
 }
 
 .about > b {

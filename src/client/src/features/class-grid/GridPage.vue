@@ -9,7 +9,7 @@ import { shortWeekday } from '@/app/dates'
 import ClassTabs from '@/ui/ClassTabs.vue'
 import MarkFrame from '@/ui/MarkFrame.vue'
 import { markWords } from '@/ui/marks'
-import CellDrawer from './CellDrawer.vue'
+import CellDrawer from '@/ui/CellDrawer.vue'
 import ColumnDrawer from './ColumnDrawer.vue'
 import { columnsOf, fitOnPaper, inOrderOf, rowsOf, type Row } from './columns'
 

@@ -1,6 +1,6 @@
 import { computed, ref, toRaw } from 'vue'
 import { Refused, type Schemas } from '@/app/api/client'
-import { newId } from './newId'
+import { newId } from '@/ui/newId'
 
 export type Observation = Schemas['NewObservation']
 

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/app/api/client'
-import { newId } from './newId'
 import { offered, searchSkills } from './search'
 
 const skill = (id: string, short: string, iCan = '') => ({ id, short, iCan }) as Schemas['CardSkill']
@@ -26,15 +25,4 @@ describe('what is offered for a child', () => {
     expect(offered(due, ['p', 'b'], ['l']).map((o) => o.skill)).toEqual(['l', 'p', 'b', 'c']))
   it('says both reasons', () =>
     expect(offered(due, ['b'], [])[0]).toEqual({ skill: 'b', why: 'at choice time, look again' }))
-})
-
-describe('a new id', () => {
-  it('is a version 4 UUID also where the browser makes none', () => {
-    const uuid = crypto.randomUUID
-    Object.defineProperty(crypto, 'randomUUID', { value: undefined, configurable: true })
-    const ids = [newId(), newId()]
-    Object.defineProperty(crypto, 'randomUUID', { value: uuid, configurable: true })
-    for (const id of ids) expect(id).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/)
-    expect(ids[0]).not.toBe(ids[1])
-  })
 })

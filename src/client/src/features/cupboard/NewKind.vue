@@ -80,7 +80,7 @@ async function add() {
       </label>
       <div class="field">
         <span>Length, width, height of one in mm</span>
-        <div class="pair">
+        <div class="beside">
           <input v-model.number="kind.length" type="number" min="0" step="any" aria-label="Length in mm" />
           <input v-model.number="kind.width" type="number" min="0" step="any" aria-label="Width in mm" />
           <input v-model.number="kind.height" type="number" min="0" step="any" aria-label="Height in mm" />
@@ -100,7 +100,7 @@ async function add() {
       >
     </fieldset>
     <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
-    <div class="pair">
+    <div class="beside">
       <button class="button main">Put it in the cupboard</button>
       <button type="button" class="button" @click="emit('done')">Leave it</button>
     </div>
@@ -119,7 +119,7 @@ form {
   gap: 0 1.2rem;
 }
 
-.pair input {
+.beside input {
   width: 5.2rem;
 }
 

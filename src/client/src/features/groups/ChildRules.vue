@@ -99,7 +99,7 @@ function addNear() {
       }}{{ w.until ? ` until ${dayAndMonth(w.until)}` : '' }}
       <button type="button" class="button plain small" @click="removePair(w)">Let go</button>
     </p>
-    <div class="row">
+    <div class="beside line">
       <ChildSelect v-model="pair.first" label="A child" none="A child" :of="wishes.children" />
       and
       <ChildSelect v-model="pair.second" label="Another child" none="another" :of="wishes.children" />
@@ -121,7 +121,7 @@ function addNear() {
       <b class="said">{{ w.names }}</b>
       <button type="button" class="button plain small" @click="removeAdult(w)">Let go</button>
     </p>
-    <div class="row">
+    <div class="beside line">
       <ChildSelect v-model="adult.childId" label="Child with a wish" none="A child" :of="wishes.children" />
       <ChildSelect v-model="adult.adultId" label="Adult" none="an adult" :of="wishes.adults" />
       <button type="button" class="button small" :disabled="!adult.childId || !adult.adultId" @click="addAdult(true)">
@@ -137,7 +137,7 @@ function addNear() {
       <b class="said">{{ t.name }}</b> {{ t.weekday }} {{ clock(t.from) }}–{{ clock(t.until) }}
       <button type="button" class="button plain small" @click="removeOut(t.id)">Let go</button>
     </p>
-    <div class="row">
+    <div class="beside line">
       <ChildSelect v-model="out.childId" label="Child out of class" none="A child" :of="wishes.children" />
       <select v-model="out.weekday" class="box" aria-label="Weekday">
         <option v-for="d in weekdays" :key="d">{{ d }}</option>
@@ -152,7 +152,7 @@ function addNear() {
       A matter of where adults sit, for you alone to see; what a child needs beyond that is for those who know the child
       and your school’s own rules to say.
     </p>
-    <div class="row">
+    <div class="beside line">
       <label
         >At most
         <input
@@ -188,14 +188,6 @@ function addNear() {
 </template>
 
 <style scoped>
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0.4rem 0.6rem;
-  margin: 0.3rem 0;
-}
-
 input[type='number'] {
   width: 4.2rem;
 }

@@ -127,7 +127,7 @@ const lockedAt = (place: string) =>
         v-if="formed && !looking && (!proposal?.provenBest || moved)"
         type="button"
         class="button plain small"
-        @click="board.lookOn"
+        @click="board.lookOn.mutate()"
       >
         Go on looking for better ones
       </button>

@@ -65,7 +65,7 @@ const orNone = (event: Event) => number(event) || null
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <template v-if="open && wishes">
-      <div class="row">
+      <div class="beside line weights">
         <label
           >From <input :value="wishes.minSize" type="number" min="2" max="6" @change="set({ minSize: number($event) })"
         /></label>
@@ -114,12 +114,8 @@ const orNone = (event: Event) => number(event) || null
   gap: 0.8rem;
 }
 
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
+.weights {
   gap: 0.7rem 1.2rem;
-  margin: 0.6rem 0;
 }
 
 .row input[type='number'] {

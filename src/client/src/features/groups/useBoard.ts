@@ -203,47 +203,45 @@ export function useBoard() {
     compared.value = before
   }
 
-  // A longer search in the background; asked after every half second until it has ended.
-  const looking = ref<Schemas['ImproveView']>()
-  let timer = 0
-  async function lookOn() {
-    try {
-      looking.value = await take(
+  // A longer search in the background, asked after until it has ended.
+  const search = ref('')
+  const searchPath = () => ({ params: { path: { classId: classId.value, id: search.value } } })
+  const { data: looking, error: lost } = useQuery({
+    queryKey: queryKey('groups-better', classId, search),
+    queryFn: () => take(api.GET('/api/classes/{classId}/groups/better/{id}', searchPath())),
+    enabled: computed(() => search.value !== ''),
+    refetchInterval: 500,
+  })
+  const lookOn = useMutation({
+    mutationFn: () =>
+      take(
         api.POST('/api/classes/{classId}/weeks/{day}/groups/better', {
           params: { path: path.value },
           body: question(),
         }),
-      )
-      timer = window.setTimeout(follow, 500)
-    } catch (problem) {
-      sayError(problem)
-    }
-  }
-  const jobPath = () => ({ params: { path: { classId: classId.value, id: looking.value!.id } } })
-  async function follow() {
-    if (!looking.value) return
-    try {
-      const now = await take(api.GET('/api/classes/{classId}/groups/better/{id}', jobPath()))
-      if (!looking.value) return
-      looking.value = now
-      if (now.state === 'Working') timer = window.setTimeout(follow, 500)
-      else ended(now)
-    } catch (problem) {
-      looking.value = undefined
-      sayError(problem)
-    }
-  }
-  function ended(job: Schemas['ImproveView']) {
-    looking.value = undefined
-    if (!job.groups) return
-    const view = job.groups
+      ),
+    onSuccess: (begun) => {
+      queries.setQueryData(queryKey('groups-better', classId.value, begun.id), begun)
+      search.value = begun.id
+    },
+    ...tell,
+  })
+  watch(looking, (now) => {
+    if (!now || now.state === 'Working') return
+    search.value = ''
+    const view = now.groups
+    if (!view) return
     sets.value = sets.value.map((s, i) => (i === current.value ? { ...s, view } : s))
     lay(current.value)
-  }
+  })
+  watch(lost, (problem) => {
+    if (!problem) return
+    search.value = ''
+    sayError(problem)
+  })
   function stopLooking() {
-    window.clearTimeout(timer)
-    if (looking.value) void api.DELETE('/api/classes/{classId}/groups/better/{id}', jobPath())
-    looking.value = undefined
+    if (search.value) void api.DELETE('/api/classes/{classId}/groups/better/{id}', searchPath())
+    search.value = ''
   }
   onUnmounted(stopLooking)
 

@@ -7,7 +7,7 @@ import { api, take, type Schemas } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
 import PictureView from '@/mats/PictureView.vue'
 import { say, sayError } from '@/ui/notices'
-import ErrorLine from './ErrorLine.vue'
+import ErrorLine from '@/ui/ErrorLine.vue'
 import GuessList from './GuessList.vue'
 
 /** The weekly jar: filled, guessed at, opened and counted; how far off each child was, jar by jar. */
@@ -90,7 +90,7 @@ const guessed = computed(() => jar.value?.open?.guesses.length ?? 0)
           {{ dayAndMonth(jar.open.filled) }}.
         </p>
         <GuessList :round="jar.open" :children="jar.children" :editable="records" />
-        <form v-if="records" class="pair opening" @submit.prevent="open">
+        <form v-if="records" class="beside opening" @submit.prevent="open">
           <label class="field"
             ><span>Opening day: counted</span
             ><input v-model.number="counted" type="number" min="1" max="300" required aria-label="Counted"
@@ -112,13 +112,13 @@ const guessed = computed(() => jar.value?.open?.guesses.length ?? 0)
           <button v-if="leads" type="button" class="button small" @click="rest">Let it rest</button>
         </p>
         <form v-if="records" @submit.prevent="fill">
-          <div class="pair">
+          <div class="beside">
             <label class="field"><span>Jar</span><input v-model="filling.jar" type="text" required /></label>
             <label class="field"
               ><span>Millilitres</span><input v-model.number="filling.jarMl" type="number" min="1" max="20000" required
             /></label>
           </div>
-          <div class="pair">
+          <div class="beside">
             <label class="field"><span>Things</span><input v-model="filling.things" type="text" required /></label>
             <label class="field"
               ><span>Shape</span>
@@ -130,7 +130,7 @@ const guessed = computed(() => jar.value?.open?.guesses.length ?? 0)
               ><span>Across, mm</span><input v-model.number="filling.acrossMm" type="number" min="1" max="200" required
             /></label>
           </div>
-          <div class="pair opening">
+          <div class="beside opening">
             <label class="field"
               ><span>How many to put in</span
               ><input v-model.number="filling.amount" type="number" min="1" max="300" required

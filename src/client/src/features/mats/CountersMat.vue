@@ -11,7 +11,7 @@ import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import TouchPicture from './TouchPicture.vue'
 import { counterAt, placeAt, spotsOf, type At } from './touch'
-import { freshSeed, useAddress } from './useAddress'
+import { freshSeed, useAddress } from '@/ui/useAddress'
 
 /** Counters laid out by hand. What is done is asked of the core, which answers with what then lies there; that stands in the address. */
 type Deed = NonNullable<Schemas['MatDeed']>

@@ -6,7 +6,7 @@ import StepNumber from '@/ui/StepNumber.vue'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import ShareBars from './ShareBars.vue'
-import { freshSeed, useAddress, whole } from './useAddress'
+import { freshSeed, useAddress, whole } from '@/ui/useAddress'
 import { useAsked } from './useAsked'
 
 /** Dice before they are handed out: what they can show, what can go wrong, how long a game takes; and a throw for the board. */
@@ -121,7 +121,7 @@ const roll = () => put({ seed: freshSeed() })
       </section>
       <section class="ruled">
         <h2>The children work with</h2>
-        <div class="pair">
+        <div class="beside">
           <StepNumber :model-value="asked.low" label="Range from" @update:model-value="put({ low: `${$event}` })" />
           <StepNumber :model-value="asked.high" label="Range to" @update:model-value="put({ high: `${$event}` })" />
         </div>

@@ -6,7 +6,7 @@ import PictureView from '@/mats/PictureView.vue'
 import StepNumber from '@/ui/StepNumber.vue'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
-import { useAddress, whole } from './useAddress'
+import { useAddress, whole } from '@/ui/useAddress'
 import { useAsked } from './useAsked'
 
 /** A jar and things: how many it holds, what to put in next, and the count laid out in heaps of ten. */
@@ -97,7 +97,7 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
       </section>
       <section class="ruled">
         <h2>The class</h2>
-        <div class="pair">
+        <div class="beside">
           <StepNumber
             :model-value="asked.low"
             label="Amounts from"
@@ -139,7 +139,7 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
           ><input type="number" min="0" max="300" :value="asked.count ?? ''" @change="put({ count: typed($event) })"
         /></label>
         <p class="small soft">A full jar that you counted yourselves corrects what is expected of it:</p>
-        <div class="pair">
+        <div class="beside">
           <label class="field"
             ><span>Expected</span
             ><input
@@ -172,7 +172,7 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
   width: 9rem;
 }
 
-.pair .field input {
+.beside .field input {
   width: 6rem;
 }
 </style>

@@ -6,7 +6,7 @@ import StepNumber from '@/ui/StepNumber.vue'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import StepsUnder from './StepsUnder.vue'
-import { useAddress, whole } from './useAddress'
+import { useAddress, whole } from '@/ui/useAddress'
 import { useAsked } from './useAsked'
 import { useSteps } from './useSteps'
 
@@ -59,7 +59,7 @@ const shows = [
       </section>
       <section class="ruled">
         <h2>Work with a second number</h2>
-        <div class="pair">
+        <div class="beside">
           <select
             class="box"
             aria-label="Add or take away"
@@ -92,12 +92,12 @@ const shows = [
   margin-top: 0.5rem;
 }
 
-.pair {
+.beside {
   display: flex;
   gap: 0.5rem;
 }
 
-.pair .box {
+.beside .box {
   min-height: var(--target);
   font: 700 1.4rem/1 var(--child);
 }

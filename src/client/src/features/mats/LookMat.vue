@@ -5,7 +5,7 @@ import PictureView from '@/mats/PictureView.vue'
 import StepNumber from '@/ui/StepNumber.vue'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
-import { freshSeed, useAddress, whole } from './useAddress'
+import { freshSeed, useAddress, whole } from '@/ui/useAddress'
 import { useAsked } from './useAsked'
 
 /** A number laid out one way or another, shown for a moment; what can be read off it comes when it is asked for. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { useAddress } from './useAddress'
+import { useAddress } from '@/ui/useAddress'
 import { useFlash } from './useFlash'
 
 /**

@@ -6,7 +6,7 @@ import StepNumber from '@/ui/StepNumber.vue'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import StepsUnder from './StepsUnder.vue'
-import { useAddress, whole } from './useAddress'
+import { useAddress, whole } from '@/ui/useAddress'
 import { useAsked } from './useAsked'
 import { useSteps } from './useSteps'
 
@@ -36,7 +36,7 @@ const setHop = (index: number, hop: number) =>
       <section class="ruled">
         <h2>The path</h2>
         <p class="soft small">To 21 stones it is a path, longer an open line.</p>
-        <div class="pair">
+        <div class="beside">
           <StepNumber :model-value="low" label="Path from" @update:model-value="put({ low: `${$event}` })" />
           <StepNumber :model-value="high" label="Path to" @update:model-value="put({ high: `${$event}` })" />
         </div>

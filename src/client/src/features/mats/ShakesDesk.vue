@@ -7,7 +7,7 @@ import StepNumber from '@/ui/StepNumber.vue'
 import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import ShareBars from './ShareBars.vue'
-import { useAddress, whole } from './useAddress'
+import { useAddress, whole } from '@/ui/useAddress'
 import { useAsked } from './useAsked'
 
 /** How likely each split is when things are shaken into wells or dropped over a ring, and how often one has to. */

@@ -8,10 +8,10 @@ import MatStage from './MatStage.vue'
 import { marksOf, toggled } from './marks'
 import { distance, type At } from './touch'
 import TouchPicture from './TouchPicture.vue'
-import { freshSeed, useAddress, whole } from './useAddress'
+import { freshSeed, useAddress, whole } from '@/ui/useAddress'
 import { useAsked } from './useAsked'
 import { useSteps } from './useSteps'
-import { useStoryChoices } from './useStoryChoices'
+import { useStoryChoices } from '@/ui/useStoryChoices'
 
 /** A story: read line by line, drawn by the class and checked, or drawn by Fobble step by step. */
 const { at, put } = useAddress({
@@ -188,7 +188,7 @@ const verdict = computed(() => {
         >
           <option v-for="k in kinds" :key="k.kind" :value="k.kind">{{ k.name }}</option>
         </select>
-        <div class="pair row">
+        <div class="beside choice">
           <StepNumber
             :model-value="told.low"
             label="Whole from"
@@ -204,7 +204,7 @@ const verdict = computed(() => {
             @update:model-value="tell({ high: `${$event}` })"
           />
         </div>
-        <div class="pair row">
+        <div class="beside choice">
           <select
             class="box"
             aria-label="Theme"
@@ -219,7 +219,7 @@ const verdict = computed(() => {
       </section>
       <section class="ruled">
         <h2>The drawing</h2>
-        <div class="pair row" role="group" aria-label="Who draws">
+        <div class="beside choice" role="group" aria-label="Who draws">
           <label class="check"
             ><input type="radio" name="by" :checked="byUs" @change="put({ by: 'us' })" /> we draw</label
           >
@@ -228,7 +228,7 @@ const verdict = computed(() => {
           >
         </div>
         <template v-if="byUs && story">
-          <div class="pair row">
+          <div class="beside choice">
             <StepNumber
               :model-value="drawn"
               :label="story.twoRows ? 'Upper row' : 'Draw'"
@@ -243,7 +243,7 @@ const verdict = computed(() => {
               @update:model-value="draw({ below: $event })"
             />
           </div>
-          <div class="pair row" role="group" aria-label="A tap">
+          <div class="beside choice" role="group" aria-label="A tap">
             <label class="check"
               ><input type="radio" name="mark" :checked="mark === 'circled'" @change="mark = 'circled'" />
               circles</label
@@ -319,7 +319,7 @@ const verdict = computed(() => {
   white-space: nowrap;
 }
 
-.row {
+.choice {
   margin-block: 0.5rem;
 }
 

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
-import PlanTabs from './PlanTabs.vue'
+import PlanTabs from '@/ui/PlanTabs.vue'
 
 /** Planned, taught, observed, secure: by strand and by standard, this class beside the school's others. */
 const { classId } = useAccount()

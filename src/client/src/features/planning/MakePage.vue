@@ -264,7 +264,7 @@ const back = () => (draftId.value = '')
 
       <fieldset class="ruled">
         <legend class="said">How</legend>
-        <label class="row"
+        <label class="beside setting"
           ><span>Keep free for what comes in between</span>
           <select v-model.number="ask.bufferOneIn" class="box">
             <option :value="5">one place in five</option>
@@ -273,7 +273,7 @@ const back = () => (draftId.value = '')
             <option :value="0">nothing</option>
           </select></label
         >
-        <label class="row"
+        <label class="beside setting"
           ><span>Bring each skill back</span>
           <select v-model.number="ask.rounds" class="box">
             <option :value="1">once, after 3 days</option>
@@ -281,13 +281,13 @@ const back = () => (draftId.value = '')
             <option :value="3">three times, after 3, 10 and 30 days</option>
           </select></label
         >
-        <label class="row"
+        <label class="beside setting"
           ><span>Starters a day</span>
           <select v-model.number="ask.startersADay" class="box">
             <option v-for="n in [0, 1, 2, 3, 4]" :key="n" :value="n">{{ n }}</option>
           </select></label
         >
-        <div class="row">
+        <div class="beside setting">
           <span>A lesson more on</span>
           <span>
             <label v-for="w in weekdays" :key="w" class="check"
@@ -359,16 +359,14 @@ legend {
   min-height: 30px;
 }
 
-.row {
-  display: flex;
-  flex-wrap: wrap;
+.setting {
   align-items: center;
   justify-content: space-between;
   gap: 0.2rem 1rem;
   margin-block: 0.35rem;
 }
 
-.row .check {
+.setting .check {
   margin-left: 0.6rem;
 }
 

@@ -10,7 +10,7 @@ import { decide } from '@/ui/changed'
 import { say, sayError } from '@/ui/notices'
 import { nameOf } from './layout'
 import PlanString from './PlanString.vue'
-import PlanTabs from './PlanTabs.vue'
+import PlanTabs from '@/ui/PlanTabs.vue'
 import SuggestionList from './SuggestionList.vue'
 import { usePlan } from './usePlan'
 
@@ -149,11 +149,11 @@ const accept = useMutation({
         <SuggestionList :suggestions="plan.suggestions" here />
         <form class="lines" @submit.prevent="lose">
           <h3>Days without a lesson</h3>
-          <div class="pair">
+          <div class="beside">
             <input v-model="first" type="date" aria-label="First lost day" required />
             <input v-model="last" type="date" aria-label="Last lost day" />
           </div>
-          <div class="pair">
+          <div class="beside">
             <input
               v-model="reason"
               type="text"
@@ -181,7 +181,7 @@ const accept = useMutation({
         </form>
         <form class="lines" @submit.prevent="skill && more(skill, 1)">
           <h3>A skill that needs longer, or less</h3>
-          <div class="pair">
+          <div class="beside">
             <select v-model="skill" class="box" aria-label="Skill">
               <option value="">Which</option>
               <option v-for="[id, short] in coming" :key="id" :value="id">{{ short }}</option>
@@ -313,7 +313,7 @@ h3 {
   margin: 0.6rem 0 0.3rem;
 }
 
-.pair {
+.beside {
   margin-bottom: 0.4rem;
 }
 

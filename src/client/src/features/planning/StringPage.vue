@@ -10,7 +10,7 @@ import { say, sayError } from '@/ui/notices'
 import { keyOf, termsOf, verdictOf } from './layout'
 import LessonPanel from './LessonPanel.vue'
 import PlanString from './PlanString.vue'
-import PlanTabs from './PlanTabs.vue'
+import PlanTabs from '@/ui/PlanTabs.vue'
 import SuggestionList from './SuggestionList.vue'
 import { usePlan } from './usePlan'
 

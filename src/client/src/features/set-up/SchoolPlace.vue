@@ -22,7 +22,7 @@ const ways = computed(() =>
 </script>
 
 <template>
-  <form class="row" @submit.prevent="emit('save', place)">
+  <form class="beside line" @submit.prevent="emit('save', place)">
     <label
       >Time zone
       <select v-model="place.timeZone" class="box">

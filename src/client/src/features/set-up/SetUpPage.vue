@@ -5,7 +5,7 @@ import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { clock, dayAndMonth } from '@/app/dates'
-import CalendarFiles from '@/features/calendar/CalendarFiles.vue'
+import CalendarFiles from './CalendarFiles.vue'
 import { say, sayError } from '@/ui/notices'
 import SchoolPlace from './SchoolPlace.vue'
 
@@ -183,7 +183,7 @@ const addAdult = () =>
             </p>
           </div>
         </div>
-        <form class="row" @submit.prevent="addSlot">
+        <form class="beside line" @submit.prevent="addSlot">
           <select v-model="slot.weekday" class="box" aria-label="Weekday">
             <option v-for="w in weekdays" :key="w">{{ w }}</option>
           </select>
@@ -206,7 +206,7 @@ const addAdult = () =>
       <section class="ruled">
         <h2>Terms</h2>
         <form @submit.prevent="saveTerms">
-          <div v-for="(term, i) in terms" :key="i" class="row">
+          <div v-for="(term, i) in terms" :key="i" class="beside line">
             <input v-model="term.name" type="text" aria-label="Name of the term" class="short" required />
             <input v-model="term.first" type="date" :aria-label="`First day of ${term.name}`" required />
             <input v-model="term.last" type="date" :aria-label="`Last day of ${term.name}`" required />
@@ -233,7 +233,7 @@ const addAdult = () =>
             Take out
           </button>
         </p>
-        <form class="row" @submit.prevent="addClosure">
+        <form class="beside line" @submit.prevent="addClosure">
           <input
             v-model="closure.name"
             type="text"
@@ -272,7 +272,7 @@ const addAdult = () =>
             Take out
           </button>
         </p>
-        <form class="row" @submit.prevent="addHours">
+        <form class="beside line" @submit.prevent="addHours">
           <select v-model="hours.adultId" class="box" aria-label="Whose hours" required>
             <option :value="0" disabled>Who</option>
             <option v-for="a in table.adults" :key="a.id" :value="a.id">{{ a.fullName }}</option>
@@ -291,7 +291,7 @@ const addAdult = () =>
         <p v-for="a in table.adults" :key="a.id">
           <b>{{ a.fullName }}</b> <span class="soft">{{ roles[a.role].toLowerCase() }}</span>
         </p>
-        <form class="row" @submit.prevent="addAdult">
+        <form class="beside line" @submit.prevent="addAdult">
           <input v-model="adult.fullName" type="text" placeholder="Name" aria-label="Name" required />
           <input
             v-model="adult.email"
@@ -348,15 +348,7 @@ const addAdult = () =>
   grid-column: 1 / -1;
 }
 
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0.5rem;
-  margin: 0.6rem 0;
-}
-
-.row input[type='number'] {
+.line input[type='number'] {
   width: 4.4rem;
 }
 

@@ -17,7 +17,7 @@ const turn = (id: string) => choose(ids.value.has(id) ? [...ids.value].filter((c
 <template>
   <fieldset class="children">
     <legend>For whom</legend>
-    <div class="pair">
+    <div class="beside">
       <button type="button" class="button small" @click="choose(children.map((c) => `${c.id}`))">Everyone</button>
       <button type="button" class="button plain small" @click="choose([])">No names</button>
       <select

@@ -4,8 +4,8 @@ import { computed, ref, watch } from 'vue'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
-import { useAddress, whole, freshSeed } from '@/features/mats/useAddress'
-import { useStoryChoices } from '@/features/mats/useStoryChoices'
+import { useAddress, whole, freshSeed } from '@/ui/useAddress'
+import { useStoryChoices } from '@/ui/useStoryChoices'
 import StepNumber from '@/ui/StepNumber.vue'
 import ForWhom from './ForWhom.vue'
 import { addressOf } from './sheetAddress'
@@ -33,23 +33,6 @@ const { data: shelf, error } = useQuery({
   staleTime: 60_000,
 })
 
-const variants: Record<Schemas['SheetVariant'], string> = {
-  Filled: 'filled',
-  Blank: 'blank',
-  DoubleFilled: 'double, filled',
-  DoubleBlank: 'double, blank',
-  Whole: 'complete',
-  WithGaps: 'with gaps',
-  OnePartMissing: 'one part missing',
-  Adding: 'adding',
-  TakingAway: 'taking away',
-  MissingAddend: 'missing number',
-  Together: 'together',
-  HalfGiven: 'half given',
-  Alone: 'alone',
-  Turns: 'a box a turn',
-  Splits: 'two parts a turn',
-}
 const { themes } = useStoryChoices()
 const offer = computed(() => shelf.value?.offers.find((o) => o.kind === at.value.kind))
 const asked = computed(() => {
@@ -58,7 +41,7 @@ const asked = computed(() => {
   const low = whole(at.value.low, o.lowest, o.highest, o.low)
   return {
     kind: o.kind,
-    variant: o.variants.find((v) => v === at.value.variant) ?? o.variants[0]!,
+    variant: (o.variants.find((v) => v.id === at.value.variant) ?? o.variants[0]!).id,
     paper: at.value.paper as NonNullable<Schemas['PaperSize']>,
     low,
     high: Math.max(low, whole(at.value.high, o.lowest, o.highest, o.high)),
@@ -121,14 +104,14 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
       <section v-if="offer && asked" class="choices" aria-label="Choices">
         <p class="soft">{{ offer.purpose }}</p>
         <div v-if="offer.variants.length > 1" class="field" role="radiogroup" aria-label="As">
-          <label v-for="v in offer.variants" :key="v" class="check"
-            ><input type="radio" name="variant" :checked="v === asked.variant" @change="put({ variant: v })" />
-            {{ variants[v] }}</label
+          <label v-for="v in offer.variants" :key="v.id" class="check"
+            ><input type="radio" name="variant" :checked="v.id === asked.variant" @change="put({ variant: v.id })" />
+            {{ v.name }}</label
           >
         </div>
-        <div v-if="offer.kind !== 'GuessSlips'" class="field">
+        <div v-if="offer.hasNumbers" class="field">
           <span>Numbers</span>
-          <div class="pair">
+          <div class="beside">
             <StepNumber
               :model-value="asked.low"
               label="From"
@@ -155,14 +138,14 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
             @update:model-value="put({ count: `${$event}` })"
           />
         </div>
-        <label v-if="offer.kind === 'Stories'" class="field">
+        <label v-if="offer.hasStories" class="field">
           <span>Theme</span>
           <select class="box" :value="at.theme" @change="put({ theme: ($event.target as HTMLSelectElement).value })">
             <option value="">any</option>
             <option v-for="t in themes" :key="t.theme" :value="t.theme">{{ t.name }}</option>
           </select>
         </label>
-        <label v-if="offer.kind === 'TenFrames' || offer.kind === 'PracticeStrips'" class="field">
+        <label v-if="offer.hasFrames" class="field">
           <span>Frames filled</span>
           <select class="box" :value="at.fill" @change="put({ fill: ($event.target as HTMLSelectElement).value })">
             <option value="">as the class does: {{ shelf.fill === 'ByFives' ? 'by fives' : 'by pairs' }}</option>
@@ -170,7 +153,7 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
             <option value="ByPairs">by pairs</option>
           </select>
         </label>
-        <div class="pair">
+        <div class="beside">
           <label class="field"
             ><span>Paper</span>
             <select class="box" :value="at.paper" @change="put({ paper: ($event.target as HTMLSelectElement).value })">
@@ -188,7 +171,7 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
         </div>
         <div class="field">
           <span>Seed</span>
-          <div class="pair">
+          <div class="beside">
             <input
               type="text"
               inputmode="numeric"

@@ -81,7 +81,7 @@ function link() {
       A word in braces stands for the class’s own, such as fewer or less.
     </p>
     <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
-    <div class="pair">
+    <div class="beside">
       <button class="button main">Keep</button>
       <button type="button" class="button" @click="emit('done')">Leave as it is</button>
       <button v-if="skill.changed" type="button" class="button plain" @click="takeBack">

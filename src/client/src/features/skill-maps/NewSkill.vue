@@ -71,7 +71,7 @@ async function add() {
       </label>
       <div class="field">
         <span>Numbers</span>
-        <div class="pair">
+        <div class="beside">
           <input v-model.number="skill.low" type="number" min="0" max="999" aria-label="Smallest number" />
           <input v-model.number="skill.high" type="number" min="0" max="999" aria-label="Largest number" />
         </div>
@@ -88,7 +88,7 @@ async function add() {
       <label class="field"><span>Words, with commas</span><input v-model="words" type="text" required /></label>
     </div>
     <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
-    <div class="pair">
+    <div class="beside">
       <button class="button main">Put it on the map</button>
       <button type="button" class="button" @click="emit('done', '')">Leave it</button>
     </div>
@@ -125,7 +125,7 @@ select[multiple] {
   height: 6.5rem;
 }
 
-.pair input {
+.beside input {
   width: 6rem;
 }
 </style>

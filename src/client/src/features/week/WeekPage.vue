@@ -5,7 +5,7 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { addDays, clock, dayAndMonth, mondayOf, weekday } from '@/app/dates'
 import { useWeek } from '@/app/week'
-import PlanTabs from '@/features/planning/PlanTabs.vue'
+import PlanTabs from '@/ui/PlanTabs.vue'
 import { say, sayError } from '@/ui/notices'
 import ActivityLine from './ActivityLine.vue'
 

@@ -5,9 +5,9 @@ import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
-import MarkFrame from '@/ui/MarkFrame.vue'
-import { strengthName } from '@/ui/marks'
-import SeenOnce from '@/ui/SeenOnce.vue'
+import MarkFrame from './MarkFrame.vue'
+import { strengthName } from './marks'
+import SeenOnce from './SeenOnce.vue'
 
 /** Why a cell is as it is: the clauses, and every observation behind it. */
 const props = defineProps<{ childId: number; skillId: string }>()

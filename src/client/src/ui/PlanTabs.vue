@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import PlaceTabs from '@/ui/PlaceTabs.vue'
+import PlaceTabs from './PlaceTabs.vue'
 
 /** From the whole year down to a week, and what comes of it. */
 const tabs = [
