@@ -42,6 +42,8 @@ export async function startServer(options: { demo: boolean; now: string; zone?: 
       env: {
         ...process.env,
         TZ: options.zone ?? 'UTC',
+        // It lives for a minute: what the runtime invests in the long run it does not get back.
+        DOTNET_TieredPGO: '0',
         ASPNETCORE_URLS: url,
         Fobble__Data: data,
         Fobble__Demo: String(options.demo),

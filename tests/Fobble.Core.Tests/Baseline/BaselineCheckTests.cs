@@ -16,7 +16,7 @@ public class BaselineCheckTests
     {
         // Typical, random and contradictory answers: particles that are only reweighted were off by up to 0.76 on these.
         var worst = 0.0;
-        foreach (var seed in Enumerable.Range(1, 5))
+        foreach (var seed in Enumerable.Range(1, Cases.Of(5)))
         {
             SeededRandom random = new((ulong)seed);
             var map = Small(random, 12);

@@ -74,7 +74,7 @@ public class ThrowsTests
                         .ShouldBeLessThan(4);
                     seen.Keys.ShouldBeSubsetOf(throws.Results.Select(r => r.Result));
                 },
-                iter: 60
+                iter: Cases.Of(60)
             );
 
     [Theory]

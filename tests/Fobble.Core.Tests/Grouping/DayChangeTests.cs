@@ -98,7 +98,7 @@ public class DayChangeTests
                     changed.Moves.ShouldBeEmpty();
                 }
             },
-            iter: 300,
+            iter: Cases.Of(300),
             threads: 1
         );
 

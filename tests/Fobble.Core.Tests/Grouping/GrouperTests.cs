@@ -36,11 +36,11 @@ public class GrouperTests
                 result.Score.ShouldBe(best);
                 result.Score.ShouldBe(GroupScore.Of(problem, result.Groups));
             },
-            iter: 400,
+            iter: Cases.Of(400),
             threads: 1
         );
-        possible.ShouldBeGreaterThan(150);
-        impossible.ShouldBeGreaterThan(30);
+        possible.ShouldBeGreaterThan(Cases.Of(150));
+        impossible.ShouldBeGreaterThan(Cases.Of(30));
     }
 
     [Fact]
@@ -60,14 +60,14 @@ public class GrouperTests
                     result.Groups.Select(g => g.Slot).Distinct().Count().ShouldBe(result.Groups.Count);
                     result.Groups.SelectMany(g => g.Children).Concat(result.Unplaced).Order().ShouldBe(problem.Children.Select(c => c.Child).Order());
                 },
-                iter: 100,
+                iter: Cases.Of(100),
                 threads: 1
             );
 
     [Fact]
     public void Groups_that_stay_are_kept_and_the_others_are_the_best_beside_them()
     {
-        Small.Sample(BestBesideOneThatStays, iter: 60, threads: 1);
+        Small.Sample(BestBesideOneThatStays, iter: Cases.Of(60), threads: 1);
 
         // Two who have the skill sit in the group that stays: that excuses no second group from showing too much.
         Small.Sample(BestBesideOneThatStays, iter: 1, threads: 1, seed: "94FHVJv0AIb3");
@@ -132,7 +132,7 @@ public class GrouperTests
                         seen.Add(other.Groups);
                     }
                 },
-                iter: 30,
+                iter: Cases.Of(30),
                 threads: 1
             );
 
@@ -160,7 +160,7 @@ public class GrouperTests
                 (better.Conflict.Count > 0 || GroupScore.Keeps(problem, better.Groups)).ShouldBeTrue();
                 (better.Conflict.Count > 0 || GroupScore.Broken(problem, better.Groups, Names.Plain).Count == 0).ShouldBeTrue();
             },
-            iter: 60,
+            iter: Cases.Of(60),
             threads: 1
         );
 

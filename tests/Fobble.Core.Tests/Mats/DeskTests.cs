@@ -82,7 +82,7 @@ public class DeskTests
                         steps.ShouldAllBe(s => Worth(s.Picture) == result);
                     }
                 },
-                iter: 300
+                iter: Cases.Of(300)
             );
 
     [Fact]

@@ -36,7 +36,7 @@ public class ReplannerTests
                     Moved(lessons, found.Days).ShouldBeLessThanOrEqualTo(Moved(lessons, pushed));
                 }
             },
-            iter: 40
+            iter: Cases.Of(40)
         );
 
     [Fact]
@@ -56,7 +56,7 @@ public class ReplannerTests
                         .ShouldBeEmpty();
                 }
             },
-            iter: 25
+            iter: Cases.Of(25)
         );
 
     [Fact]

@@ -76,7 +76,7 @@ public class ReviewPlannerTests
                 solver.Solve(model).ShouldBe(CpSolverStatus.Optimal);
                 wanted.Zip(chosen).Sum(p => p.Second is { } day ? 4 * Math.Abs(day - p.First.Best) : 1000).ShouldBe((int)Math.Round(solver.ObjectiveValue));
             },
-            iter: 30
+            iter: Cases.Of(30)
         );
 
     [Fact]

@@ -24,7 +24,7 @@ public class YearPlannerTests
                     .Where(f => !f.Contains("lessons", StringComparison.Ordinal) || !f.Contains(" of ", StringComparison.Ordinal))
                     .ShouldBeEmpty();
             },
-            iter: 150
+            iter: Cases.Of(150)
         );
 
     [Fact]
@@ -38,7 +38,10 @@ public class YearPlannerTests
 
     [Fact]
     public void The_same_seed_gives_the_same_plan() =>
-        AnyYear.Sample(problem => YearPlanner.DaysFor(problem).SelectMany(d => d).ShouldBe(YearPlanner.DaysFor(problem).SelectMany(d => d)), iter: 10);
+        AnyYear.Sample(
+            problem => YearPlanner.DaysFor(problem).SelectMany(d => d).ShouldBe(YearPlanner.DaysFor(problem).SelectMany(d => d)),
+            iter: Cases.Of(10)
+        );
 
     [Fact]
     public void Pinned_lessons_keep_their_day() =>
@@ -59,7 +62,7 @@ public class YearPlannerTests
                     again[problem.Items.ToList().FindIndex(i => i.Skill == pin.Skill)].ShouldContain(pin.Day);
                 }
             },
-            iter: 60
+            iter: Cases.Of(60)
         );
 
     // Small enough to try every layout: the planner finds one that costs as little.
@@ -127,7 +130,7 @@ public class YearPlannerTests
                     }
                 }
             },
-            iter: 30
+            iter: Cases.Of(30)
         );
 
     [Fact]
