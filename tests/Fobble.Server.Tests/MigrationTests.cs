@@ -11,11 +11,7 @@ public sealed class MigrationTests : IDisposable
 {
     private readonly string _file = Path.Combine(Directory.CreateTempSubdirectory("fobble-old-").FullName, "old.db");
 
-    public void Dispose()
-    {
-        SqliteConnection.ClearAllPools();
-        Directory.Delete(Path.GetDirectoryName(_file)!, recursive: true);
-    }
+    public void Dispose() => Directory.Delete(Path.GetDirectoryName(_file)!, recursive: true);
 
     [Fact]
     public async Task Observations_withdrawals_and_photos_are_all_there_after_the_table_was_built_anew()

@@ -16,7 +16,7 @@ public static class Setup
     private const string DatabaseFile = "fobble.db";
 
     /// <summary>What has not ended by then when the server is told to stop is left where it is: nothing of it was kept.</summary>
-    private static readonly TimeSpan ShutdownTimeout = TimeSpan.FromSeconds(3);
+    private static readonly TimeSpan ShutdownTimeout = TimeSpan.FromSeconds(2);
 
     // At build the application is started to write its OpenAPI document, without a database.
     private static bool WritesOpenApi => System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";

@@ -110,7 +110,7 @@ internal sealed class CardReader(ClassRoom room)
             session.Activity,
             (ulong)session.Seed,
             reasons,
-            session.Cycle!.AcceptedAt,
+            session.Set!.AcceptedAt,
             stop
         );
     }

@@ -61,7 +61,7 @@ legend {
   font-weight: 700;
 }
 
-legend + .pair {
+legend + .beside {
   clear: both;
 }
 
