@@ -3,7 +3,7 @@ using Fobble.Core.Grouping;
 
 namespace Fobble.Bench;
 
-/// <summary>Groups for made-up classes of thirty after nine weeks, three cycles of groups remembered: time to the first answer and to the proof.</summary>
+/// <summary>Groups for made-up classes of thirty after nine weeks, three weeks of groups remembered: time to the first answer and to the proof.</summary>
 internal static class GroupingBench
 {
     private const int Seeds = 50;

@@ -44,7 +44,7 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     public DbSet<CalendarEntryRow> CalendarEntries => Set<CalendarEntryRow>();
 
-    public DbSet<GroupCycle> GroupCycles => Set<GroupCycle>();
+    public DbSet<GroupSetRow> GroupSets => Set<GroupSetRow>();
 
     public DbSet<GroupSession> GroupSessions => Set<GroupSession>();
 
@@ -197,8 +197,10 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
         });
         builder.Entity<PlannedMoreRow>().HasOne<PlannedDayRow>().WithMany(d => d.More).HasForeignKey(m => m.PlannedDayId);
         builder.Entity<PlannedStarterRow>().HasOne<PlannedDayRow>().WithMany(d => d.Starters).HasForeignKey(s => s.PlannedDayId);
-        builder.Entity<GroupCycle>(e =>
+        builder.Entity<GroupSetRow>(e =>
         {
+            // The table keeps the name under which it was first made, and its triggers know it.
+            e.ToTable("GroupCycles");
             e.HasOne<SchoolClass>().WithMany().HasForeignKey(c => c.ClassId);
             e.HasIndex(c => new { c.ClassId, c.Monday });
         });
@@ -206,6 +208,7 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
         {
             e.HasOne<SchoolClass>().WithMany().HasForeignKey(s => s.ClassId);
             e.HasIndex(s => new { s.ClassId, s.Day });
+            e.Property(s => s.SetId).HasColumnName("CycleId");
         });
         builder.Entity<GroupMember>(e =>
         {

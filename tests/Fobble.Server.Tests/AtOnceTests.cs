@@ -210,7 +210,7 @@ public sealed class AtOnceTests : IDisposable
         var refused = await ines.PostAsync(Week + "/groups/accept", Board.Chosen(proposal));
         refused.StatusCode.ShouldBe(HttpStatusCode.Conflict);
         (await refused.Content.ReadAsStringAsync()).ShouldContain("Ines Okonjo");
-        (await CountAsync(db => db.GroupCycles.CountAsync(c => c.ClassId == 1 && c.Monday == new DateOnly(2026, 11, 30)))).ShouldBe(1);
+        (await CountAsync(db => db.GroupSets.CountAsync(c => c.ClassId == 1 && c.Monday == new DateOnly(2026, 11, 30)))).ShouldBe(1);
         await Board.AcceptAsync(ines, Week, await ines.ReadAsync<GroupsView>(Week + "/groups"));
     }
 

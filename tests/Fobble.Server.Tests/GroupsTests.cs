@@ -279,7 +279,7 @@ public sealed class GroupsTests : IDisposable
         var accepted = await Board.AcceptAsync(ines, ThisWeek, await Board.ProposeAsync(ines, ThisWeek));
         var group = accepted.Groups.First(g => g.Slot.Day == School.Today && !g.Run);
         using var scope = _school.Scope();
-        var soon = _school.Db(scope).GroupCycles.Max(c => c.AcceptedAt).AddMilliseconds(1);
+        var soon = _school.Db(scope).GroupSets.Max(c => c.AcceptedAt).AddMilliseconds(1);
         foreach (var child in group.Children)
         {
             (

@@ -11,10 +11,10 @@ public sealed record AcceptedGroup(SessionId Id, DateOnly Day, SlotId Slot, Skil
     public bool WasHeld(DateOnly today) => Day < today || Recorded;
 
     /// <summary>The group as it met: a child who was away has had no turn.</summary>
-    public PastGroup Met(Func<ChildId, bool> away) => new(Day, CycleOf(Day), Skill, [.. Children.Where(c => !away(c)).Order()]);
+    public PastGroup Met(Func<ChildId, bool> away) => new(Day, WeekOf(Day), Skill, [.. Children.Where(c => !away(c)).Order()]);
 
     /// <summary>Number of the week that a day lies in: the same for all days of a week, one more for the next.</summary>
-    public static int CycleOf(DateOnly day) => SchoolCalendar.MondayOf(day).DayNumber / 7;
+    public static int WeekOf(DateOnly day) => SchoolCalendar.MondayOf(day).DayNumber / 7;
 }
 
 /// <summary>A place for a small group on a day.</summary>

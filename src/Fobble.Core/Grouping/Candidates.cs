@@ -6,14 +6,14 @@ using Fobble.Core.Skills;
 namespace Fobble.Core.Grouping;
 
 /// <summary>A group that met.</summary>
-/// <param name="Cycle">Cycles of groups lie in the past by number; the same number means the same cycle.</param>
-public sealed record PastGroup(DateOnly Day, int Cycle, SkillId Skill, IReadOnlyList<ChildId> Children);
+/// <param name="Week">Weeks of groups lie in the past by number; the same number means the same week.</param>
+public sealed record PastGroup(DateOnly Day, int Week, SkillId Skill, IReadOnlyList<ChildId> Children);
 
 /// <summary>Everything that worth is worked out from.</summary>
 /// <param name="Focus">Focus skills of the week the groups are for.</param>
 /// <param name="Past">Groups of the term so far, in order of time.</param>
 /// <param name="AwayIn">Slots in which a child can't be; children that can be everywhere are left out.</param>
-/// <param name="Excluded">Children who have had their turn in this cycle or are not to be grouped.</param>
+/// <param name="Excluded">Children who have had their turn in this week or are not to be grouped.</param>
 public sealed record GroupingBrief(
     ClassEvidence Evidence,
     DateOnly ForDay,
@@ -44,7 +44,7 @@ public static class Candidates
     public const int FairnessADay = 5;
     public const int MostFairness = 50;
     public const int LookAgainBase = 50;
-    public const int CyclesRemembered = 3;
+    public const int WeeksRemembered = 3;
 
     /// <summary>Of one who has it, in a mixed group: somewhat more than a usual next step of the child's own, so that a group that can have one has one.</summary>
     public const int ShowsBase = 110;
@@ -94,11 +94,11 @@ public static class Candidates
         ];
     }
 
-    /// <summary>The children of each group of the last cycles.</summary>
+    /// <summary>The children of each group of the last weeks.</summary>
     public static IReadOnlyList<IReadOnlyList<ChildId>> MetLately(IReadOnlyList<PastGroup> past)
     {
-        var cycles = past.Select(p => p.Cycle).Distinct().OrderDescending().Take(CyclesRemembered).ToHashSet();
-        return [.. past.Where(p => cycles.Contains(p.Cycle)).Select(p => p.Children)];
+        var weeks = past.Select(p => p.Week).Distinct().OrderDescending().Take(WeeksRemembered).ToHashSet();
+        return [.. past.Where(p => weeks.Contains(p.Week)).Select(p => p.Children)];
     }
 
     /// <summary>School days since the child's last group; null if there was none.</summary>

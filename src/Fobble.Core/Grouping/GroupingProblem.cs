@@ -84,8 +84,8 @@ public readonly record struct ChildPair
     public ChildId Second { get; }
 }
 
-/// <summary>Forms groups for one cycle: at most one group a slot, one skill a group, each child in at most one group.</summary>
-/// <param name="MetLately">The groups of the last cycles: two of their children who meet again cost points.</param>
+/// <summary>Forms groups for one week: at most one group a slot, one skill a group, each child in at most one group.</summary>
+/// <param name="MetLately">The groups of the last weeks: two of their children who meet again cost points.</param>
 public sealed record GroupingProblem(
     IReadOnlyList<Candidate> Children,
     IReadOnlyList<GroupSlot> Slots,

@@ -90,7 +90,7 @@ public sealed record RunsWish(int Adult, IReadOnlySet<SkillId> Skills, string Of
         groups.All(g => problem.Slots[g.Slot].Adult != Adult || Skills.Contains(g.Skill));
 }
 
-/// <summary>An adult takes at most so many groups in a cycle.</summary>
+/// <summary>An adult takes at most so many groups in a week.</summary>
 public sealed record MostForAdultWish(int Adult, int Most) : Wish
 {
     public override string Key => $"most-{Adult}";

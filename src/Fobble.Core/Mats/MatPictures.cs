@@ -9,10 +9,10 @@ internal static class MatPictures
     private const double Counter = 0.74;
     private const int HeapColumns = 8;
 
-    public static (Picture Picture, IReadOnlyList<MatPlace> Places) Draw(MatState state, FrameStyle style) =>
+    public static (Picture Picture, IReadOnlyList<MatSpot> Places) Draw(MatState state, FrameStyle style) =>
         MatKinds.IsFrame(state.Kind) ? OnFrames(state, style) : InZones(state);
 
-    private static (Picture, IReadOnlyList<MatPlace>) OnFrames(MatState state, FrameStyle style)
+    private static (Picture, IReadOnlyList<MatSpot>) OnFrames(MatState state, FrameStyle style)
     {
         var cells = state.Kind == MatKind.FiveFrame ? 5 : 10;
         var counters = state
@@ -24,7 +24,7 @@ internal static class MatPictures
             $"{(cells == 5 ? "Five frame" : state.Zones.Count == 1 ? "Ten frame" : "Two ten frames")} with {string.Join(" and ", state.Zones.Select(z => z.Covered ? "a cover" : NumberWords.Of(z.Count)))}";
         var picture = Frames.Board(counters, state.Zones.Count, cells, style, says);
         var boxes = picture.Shapes.Where(s => s.Role == ShapeRole.Cell).ToList();
-        var places = boxes.Select((b, i) => new MatPlace(i / cells, i % cells, Name(state, i / cells, i % cells), b.X, b.Y, b.Width, b.Height)).ToList();
+        var places = boxes.Select((b, i) => new MatSpot(i / cells, i % cells, Name(state, i / cells, i % cells), b.X, b.Y, b.Width, b.Height)).ToList();
         var covers = state
             .Zones.Select((z, zone) => (z, Cells: boxes.Skip(zone * cells).Take(cells).ToList()))
             .Where(z => z.z.Covered)
@@ -42,11 +42,11 @@ internal static class MatPictures
         return (picture with { Shapes = [.. picture.Shapes, .. covers] }, places);
     }
 
-    private static (Picture, IReadOnlyList<MatPlace>) InZones(MatState state)
+    private static (Picture, IReadOnlyList<MatSpot>) InZones(MatState state)
     {
         var boxes = Boxes(state);
         List<Shape> shapes = [];
-        List<MatPlace> places = [];
+        List<MatSpot> places = [];
         foreach (var (zone, index) in state.Zones.Select((z, i) => (z, i)))
         {
             var box = boxes[index];
@@ -69,8 +69,8 @@ internal static class MatPictures
                 state.Kind == MatKind.Heap
                     ? Enumerable
                         .Range(0, zone.Places.Count)
-                        .Select(p => new MatPlace(index, p, Name(state, index, p), p % HeapColumns * 1.2, p / HeapColumns * 1.2, 1.2, 1.2))
-                    : [new MatPlace(index, null, Name(state, index, null), box.X, box.Y, box.Width, box.Height)]
+                        .Select(p => new MatSpot(index, p, Name(state, index, p), p % HeapColumns * 1.2, p / HeapColumns * 1.2, 1.2, 1.2))
+                    : [new MatSpot(index, null, Name(state, index, null), box.X, box.Y, box.Width, box.Height)]
             );
         }
 

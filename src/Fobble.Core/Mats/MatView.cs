@@ -5,12 +5,12 @@ using Fobble.Core.Pictures;
 namespace Fobble.Core.Mats;
 
 /// <summary>A place on the picture where a counter can be laid; <see cref="Place"/> is null where a zone takes any number.</summary>
-public sealed record MatPlace(int Zone, int? Place, string Name, double X, double Y, double Width, double Height);
+public sealed record MatSpot(int Zone, int? Place, string Name, double X, double Y, double Width, double Height);
 
 /// <summary>A mat as it is shown: the picture, where counters can be laid, what can be read off it, and how long it is flashed.</summary>
 /// <param name="Sentence">What lies there as a number sentence; empty where there is nothing to join or take.</param>
 /// <param name="FlashSeconds">Seconds for which it is shown when it is to be seen and not counted.</param>
-public sealed record MatView(Picture Picture, IReadOnlyList<MatPlace> Places, IReadOnlyList<string> Readings, string Sentence, double FlashSeconds)
+public sealed record MatView(Picture Picture, IReadOnlyList<MatSpot> Places, IReadOnlyList<string> Readings, string Sentence, double FlashSeconds)
 {
     public static MatView Of(MatState state, Approach approach)
     {

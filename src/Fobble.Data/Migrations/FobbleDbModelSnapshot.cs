@@ -390,7 +390,7 @@ namespace Fobble.Data.Migrations
                     b.ToTable("DayMoves");
                 });
 
-            modelBuilder.Entity("Fobble.Data.Model.GroupCycle", b =>
+            modelBuilder.Entity("Fobble.Data.Model.GroupSetRow", b =>
                 {
                     b.Property<int>("Id")
                         .ValueGeneratedOnAdd()
@@ -450,8 +450,9 @@ namespace Fobble.Data.Migrations
                     b.Property<int>("ClassId")
                         .HasColumnType("INTEGER");
 
-                    b.Property<int>("CycleId")
-                        .HasColumnType("INTEGER");
+                    b.Property<int>("SetId")
+                        .HasColumnType("INTEGER")
+                        .HasColumnName("CycleId");
 
                     b.Property<int>("Day")
                         .HasColumnType("INTEGER");
@@ -472,7 +473,7 @@ namespace Fobble.Data.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("CycleId");
+                    b.HasIndex("SetId");
 
                     b.HasIndex("SlotId");
 
@@ -1339,7 +1340,7 @@ namespace Fobble.Data.Migrations
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("Fobble.Data.Model.GroupCycle", b =>
+            modelBuilder.Entity("Fobble.Data.Model.GroupSetRow", b =>
                 {
                     b.HasOne("Fobble.Data.Model.SchoolClass", null)
                         .WithMany()
@@ -1373,9 +1374,9 @@ namespace Fobble.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
 
-                    b.HasOne("Fobble.Data.Model.GroupCycle", "Cycle")
+                    b.HasOne("Fobble.Data.Model.GroupSetRow", "Set")
                         .WithMany("Sessions")
-                        .HasForeignKey("CycleId")
+                        .HasForeignKey("SetId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
 
@@ -1385,7 +1386,7 @@ namespace Fobble.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
 
-                    b.Navigation("Cycle");
+                    b.Navigation("Set");
 
                     b.Navigation("Slot");
                 });
@@ -1698,7 +1699,7 @@ namespace Fobble.Data.Migrations
                     b.Navigation("Overrides");
                 });
 
-            modelBuilder.Entity("Fobble.Data.Model.GroupCycle", b =>
+            modelBuilder.Entity("Fobble.Data.Model.GroupSetRow", b =>
                 {
                     b.Navigation("Sessions");
                 });

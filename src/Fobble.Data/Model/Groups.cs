@@ -1,7 +1,7 @@
 namespace Fobble.Data.Model;
 
 /// <summary>A set of groups as accepted for one week. Accepting again makes a new one; sessions already run move over to it.</summary>
-public sealed class GroupCycle
+public sealed class GroupSetRow
 {
     public int Id { get; set; }
 
@@ -26,9 +26,9 @@ public sealed class GroupSession
 
     public int ClassId { get; set; }
 
-    public int CycleId { get; set; }
+    public int SetId { get; set; }
 
-    public GroupCycle? Cycle { get; set; }
+    public GroupSetRow? Set { get; set; }
 
     public DateOnly Day { get; set; }
 

@@ -201,7 +201,7 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
         foreach (var week in history.Weeks)
         {
             db.PlannedDays.AddRange(week.Plan.Days.Select(d => WeekMaker.ToRow(new(newClass.Id), d)));
-            var cycle = new GroupCycle
+            var set = new GroupSetRow
             {
                 ClassId = newClass.Id,
                 Monday = week.Plan.Monday,
@@ -213,7 +213,7 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
                 calendar,
                 EvidenceSettings.Default,
                 ids,
-                history.Observations.Where(o => o.At < cycle.AcceptedAt),
+                history.Observations.Where(o => o.At < set.AcceptedAt),
                 week.Plan.Monday
             );
             var brief = new GroupingBrief(
@@ -230,8 +230,8 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
                 sessions.AddRange(day.Zip(places, (group, slot) => (ToSession(newClass.Id, slot, group, brief), group)).ToList());
             }
 
-            cycle.Sessions.AddRange(sessions.Where(s => s.Group.Cycle == week.Groups[0].Cycle).Select(s => s.Session));
-            db.GroupCycles.Add(cycle);
+            set.Sessions.AddRange(sessions.Where(s => s.Group.Week == week.Groups[0].Week).Select(s => s.Session));
+            db.GroupSets.Add(set);
         }
 
         await db.SaveChangesAsync();

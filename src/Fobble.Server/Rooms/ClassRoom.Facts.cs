@@ -119,11 +119,11 @@ internal sealed partial class ClassRoom
     public IQueryable<GroupSession> SessionsInForce() =>
         Db
             .GroupSessions.Include(s => s.Members)
-            .Include(s => s.Cycle)
+            .Include(s => s.Set)
             .Include(s => s.Slot)
                 .ThenInclude(s => s!.Adult)
             .Where(s =>
-                s.ClassId == Id.Value && !Db.GroupCycles.Any(later => later.ClassId == Id.Value && later.Monday == s.Cycle!.Monday && later.Id > s.CycleId)
+                s.ClassId == Id.Value && !Db.GroupSets.Any(later => later.ClassId == Id.Value && later.Monday == s.Set!.Monday && later.Id > s.SetId)
             );
 
     /// <summary>First day of the school year that holds today.</summary>

@@ -119,7 +119,7 @@ internal abstract record Expected
         public override async Task CheckAsync(FobbleDb db, CancellationToken stop)
         {
             var now = await db
-                .GroupCycles.AsNoTracking()
+                .GroupSets.AsNoTracking()
                 .Where(c => c.ClassId == Room.Id.Value && c.Monday == Monday)
                 .OrderByDescending(c => c.Id)
                 .FirstOrDefaultAsync(stop);
@@ -148,7 +148,7 @@ internal abstract record Expected
 internal static class GroupsVersion
 {
     /// <returns>Set and how often its groups have changed; "0" where none was accepted.</returns>
-    public static string Of(GroupCycle? set) => set is null ? "0" : $"{set.Id}.{set.Version}";
+    public static string Of(GroupSetRow? set) => set is null ? "0" : $"{set.Id}.{set.Version}";
 }
 
 /// <summary>Somebody else was faster: what a decision rests on is not so any more. Nothing was changed by it.</summary>

@@ -58,7 +58,7 @@ public class ReasonsTests
     {
         var past = Enumerable
             .Range(1, 5)
-            .Select(cycle => new PastGroup(SchoolDay(cycle), cycle, Say, cycle is 1 or 4 ? [new(1), new(2)] : [new(3), new(4)]))
+            .Select(week => new PastGroup(SchoolDay(week), week, Say, week is 1 or 4 ? [new(1), new(2)] : [new(3), new(4)]))
             .ToList();
         Candidates.MetLately(past).Select(g => g[0].Value).ShouldBe([3, 1, 3]);
     }

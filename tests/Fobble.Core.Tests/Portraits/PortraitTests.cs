@@ -97,7 +97,7 @@ public class PortraitTests
             Saw(2, NotYet, skill: naming, slip: mixed.Id, child: 2),
             Saw(2, NotYet, skill: Hidden, slip: Hidden.Slips[0].Id, child: 3),
         ];
-        var board = SlipsBoard.Of(Class(5, seen), Library, 40);
+        var board = SlipTally.Of(Class(5, seen), Library, 40);
         board.Select(b => b.Skill).ShouldBe([naming.Id, Hidden.Id]);
         board[0].Children.ShouldBe([new(new(1), 2, SchoolDay(2)), new(new(2), 1, SchoolDay(2))]);
         board[0]
@@ -107,14 +107,14 @@ public class PortraitTests
             );
         board[0].Helps.ShouldContain(h => h.StartsWith("First make"));
         board[1].Helps[^1].ShouldContain("the easier way:");
-        SlipsBoard.Of(Class(80, seen), Library, 40).ShouldBeEmpty();
+        SlipTally.Of(Class(80, seen), Library, 40).ShouldBeEmpty();
     }
 
     [Fact]
     public void Who_is_secure_since_has_outgrown_a_slip()
     {
         var slip = TwoWays.Slips[0].Id;
-        SlipsBoard.Of(Class(9, Saw(0, NotYet, slip: slip), Saw(1, Alone), Saw(2, Alone, Representation.Picture), Saw(4, Alone)), Library, 40).ShouldBeEmpty();
+        SlipTally.Of(Class(9, Saw(0, NotYet, slip: slip), Saw(1, Alone), Saw(2, Alone, Representation.Picture), Saw(4, Alone)), Library, 40).ShouldBeEmpty();
     }
 
     [Fact]

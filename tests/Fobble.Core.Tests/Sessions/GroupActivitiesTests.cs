@@ -66,7 +66,7 @@ public class GroupActivitiesTests
         (group with { Recorded = true }).WasHeld(Monday).ShouldBeTrue();
         group.WasHeld(Monday.AddDays(1)).ShouldBeTrue();
         group.Met(c => c.Value == 2).Children.ShouldBe([new ChildId(1), new(3)]);
-        AcceptedGroup.CycleOf(Monday.AddDays(6)).ShouldBe(AcceptedGroup.CycleOf(Monday));
-        AcceptedGroup.CycleOf(Monday.AddDays(7)).ShouldBe(AcceptedGroup.CycleOf(Monday) + 1);
+        AcceptedGroup.WeekOf(Monday.AddDays(6)).ShouldBe(AcceptedGroup.WeekOf(Monday));
+        AcceptedGroup.WeekOf(Monday.AddDays(7)).ShouldBe(AcceptedGroup.WeekOf(Monday) + 1);
     }
 }

@@ -21,7 +21,7 @@ public sealed record CupboardThing(
     IReadOnlyList<string> Risks
 );
 
-public sealed record CupboardShelfView(Purpose Purpose, string Name, IReadOnlyList<CupboardThing> Things);
+public sealed record CupboardPartView(Purpose Purpose, string Name, IReadOnlyList<CupboardThing> Things);
 
 public sealed record CaresView(bool Mouths, IReadOnlyList<Allergen> Allergies);
 
@@ -30,7 +30,7 @@ public sealed record AllergenName(Allergen Allergen, string Name);
 /// <param name="Cautions">In full, for all that is owned.</param>
 /// <param name="Standing">What closes every list of cautions.</param>
 public sealed record CupboardView(
-    IReadOnlyList<CupboardShelfView> Shelves,
+    IReadOnlyList<CupboardPartView> Shelves,
     CaresView Cares,
     IReadOnlyList<AllergenName> Allergens,
     IReadOnlyList<Caution> Cautions,
@@ -92,7 +92,7 @@ internal sealed class CupboardFeature : IFeature
                 [
                     .. all.GroupBy(i => i.Purpose)
                         .OrderBy(g => g.Key)
-                        .Select(g => new CupboardShelfView(
+                        .Select(g => new CupboardPartView(
                             g.Key,
                             CupboardWords.NameOf(g.Key),
                             [

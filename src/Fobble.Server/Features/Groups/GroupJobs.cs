@@ -45,7 +45,7 @@ internal sealed class AheadJob(ClassId classId, AdultId adultId, DateTimeOffset 
                 State,
                 Progress,
                 plan?.Sentence,
-                plan is null ? [] : [.. weeks.Zip(plan.Cycles).Select(w => w.First.ViewProposal(w.Second))],
+                plan is null ? [] : [.. weeks.Zip(plan.Weeks).Select(w => w.First.ViewProposal(w.Second))],
                 plan is null ? [] : [.. plan.Children.Select(c => new ChildAheadView(c.Child.Value, weeks[0].Names.Child(c.Child), c.Turns, c.Others))]
             );
         }

@@ -17,10 +17,10 @@ internal sealed class GroupingReader(ClassRoom room, GroupHistory history, Group
     {
         var stored = await wishes.ReadAsync(stop);
         var kept = await history.ReadAsync(monday.AddDays(-7 * RememberWeeks), monday.AddDays(6), stop);
-        var sets = kept.Select(k => k.Row.Cycle!)
+        var sets = kept.Select(k => k.Row.Set!)
             .DistinctBy(c => c.Id)
             .OrderByDescending(c => c.Monday)
-            .Select(c => new GroupSet(c, [.. kept.Where(k => k.Row.CycleId == c.Id)]))
+            .Select(c => new KeptSet(c, [.. kept.Where(k => k.Row.SetId == c.Id)]))
             .ToList();
         var held = sets.FirstOrDefault(s => s.Monday == monday)?.Groups.Where(g => g.Group.WasHeld(room.Today)).ToList() ?? [];
         var slots = await SlotsAsync(monday, stop);

@@ -186,7 +186,7 @@ internal sealed class GroupsFeature : IFeature
             Expected.GroupsOf(room, monday, request.Version),
             async db =>
             {
-                var set = new GroupCycle
+                var set = new GroupSetRow
                 {
                     ClassId = room.Id.Value,
                     Monday = monday,
@@ -194,9 +194,9 @@ internal sealed class GroupsFeature : IFeature
                     AcceptedBy = http.User.AdultId().Value,
                 };
                 set.Sessions.AddRange(week.ToSessions(week.Formed(request.Groups)));
-                db.GroupCycles.Add(set);
+                db.GroupSets.Add(set);
                 await db.SaveChangesAsync(stop);
-                await db.GroupSessions.Where(s => kept.Contains(s.Id)).ExecuteUpdateAsync(s => s.SetProperty(x => x.CycleId, set.Id), stop);
+                await db.GroupSessions.Where(s => kept.Contains(s.Id)).ExecuteUpdateAsync(s => s.SetProperty(x => x.SetId, set.Id), stop);
             },
             stop
         );

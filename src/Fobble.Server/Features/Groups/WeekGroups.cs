@@ -10,7 +10,7 @@ using Fobble.Data.Model;
 namespace Fobble.Server.Features.Groups;
 
 /// <summary>A set of groups that was accepted for a week.</summary>
-internal sealed record GroupSet(GroupCycle Row, IReadOnlyList<KeptGroup> Groups)
+internal sealed record KeptSet(GroupSetRow Row, IReadOnlyList<KeptGroup> Groups)
 {
     public DateOnly Monday => Row.Monday;
 }
@@ -27,7 +27,7 @@ internal sealed record WeekFacts(
     ActivityLibrary Library,
     IReadOnlyList<ChildName> Children,
     StoredWishes Wishes,
-    IReadOnlyList<GroupSet> Sets,
+    IReadOnlyList<KeptSet> Sets,
     IReadOnlyList<KeptGroup> Held,
     IReadOnlyList<GroupSlotView> Slots,
     IReadOnlyList<GroupSlotView> Open,
@@ -42,7 +42,7 @@ internal sealed class WeekGroups(WeekFacts facts)
 {
     private readonly Dictionary<ChildId, string> _names = facts.Children.ToDictionary(c => new ChildId(c.Id), c => c.Name);
     private readonly Dictionary<SkillId, Activity> _activities = [];
-    private readonly GroupSet? _accepted = facts.Sets.FirstOrDefault(c => c.Monday == facts.Monday);
+    private readonly KeptSet? _accepted = facts.Sets.FirstOrDefault(c => c.Monday == facts.Monday);
     private IReadOnlySet<(SkillId, SkillId)>? _clashes;
 
     public DateOnly Monday => facts.Monday;
@@ -76,7 +76,7 @@ internal sealed class WeekGroups(WeekFacts facts)
         ]);
 
     /// <summary>This week among several.</summary>
-    public CycleAhead Ahead => new(AcceptedGroup.CycleOf(Monday), facts.Open[0].Day, Places, Brief.AwayIn);
+    public WeekAhead Ahead => new(AcceptedGroup.WeekOf(Monday), facts.Open[0].Day, Places, Brief.AwayIn);
 
     private GroupRules Rules(IEnumerable<Wish> wishes) =>
         new()
@@ -331,7 +331,7 @@ internal sealed class WeekGroups(WeekFacts facts)
                                         "",
                                         "Small group",
                                         p.Activity,
-                                        p.Activity.For(p.s)?.Range ?? new(1, 10),
+                                        p.Activity.For(p.s)!,
                                         facts.Wishes.Settings.MaxSize,
                                         1,
                                         [],

@@ -15,7 +15,7 @@ namespace Fobble.Server.Features.GuessJar;
 /// <param name="Proposal">What to fill next, for things as they were last time.</param>
 /// <param name="Rest">Why to put the jar away for a while; null where interest holds.</param>
 public sealed record JarPage(
-    JarOnShelf? Open,
+    JarThere? Open,
     JarOpened? Last,
     NextAmount Proposal,
     string Caution,
@@ -25,7 +25,7 @@ public sealed record JarPage(
     IReadOnlyList<DateOnly> Days
 );
 
-public sealed record JarOnShelf(
+public sealed record JarThere(
     int Id,
     string Jar,
     double JarMl,
@@ -40,7 +40,7 @@ public sealed record JarOnShelf(
 
 public sealed record JarGuess(int ChildId, int Guess);
 
-public sealed record JarOpened(JarOnShelf Round, DateOnly Day, int Counted, string HeapsInWords, Picture Heaps, IReadOnlyList<string> Nearest);
+public sealed record JarOpened(JarThere Round, DateOnly Day, int Counted, string HeapsInWords, Picture Heaps, IReadOnlyList<string> Nearest);
 
 /// <param name="Errors">Relative errors jar by jar, below 0 for too few; null where the child did not guess.</param>
 public sealed record JarChild(int Id, string Name, IReadOnlyList<double?> Errors, string Trend);
@@ -210,7 +210,7 @@ internal sealed class GuessJarFeature : IFeature
     private static Task RestUntilAsync(FobbleDb db, ClassRoom room, DateOnly? until, CancellationToken stop) =>
         db.Classes.Where(c => c.Id == room.Id.Value).ExecuteUpdateAsync(c => c.SetProperty(x => x.JarRestsUntil, until), stop);
 
-    private static JarOnShelf View(JarRoundRow row) =>
+    private static JarThere View(JarRoundRow row) =>
         new(
             row.Id,
             row.Jar,

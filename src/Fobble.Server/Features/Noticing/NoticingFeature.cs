@@ -14,19 +14,19 @@ public sealed record AgainSkill(string Skill, string Short, string ICan, string?
 /// <param name="BySkill">What most children share first, so that one activity looks after several.</param>
 public sealed record AgainView(int Marks, int Children, IReadOnlyList<AgainSkill> BySkill);
 
-public sealed record BoardChild(int Id, string Name, int Times, DateOnly Last);
+public sealed record TalliedChild(int Id, string Name, int Times, DateOnly Last);
 
-public sealed record BoardSlip(
+public sealed record TalliedSlipView(
     string Skill,
     string Short,
     string Slip,
-    IReadOnlyList<BoardChild> Children,
+    IReadOnlyList<TalliedChild> Children,
     IReadOnlyList<string> Helps,
     string? ActivityId,
     string? Activity
 );
 
-public sealed record SlipsView(int Days, IReadOnlyList<BoardSlip> Slips);
+public sealed record SlipsView(int Days, IReadOnlyList<TalliedSlipView> Slips);
 
 /// <summary>What has been noticed across the class: marks to look at again, and slips that go about.</summary>
 internal sealed class NoticingFeature : IFeature
@@ -82,13 +82,13 @@ internal sealed class NoticingFeature : IFeature
             new SlipsView(
                 SlipDays,
                 [
-                    .. SlipsBoard
+                    .. SlipTally
                         .Of(evidence, room.Library, SlipDays)
-                        .Select(b => new BoardSlip(
+                        .Select(b => new TalliedSlipView(
                             b.Skill.Value,
                             room.Map[b.Skill].Short,
                             b.Slip.Text,
-                            [.. b.Children.Select(c => new BoardChild(c.Child.Value, names[c.Child.Value], c.Times, c.Last))],
+                            [.. b.Children.Select(c => new TalliedChild(c.Child.Value, names[c.Child.Value], c.Times, c.Last))],
                             b.Helps,
                             b.Activity?.Id.Value,
                             b.Activity?.Name

@@ -9,7 +9,7 @@ import GuessField from './GuessField.vue'
 
 /** A field a child, made to be gone through at a run: type the number, Enter, next child. Each guess is kept as soon as it is left. */
 const props = defineProps<{
-  round: Schemas['JarOnShelf']
+  round: Schemas['JarThere']
   children: Schemas['JarChild'][]
   editable: boolean
 }>()

@@ -24,7 +24,7 @@ const place = (zone: number, cell: number | null, x: number, width = 1) => ({
   height: 1,
 })
 const mat = (
-  places: Schemas['MatPlace'][],
+  places: Schemas['MatSpot'][],
   ...counters: [id: number, zone: number, cell: number | null, x: number][]
 ): Schemas['CounterMat'] => ({
   kind: 'FiveFrame',

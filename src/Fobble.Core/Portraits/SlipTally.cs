@@ -8,13 +8,13 @@ namespace Fobble.Core.Portraits;
 public sealed record SlipChild(ChildId Child, int Times, DateOnly Last);
 
 /// <summary>A slip on one skill: who shows it, and what helps.</summary>
-public sealed record SlipOnBoard(SkillId Skill, Slip Slip, IReadOnlyList<SlipChild> Children, IReadOnlyList<string> Helps, Activity? Activity);
+public sealed record TalliedSlip(SkillId Skill, Slip Slip, IReadOnlyList<SlipChild> Children, IReadOnlyList<string> Helps, Activity? Activity);
 
 /// <summary>Which slips go about in a class, the most widespread first.</summary>
-public static class SlipsBoard
+public static class SlipTally
 {
     /// <param name="days">School days back from today that count.</param>
-    public static IReadOnlyList<SlipOnBoard> Of(ClassEvidence evidence, ActivityLibrary library, int days)
+    public static IReadOnlyList<TalliedSlip> Of(ClassEvidence evidence, ActivityLibrary library, int days)
     {
         ArgumentNullException.ThrowIfNull(evidence);
         ArgumentNullException.ThrowIfNull(library);
@@ -24,7 +24,7 @@ public static class SlipsBoard
                 .Map.Skills.SelectMany(skill => skill.Slips.Select(slip => (skill, slip, children: ShowingIt(evidence, skill, slip, days))))
                 .Where(p => p.children.Count > 0)
                 .Select(p => (p, activity: library.For(p.skill.Id, Place.Group) is [var first, ..] ? first : null))
-                .Select(p => new SlipOnBoard(p.p.skill.Id, p.p.slip, p.p.children, Helps(evidence, p.p.skill, p.p.slip, p.p.children, p.activity), p.activity))
+                .Select(p => new TalliedSlip(p.p.skill.Id, p.p.slip, p.p.children, Helps(evidence, p.p.skill, p.p.slip, p.p.children, p.activity), p.activity))
                 .OrderByDescending(b => b.Children.Count)
                 .ThenByDescending(b => b.Children.Sum(c => c.Times))
                 .ThenBy(b => evidence.Map.IndexOf(b.Skill)),
