@@ -95,6 +95,19 @@ public sealed record Activity(
     /// <summary>Minutes for this many children: as written, or as long as the dice make it.</summary>
     public int MinutesFor(int children) => Game?.MinutesFor(children) ?? Minutes;
 
+    /// <summary>
+    /// Which numbers a sheet has when it is printed for this activity: those that are used, as far as the sheet goes. Cards, labels and paths begin at the
+    /// beginning, whatever numbers are asked for with them; a path for a game reaches to the end of it.
+    /// </summary>
+    public NumberRange RangeOn(SheetKind sheet, NumberRange used)
+    {
+        var widest = SheetOffer.Of(sheet).Widest;
+        var asked = sheet == SheetKind.NumberPath && Game is { } game ? Math.Max(game.Target, used.High) : used.High;
+        var high = Math.Clamp(asked, Math.Max(1, widest.Low), widest.High);
+        var fromTheBeginning = sheet is SheetKind.NumeralCards or SheetKind.TinLabels or SheetKind.NumberPath or SheetKind.Dominoes;
+        return new(Math.Clamp(fromTheBeginning ? 0 : used.Low, widest.Low, high), high);
+    }
+
     /// <summary>Minutes to get its things ready.</summary>
     public int PrepareMinutes => Materials.Sum(m => m.Item.PrepareMinutes);
 

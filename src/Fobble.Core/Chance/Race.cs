@@ -24,11 +24,11 @@ public sealed record Race(Throws Throws, int Target, bool Exact, int Players)
 {
     public const int MostPlayers = 6;
 
-    /// <summary>Turns of one player after which a game that still goes on counts as endless: more than a day.</summary>
+    /// <summary>Rounds after which a game counts as endless where more than one of 20 still goes on: more than a day.</summary>
     private const int Endless = 5_000;
     private const double Negligible = 1e-13;
 
-    /// <returns>Null where the game may go on without end: some places can never reach the target, or only after thousands of turns.</returns>
+    /// <returns>Null where the game may go on without end: some places can never reach the target, or one game of 20 takes thousands of rounds.</returns>
     /// <exception cref="ArgumentOutOfRangeException">Target is not from 1 to 999, or players not from 1 to 6.</exception>
     public GameLength? Length()
     {
@@ -45,9 +45,9 @@ public sealed record Race(Throws Throws, int Target, bool Exact, int Players)
         List<double> open = [1];
         var places = new double[Target];
         places[0] = 1;
-        while (open[^1] > Negligible)
+        while (Math.Pow(open[^1], Players) > Negligible)
         {
-            if (open.Count > Endless)
+            if (open.Count > Endless && Math.Pow(open[^1], Players) > 0.05)
             {
                 return null;
             }

@@ -10,7 +10,7 @@ public enum DiceOperation
     /// <summary>The others are taken from the first.</summary>
     TakeAway,
 
-    /// <summary>A further die, half its faces + and half −, says which of the two is done.</summary>
+    /// <summary>A further die, half its faces + and half −, says which of the two is done; with a single die, which way it counts.</summary>
     PlusOrMinus,
 }
 
@@ -45,7 +45,7 @@ public sealed class Throws
         {
             foreach (var faces in Faces(dice))
             {
-                var fact = (string.Join(sign > 0 ? " + " : " − ", faces), faces[0] + (sign * faces.Skip(1).Sum()));
+                var fact = Fact(faces, operation, sign < 0);
                 facts[fact] = facts.GetValueOrDefault(fact) + 1;
             }
         }
@@ -84,6 +84,15 @@ public sealed class Throws
         }
 
         return warnings;
+    }
+
+    /// <summary>What those faces say, and what comes of it: 5 − 3 is 2; a single die beside one with + and − is a move, up or down: − 3.</summary>
+    public static (string Fact, int Result) Fact(IReadOnlyList<int> faces, DiceOperation operation, bool minus)
+    {
+        ArgumentNullException.ThrowIfNull(faces);
+        return faces.Count == 1 && operation == DiceOperation.PlusOrMinus
+            ? (minus ? $"− {faces[0]}" : $"+ {faces[0]}", minus ? -faces[0] : faces[0])
+            : (string.Join(minus ? " − " : " + ", faces), faces[0] + ((minus ? -1 : 1) * faces.Skip(1).Sum()));
     }
 
     private string OfAll(long ways) => $"{ways} of {All} throws";

@@ -17,12 +17,12 @@ public static class ItemCases
             ItemKind.SayOn => Each(range, n =>
                 new(ItemCase.Of("on", n), $"Start at {Of(n)} and say the next three", $"{Of(n + 1)}, {Of(n + 2)}, {Of(n + 3)}", n, n, null)
             ),
-            ItemKind.SayBack => Each(range, n => new(ItemCase.Of("back", n), $"Count down from {Of(n)} to zero", $"{Of(n)}, {Of(n - 1)} … zero", n, n, null)),
+            ItemKind.SayBack => Each(range, n => new(ItemCase.Of("back", n), $"Count down from {Of(n)} to zero", Down(n), n, n, null)),
             ItemKind.HowMany => Each(range, n => new(ItemCase.Of("how-many", n), $"Put out a heap of {n}", Of(n), n, n, Scattered(n, seed))),
             ItemKind.Give => Each(range, n => new(ItemCase.Of("give", n), $"Please give me {Of(n)}", $"{n} handed over", n, n, Patterns.Row(n))),
             ItemKind.Numeral => Each(range, n => new(ItemCase.Of("numeral", n), $"Show the card {n}", Of(n), n, n, Things.NumeralCard(n))),
             ItemKind.TornTicket => Each(range, n =>
-                new(ItemCase.Of("ticket", n), $"Dots for {n}, numeral for {Of(n)}", $"{n} fits {Of(n)} dots", n, n, HalfCards.Ticket(n))
+                new(ItemCase.Of("ticket", n), $"Dots for {n}, numeral for {Of(n)}", $"{n} fits {Of(n)} {(n == 1 ? "dot" : "dots")}", n, n, HalfCards.Ticket(n))
             ),
             ItemKind.WriteNumeral => Each(range, n => new(ItemCase.Of("write", n), $"Write {Of(n)}", $"{n}", n, StrokesOf(n), Things.NumeralCard(n))),
             ItemKind.SeeDice => Each(range, n => new(ItemCase.Of("dice", n), "Show the face for a moment", Of(n), n, n, Patterns.Dice(n))),
@@ -92,6 +92,16 @@ public static class ItemCases
                     Things.Ring(s.First, s.Second)
                 )
             ),
+            ItemKind.Spill => EachSplit(range, s =>
+                new(
+                    ItemCase.Of(s),
+                    $"Spilled: {s.First} marigold, {s.Second} blue",
+                    $"{Of(s.Total)} is {Of(s.First)} and {Of(s.Second)}",
+                    s.First,
+                    10 - Math.Abs(s.First - s.Second),
+                    Patterns.Row(s.First, s.Second)
+                )
+            ),
             ItemKind.OneMore => Each(range, n => new(ItemCase.Of("more", n), $"{Capitalised(n)} and one more", Of(n + 1), n + 1, n, Patterns.Row(n, 1))),
             ItemKind.OneFewer => Each(range, n =>
                 new(
@@ -111,6 +121,26 @@ public static class ItemCases
                     a - b,
                     10 - Math.Abs(a - b),
                     Patterns.TwoRows(a, b)
+                )
+            ),
+            ItemKind.FewerInSets => EachPair(range, (a, b) =>
+                new(
+                    ItemCase.Pair(a, b),
+                    $"A row of {a} and a row of {b}: where are fewer?",
+                    Fewer(a, b, "in the upper row", "in the lower row"),
+                    a - b,
+                    10 - Math.Abs(a - b),
+                    Patterns.TwoRows(a, b)
+                )
+            ),
+            ItemKind.FewerInRing => EachSplit(range, s =>
+                new(
+                    ItemCase.Of(s),
+                    $"{s.First} inside, {s.Second} outside: where are fewer?",
+                    Fewer(s.First, s.Second, "inside", "outside"),
+                    s.First,
+                    10 - Math.Abs(s.First - s.Second),
+                    Things.Ring(s.First, s.Second)
                 )
             ),
             ItemKind.CompareNumerals => EachPair(range, (a, b) =>
@@ -187,11 +217,11 @@ public static class ItemCases
 
     private static IReadOnlyList<Item> EachSplit(NumberRange totals, Func<Split, Item> item) => [.. totals.Numbers.SelectMany(Bonds.Ordered).Select(item)];
 
-    // Over many numbers only the telling pairs: neighbours, ten apart, and the same digits the other way round.
+    // Over many numbers only the telling pairs: neighbours, ten apart, the same digits the other way round, and now and then the same number.
     private static IReadOnlyList<Item> EachPair(NumberRange range, Func<int, int, Item> item) =>
         [
             .. range.Numbers.SelectMany(a =>
-                (range.Count <= FewNumbers ? range.Numbers : ((int[])[a - 1, a, a + 10, (a % 10 * 10) + (a / 10)]).Where(range.Contains).Distinct()).Select(b =>
+                (range.Count <= FewNumbers ? range.Numbers : ((int[])[a - 1, a % 8 == 3 ? a : a - 1, a + 10, (a % 10 * 10) + (a / 10)]).Where(range.Contains).Distinct()).Select(b =>
                     item(a, b)
                 )
             ),
@@ -199,6 +229,9 @@ public static class ItemCases
 
     // Written out as far as it helps; beyond ten it is clear how it goes on.
     private static string Count(int to) => to <= 10 ? string.Join(", ", Enumerable.Range(1, to).Select(Of)) : $"one, two … {Of(to - 1)}, {Of(to)}";
+
+    private static string Down(int from) =>
+        from <= 5 ? string.Join(", ", Enumerable.Range(0, from + 1).Reverse().Select(Of)) : $"{Of(from)}, {Of(from - 1)} … zero";
 
     // More can't be taken in from a card.
     private static Picture? Scattered(int number, ulong seed) => number <= 40 ? Patterns.Scattered(number, seed + (ulong)number) : null;
@@ -219,6 +252,11 @@ public static class ItemCases
         : 3;
 
     private static string FingersFor(int number) => number <= 5 ? Of(number) + " on one hand" : $"five and {Of(number - 5)}";
+
+    private static string Fewer(int first, int second, string here, string there) =>
+        first == second
+            ? $"the same, {Of(first)} and {Of(second)}"
+            : $"fewer {(first < second ? here : there)}, {Of(Math.Min(first, second))} against {Of(Math.Max(first, second))}";
 
     private static string Compared(int first, int second, string here, string there) =>
         first == second

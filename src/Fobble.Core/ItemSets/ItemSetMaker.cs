@@ -20,10 +20,11 @@ public static class ItemSetMaker
     {
         ArgumentNullException.ThrowIfNull(request);
         ArgumentOutOfRangeException.ThrowIfLessThan(request.Count, 1);
-        var cases = ItemCases.All(request.Kind, request.Range, request.Seed, request.Approach);
+        var all = ItemCases.All(request.Kind, request.Range, request.Seed, request.Approach);
+        var cases = request.Zero ? all : [.. all.Where(i => !i.HasZero)];
         if (cases.Count == 0)
         {
-            throw new RefusedException("range", $"The numbers {request.Range} hold no case of {request.Kind}.");
+            throw new RefusedException("range", $"The numbers {request.Range} hold no case of {request.Kind}{(all.Count > 0 ? " without zero" : "")}.");
         }
 
         var random = new SeededRandom(request.Seed);
@@ -87,14 +88,15 @@ public static class ItemSetMaker
 
     private static Item WithDistractors(Item item, ItemRequest request)
     {
-        if (request.Kind is not (ItemKind.Numeral or ItemKind.TornTicket or ItemKind.CompareNumerals or ItemKind.MissingTin))
+        if (request.Kind is not (ItemKind.Numeral or ItemKind.TornTicket or ItemKind.MissingTin))
         {
             return item;
         }
 
-        var own = request.History.OwnConfusions.Select(c => c.PartnerOf(item.Value));
-        var known = Confusion.Known.Select(c => c.PartnerOf(item.Value)).Where(n => n is { } number && request.Range.Contains(number));
-        int?[] neighbours = [item.Value + 1, item.Value - 1];
-        return item with { Distractors = [.. own.Concat(known).Concat(neighbours).OfType<int>().Where(n => n > 0 && n != item.Value).Distinct().Take(2)] };
+        // Of two digits also beyond the range: thirty is offered to children on the teens, since that is what they say.
+        var own = request.History.OwnConfusions.Select(c => c.PartnerOf(item.Value)).OfType<int>();
+        var known = Confusion.TakenFor(item.Value).Where(n => n > 10 || request.Range.Contains(n));
+        int[] neighbours = [item.Value + 1, item.Value - 1];
+        return item with { Distractors = [.. own.Concat(known).Concat(neighbours).Where(n => n > 0 && n != item.Value).Distinct().Take(2)] };
     }
 }

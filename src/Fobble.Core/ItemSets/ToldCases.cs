@@ -1,4 +1,5 @@
 using Fobble.Core.Numbers;
+using static Fobble.Core.Numbers.NumberWords;
 
 namespace Fobble.Core.ItemSets;
 
@@ -11,19 +12,25 @@ internal static class ToldCases
     public static IReadOnlyList<Item> All(ItemKind kind, NumberRange range) =>
         kind switch
         {
-            ItemKind.StoryTotal => Told(range, "total", s => ($"{Lanterns(s.First)} hang here. {s.Second} more are lit. How many now?", s.Total)),
-            ItemKind.StoryLeft => Told(range, "left", s => ($"{Lanterns(s.Total)} are lit. {s.Second} go out. How many are left?", s.First)),
+            ItemKind.StoryTotal => Told(range, "total", s =>
+                ($"{Lanterns(s.First, "hangs", "hang")} here. {Do(s.Second, "more is", "more are")} lit. How many now?", s.Total)
+            ),
+            ItemKind.StoryLeft => Told(range, "left", s =>
+                ($"{Lanterns(s.Total, "is", "are")} lit. {Do(s.Second, "goes", "go")} out. How many are left?", s.First)
+            ),
             ItemKind.StoryCame => Told(range, "came", s =>
-                ($"{Wagons(s.First)} wait. Some more roll in. Now there are {s.Total}. How many rolled in?", s.Second)
+                ($"{Wagons(s.First, "waits", "wait")}. Some more roll in. Now there are {Of(s.Total)}. How many rolled in?", s.Second)
             ),
             ItemKind.StoryPart => Told(range, "part", s =>
-                ($"{Wagons(s.Total)} in all. {s.First} carry lemons, the others bells. How many carry bells?", s.Second)
+                ($"{Wagons(s.Total, "in all", "in all")}. {Do(s.First, "carries", "carry")} lemons, the rest bells. How many carry bells?", s.Second)
             ),
-            ItemKind.StoryWent => Told(range, "went", s => ($"{Kites(s.Total)} fly. Some come down. {s.First} still fly. How many came down?", s.Second)),
+            ItemKind.StoryWent => Told(range, "went", s =>
+                ($"{Kites(s.Total, "flies", "fly")}. Some come down. {Do(s.First, "still flies", "still fly")}. How many came down?", s.Second)
+            ),
             ItemKind.StoryAtFirst => Told(range, "first", s =>
-                ($"Some kites fly. {s.Second} come down. {s.First} still fly. How many flew at first?", s.Total)
+                ($"Some kites fly. {Do(s.Second, "comes", "come")} down. {Do(s.First, "still flies", "still fly")}. How many flew at first?", s.Total)
             ),
-            ItemKind.StoryCompare => [.. Told(range, "compare", s => ($"{Lanterns(s.Total)} here, {s.First} there. How many more are here?", s.Second))],
+            ItemKind.StoryCompare => Told(range, "compare", s => ($"{Lanterns(s.Total, "here", "here")}, {Of(s.First)} there. How many more are here?", s.Second)),
             _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "No cases are known for this kind of item."),
         };
 
@@ -37,11 +44,14 @@ internal static class ToldCases
                 .Select(p => new Item(ItemCase.Of(what, p.s), p.told.Ask, $"{p.told.Answer}", p.told.Answer, p.s.Total, null)),
         ];
 
-    private static string Lanterns(int n) => Count(n, "lantern");
+    private static string Lanterns(int n, string one, string many) => Count(n, "lantern", one, many);
 
-    private static string Wagons(int n) => Count(n, "wagon");
+    private static string Wagons(int n, string one, string many) => Count(n, "wagon", one, many);
 
-    private static string Kites(int n) => Count(n, "kite");
+    private static string Kites(int n, string one, string many) => Count(n, "kite", one, many);
 
-    private static string Count(int n, string thing) => $"{NumberWords.Capitalised(n)} {thing}{(n == 1 ? "" : "s")}";
+    // A number word, never a digit: these are said aloud.
+    private static string Count(int n, string thing, string one, string many) => $"{Capitalised(n)} {thing}{(n == 1 ? $" {one}" : $"s {many}")}";
+
+    private static string Do(int n, string one, string many) => $"{Capitalised(n)} {(n == 1 ? one : many)}";
 }

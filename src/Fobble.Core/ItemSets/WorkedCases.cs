@@ -66,8 +66,15 @@ internal static class WorkedCases
             [
                 .. range.Numbers.SelectMany(n =>
                     ((int[])[2, 3, 4, 5])
-                        .Where(k => n % k == 0 && n > k)
-                        .Select(k => new Item(ItemCase.Share(n, k), $"Share {n} between {Of(k)}", $"{Of(n / k)} each", n / k, n, Patterns.Array(n, n / k)))
+                        .Where(k => n % k <= 1 && n > k)
+                        .Select(k => new Item(
+                            ItemCase.Share(n, k),
+                            $"Share {n} between {Of(k)}",
+                            n % k == 0 ? $"{Of(n / k)} each" : $"{Of(n / k)} each, and one is over",
+                            n / k,
+                            n % k == 0 ? n : n + range.High,
+                            Patterns.Array(n, n / k)
+                        ))
                 ),
             ],
             ItemKind.CompareSigns => Pairs(
@@ -139,16 +146,16 @@ internal static class WorkedCases
                     new(
                         ItemCase.Of("tens", n),
                         $"{Capitalised(n)}: how many tens?",
-                        $"{n / 10} tens, no {words.OnesName}",
+                        $"{Some(n / 10, "ten", "tens")}, no {words.OnesName}",
                         n / 10,
                         n,
                         PlaceValues.Blocks(PlaceValue.Of(n))
                     )
             ),
-            ItemKind.TensAndOnes => Sample(range, seed, n =>
+            ItemKind.TensAndOnes => Sample(range, n => n > 0, seed, n =>
                 new(ItemCase.Of("kinds", n), $"Build {n}", Kinds(n, words), n, n, PlaceValues.Blocks(PlaceValue.Of(n)))
             ),
-            ItemKind.WrittenOut => Sample(range, seed, n =>
+            ItemKind.WrittenOut => Sample(range, n => PlaceValue.Of(n).Expanded().Count > 1, seed, n =>
                 new(
                     ItemCase.Of("cards", n),
                     $"Make {n} with cards and write it out",
@@ -158,11 +165,19 @@ internal static class WorkedCases
                     PlaceValues.Cards(n, apart: true)
                 )
             ),
-            ItemKind.AddKinds => Sample(range, seed, n => AddKinds(n, seed)),
+            ItemKind.AddKinds => Sample(range, n => n is > 0 and < 99, seed, n => AddKinds(n, seed)),
             ItemKind.NearestTen => Each(
                 range,
                 n => n % 10 != 0,
-                n => new(ItemCase.Of("nearest", n), $"Which ten is nearest to {n}?", $"{Rounding.ToTen(n)}", Rounding.ToTen(n), n % 10 == 5 ? 2 : 1, null)
+                n =>
+                    new(
+                        ItemCase.Of("nearest", n),
+                        $"Which ten is nearest to {n}?",
+                        n % 10 == 5 ? $"{n - 5} and {n + 5} are as near; by custom {Rounding.ToTen(n)}" : $"{Rounding.ToTen(n)}",
+                        Rounding.ToTen(n),
+                        n % 10 == 5 ? 2 : 1,
+                        null
+                    )
             ),
             ItemKind.TenMore =>
             [
@@ -178,11 +193,14 @@ internal static class WorkedCases
                         ))
                     ),
             ],
-            ItemKind.TakeTens => Pairs(
-                range,
-                (a, b) => a % 10 == 0 && b % 10 == 0 && a > b && b > 0,
-                (a, b) => new(ItemCase.Take(a, b), $"{a} − {b} = □", $"{a - b}", a - b, a, null)
-            ),
+            ItemKind.TakeTens =>
+            [
+                .. from a in range.Numbers
+                where a % 10 == 0
+                from tens in Enumerable.Range(1, Math.Max(0, (a / 10) - 1))
+                select new Item(ItemCase.Take(a, tens * 10), $"{a} − {tens * 10} = □", $"{a - (tens * 10)}", a - (tens * 10), a, null),
+            ],
+            ItemKind.FromLarger => Splits(range, s => s.First is >= 1 and <= 3 && s.Second > s.First + 1, Add(approach)),
             ItemKind.CountOn => Splits(range, s => s.Second is >= 1 and <= 3 && s.First > s.Second, Add(approach)),
             ItemKind.PlusNine => Splits(range, s => (s.First == 9 || s.Second == 9) && Math.Min(s.First, s.Second) is > 1 and < 10, Add(approach)),
             ItemKind.MakeTen => Splits(range, s => s.First < 10 && s.Second < 10 && s.Total > 10, Add(approach)),
@@ -206,7 +224,8 @@ internal static class WorkedCases
     private static IReadOnlyList<Item> Pairs(NumberRange range, Func<int, int, bool> fits, Func<int, int, Item> item) =>
         [.. range.Numbers.SelectMany(a => range.Numbers.Where(b => fits(a, b)).Select(b => item(a, b)))];
 
-    private static IReadOnlyList<Item> Sample(NumberRange range, ulong seed, Func<int, Item> item) => [.. Spread(range, n => n > 0, seed).Select(item)];
+    private static IReadOnlyList<Item> Sample(NumberRange range, Func<int, bool> fits, ulong seed, Func<int, Item> item) =>
+        [.. Spread(range, fits, seed).Select(item)];
 
     private static IEnumerable<int> Spread(NumberRange range, Func<int, bool> fits, ulong seed) =>
         new SeededRandom(seed).Shuffled([.. range.Numbers.Where(fits)]).Take(Most).Order();
@@ -264,8 +283,11 @@ internal static class WorkedCases
     private static string Kinds(int n, Wording words)
     {
         var value = PlaceValue.Of(n);
-        return $"{(value.Hundreds > 0 ? $"{value.Hundreds} hundreds, " : "")}{value.Tens} tens, {value.Ones} {words.OnesName}";
+        var hundreds = value.Hundreds > 0 ? $"{Some(value.Hundreds, "hundred", "hundreds")}, " : "";
+        return $"{hundreds}{Some(value.Tens, "ten", "tens")}, {Some(value.Ones, words.OneName, words.OnesName)}";
     }
+
+    private static string Some(int n, string one, string many) => $"{n} {(n == 1 ? one : many)}";
 
     // Each sum against one that comes to one less, the same, one more.
     private static IReadOnlyList<Item> CompareSums(NumberRange range) =>

@@ -23,8 +23,9 @@ public static class MatOpenings
             ItemKind.HiddenPart => Laid(MatKind.Bond, numbers[1], numbers[2], covered: 2),
             ItemKind.BondPart or ItemKind.MissingAddend => Laid(MatKind.Bond, numbers[1], numbers[2], covered: 2),
             ItemKind.Doubles => Laid(MatKind.TwoRows, numbers[0], numbers[0]),
-            ItemKind.CompareSets => Laid(MatKind.TwoRows, numbers[0], numbers[1]),
-            ItemKind.Ring => Laid(MatKind.Ring, numbers[1], numbers[2]),
+            ItemKind.CompareSets or ItemKind.FewerInSets => Laid(MatKind.TwoRows, numbers[0], numbers[1]),
+            ItemKind.Spill => Laid(MatKind.Bond, numbers[1], numbers[2]),
+            ItemKind.Ring or ItemKind.FewerInRing => Laid(MatKind.Ring, numbers[1], numbers[2]),
             ItemKind.Wells => Laid(MatKind.Tray, numbers[0], 0),
             ItemKind.SayTo or ItemKind.SayOn or ItemKind.SayBack or ItemKind.Numeral or ItemKind.WriteNumeral => Path(numbers[0], ""),
             ItemKind.OneMore => Path(numbers[0], "1"),
@@ -50,7 +51,7 @@ public static class MatOpenings
             ItemKind.OpenParts => Laid(MatKind.Bond, numbers[0], 0),
             ItemKind.FactFamily => Laid(MatKind.Bond, numbers[1], numbers[2]),
             ItemKind.NoneOrAll or ItemKind.CountBack or ItemKind.BackThroughTen => TakeFrom(numbers),
-            ItemKind.TurnRound or ItemKind.Undo or ItemKind.CountOn or ItemKind.PlusNine or ItemKind.MakeTen or ItemKind.NearDoubles or ItemKind.SplitTeen =>
+            ItemKind.TurnRound or ItemKind.Undo or ItemKind.CountOn or ItemKind.FromLarger or ItemKind.PlusNine or ItemKind.MakeTen or ItemKind.NearDoubles or ItemKind.SplitTeen =>
                 $"sums?a={numbers[1]}&b={numbers[2]}",
             ItemKind.StoryTotal => Story(StoryKind.AddToResult, numbers[0]),
             ItemKind.StoryLeft => Story(StoryKind.TakeFromResult, numbers[0]),

@@ -1,6 +1,7 @@
 using Fobble.Core.Approaches;
 using Fobble.Core.Numbers;
 using Fobble.Core.Sheets;
+using Fobble.Core.Stories;
 
 namespace Fobble.Core.SettingOut;
 
@@ -20,8 +21,6 @@ public static class Pack
     {
         ArgumentNullException.ThrowIfNull(print);
         var offer = SheetOffer.Of(print.Sheet.Kind);
-        var high = Math.Clamp(print.Use.Range.High, Math.Max(1, offer.Widest.Low), offer.Widest.High);
-        NumberRange range = new(Math.Clamp(IsRow(print.Sheet.Kind) ? 0 : print.Use.Range.Low, offer.Widest.Low, high), high);
         var count =
             offer.MostCount == 0 ? 1
             : print.EachChild ? offer.Count
@@ -30,15 +29,13 @@ public static class Pack
             print.Sheet.Kind,
             print.Sheet.Variant,
             paper,
-            range,
+            print.Use.Activity.RangeOn(print.Sheet.Kind, print.Use.Range),
             count,
             offer.EachChild && print.EachChild ? [.. print.Use.Names.Select(childOf)] : [],
             approach,
             seed,
-            made
+            made,
+            Stories: StoryKinds.For(print.Use.Setting.Items)
         );
     }
-
-    // Cards and labels begin at the beginning, whatever numbers are asked for with them.
-    private static bool IsRow(SheetKind kind) => kind is SheetKind.NumeralCards or SheetKind.TinLabels or SheetKind.NumberPath or SheetKind.Dominoes;
 }

@@ -19,13 +19,15 @@ public sealed record Use(
     string Where,
     string For,
     Activity Activity,
-    NumberRange Range,
+    ActivitySkill Setting,
     int Children,
     int Groups,
     IReadOnlyList<string> Names,
     bool Lesson
 )
 {
+    public NumberRange Range => Setting.Range;
+
     public TimeOnly End => Start.AddMinutes(Minutes);
 
     public bool Overlaps(Use other)

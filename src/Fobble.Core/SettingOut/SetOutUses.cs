@@ -54,7 +54,7 @@ public static class SetOutUses
                 g.Where,
                 "Small group",
                 g.Work.Activity,
-                RangeOf(g.Work.Activity, g.Work.Skill, evidence),
+                SettingOf(g.Work.Activity, g.Work.Skill, evidence),
                 Math.Max(1, g.There.Count),
                 1,
                 g.There,
@@ -77,7 +77,7 @@ public static class SetOutUses
                 first.Where,
                 "Starter",
                 starter.Activity,
-                RangeOf(starter.Activity, starter.Skill, evidence),
+                SettingOf(starter.Activity, starter.Skill, evidence),
                 AtOnce(starter.Activity),
                 1,
                 [],
@@ -95,7 +95,7 @@ public static class SetOutUses
                 where,
                 "Carpet",
                 lesson.Activity,
-                RangeOf(lesson.Activity, lesson.Skill, evidence),
+                SettingOf(lesson.Activity, lesson.Skill, evidence),
                 AtOnce(lesson.Activity),
                 1,
                 [],
@@ -112,7 +112,7 @@ public static class SetOutUses
                 centres.Where,
                 "Choice time",
                 choice,
-                RangeOf(choice, null, evidence),
+                SettingOf(choice, null, evidence),
                 Math.Min(AtACentre, choice.GroupSize.High),
                 1,
                 [],
@@ -127,7 +127,7 @@ public static class SetOutUses
             first.Where,
             "Change-over",
             day.Transition,
-            RangeOf(day.Transition, null, evidence),
+            SettingOf(day.Transition, null, evidence),
             AtOnce(day.Transition),
             1,
             [],
@@ -144,6 +144,6 @@ public static class SetOutUses
         int AtOnce(Activity activity) => Math.Min(children - day.Away, activity.GroupSize.High);
     }
 
-    private static NumberRange RangeOf(Activity activity, SkillId? skill, ClassEvidence evidence) =>
-        (skill is { } id ? activity.For(id) : null)?.Range ?? activity.MetBy(evidence).Range;
+    private static ActivitySkill SettingOf(Activity activity, SkillId? skill, ClassEvidence evidence) =>
+        (skill is { } id ? activity.For(id) : null) ?? activity.MetBy(evidence);
 }

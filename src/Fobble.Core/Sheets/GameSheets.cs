@@ -22,11 +22,14 @@ internal static class GameSheets
         }
     }
 
-    // A name, and a box for each turn; or a whole and its parts, found turn by turn.
+    // A name, and a box for each turn; or a whole and its parts, found turn by turn or ticked in a list.
     private static void Strip(PageBuilder pages, SheetRequest request)
     {
-        var splits = request.Variant == SheetVariant.Splits;
-        var height = splits ? 54.0 : 40;
+        var splits = request.Variant is SheetVariant.Splits or SheetVariant.Ways;
+        // A whole has one way more than it has things: none and all is one too.
+        var ways = request.Range.High + 1;
+        var columns = ways > 10 ? 6 : 5;
+        var height = splits ? 22 + (16.0 * ((ways + columns - 1) / columns)) : 40;
         pages.Need(height);
         var top = pages.Y;
         pages.NameLine(null);
@@ -36,12 +39,20 @@ internal static class GameSheets
         }
 
         var y = top + 17;
-        for (var turn = 0; turn < Turns; turn++)
+        for (var turn = 0; turn < (splits ? ways : Turns); turn++)
         {
             if (splits)
             {
-                var (column, row) = (turn % 5, turn / 5);
-                PracticeSheets.SentenceLine(pages, PageBuilder.Margin + (column * (pages.Width / 5)) + 1, y + 6 + (row * 16), 7, "□ + □");
+                var (x, line) = (PageBuilder.Margin + (turn % columns * (pages.Width / columns)) + 1, y + 6 + (turn / columns * 16));
+                if (request.Variant == SheetVariant.Splits)
+                {
+                    PracticeSheets.SentenceLine(pages, x, line, 7, "□ + □");
+                }
+                else
+                {
+                    pages.Add(Shape.Box($"way-{top:0}-{turn}", ShapeRole.Cell, x, line - 4, 7, 7));
+                    pages.Text(x + 9, line, 6, $"{turn} + {request.Range.High - turn}", ShapeRole.Words);
+                }
             }
             else
             {

@@ -2,6 +2,7 @@ using Fobble.Core.Approaches;
 using Fobble.Core.ItemSets;
 using Fobble.Core.Numbers;
 using Fobble.Core.Pictures;
+using Fobble.Core.Stories;
 
 namespace Fobble.Core.Sheets;
 
@@ -25,6 +26,7 @@ public sealed record SheetChild(string Name, ItemHistory History);
 /// <param name="Count">Items, strips or slips; not used where the numbers decide.</param>
 /// <param name="Children">One page each where the kind has pages of their own; empty for one without a name.</param>
 /// <param name="Theme">Of stories; null for any.</param>
+/// <param name="Stories">Their kinds; null for all.</param>
 /// <param name="Made">The day whose records the numbers rest on; it stands in the footer beside the seed.</param>
 public sealed record SheetRequest(
     SheetKind Kind,
@@ -36,7 +38,8 @@ public sealed record SheetRequest(
     Approach Approach,
     uint Seed,
     DateOnly Made,
-    string? Theme = null
+    string? Theme = null,
+    IReadOnlyList<StoryKind>? Stories = null
 );
 
 /// <summary>A page as a picture whose unit is the millimetre.</summary>
@@ -51,5 +54,6 @@ public sealed record SheetPage(Picture Picture, bool IsKey)
 public sealed record PagePhoto(byte[] Jpeg, double X, double Y, double Width, double Height);
 
 /// <summary>What is printed.</summary>
+/// <param name="Stories">Their kinds; null for all.</param>
 /// <param name="Made">The day whose records its numbers rest on.</param>
 public sealed record Sheet(string Title, Paper Paper, DateOnly Made, IReadOnlyList<SheetPage> Pages);

@@ -39,6 +39,7 @@ public enum SheetVariant
     Alone,
     Turns,
     Splits,
+    Ways,
 }
 
 public static class SheetVariants
@@ -62,6 +63,7 @@ public static class SheetVariants
             SheetVariant.Alone => "alone",
             SheetVariant.Turns => "a box a turn",
             SheetVariant.Splits => "two parts a turn",
+            SheetVariant.Ways => "ways to tick",
             _ => throw new ArgumentOutOfRangeException(nameof(variant)),
         };
 }
@@ -181,7 +183,7 @@ public sealed record SheetOffer(
             SheetKind.RecordingStrips,
             "Recording strips",
             "One a player, for the turns of a game.",
-            [SheetVariant.Turns, SheetVariant.Splits],
+            [SheetVariant.Turns, SheetVariant.Splits, SheetVariant.Ways],
             new(2, 20),
             new(5, 5),
             4,

@@ -14,7 +14,7 @@ internal static class StorySheets
         List<AnswerKey.Of> answers = [];
         foreach (var (child, seed) in PracticeSheets.Children(request))
         {
-            var stories = StoryMaker.Make(new StoryRequest(StoryKinds.All, request.Range, request.Count, request.Approach.Words, seed, request.Theme));
+            var stories = StoryMaker.Make(new StoryRequest(request.Stories ?? StoryKinds.All, request.Range, request.Count, request.Approach.Words, seed, request.Theme));
             foreach (var page in stories.Chunk(ToAPage))
             {
                 pages.NewPage();
@@ -46,12 +46,10 @@ internal static class StorySheets
         pages.Add(frame);
         if (request.Variant != SheetVariant.Alone)
         {
-            // Together: everything is marked and to be gone over. Half given: the things are there, the marks are the child's.
-            var model = StoryDrawing.Model(story);
-            var bare = Marking.Of(model.Drawn, [], [], model.Below);
+            // Together: everything is marked and to be gone over. Half given: what the story begins with is there, the rest is the child's.
             var together = request.Variant == SheetVariant.Together;
             pages.Fit(
-                StoryDrawing.Draw(story, together ? model : bare, letters: together),
+                StoryDrawing.Draw(story, together ? StoryDrawing.Model(story) : StoryDrawing.Begun(story), letters: together),
                 PageBuilder.Margin + 4,
                 pages.Y + 4,
                 pages.Width - 8,

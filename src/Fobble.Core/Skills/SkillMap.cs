@@ -5,6 +5,7 @@ namespace Fobble.Core.Skills;
 /// <summary>All skills with what each needs and opens. Building one checks it: no id twice, no unknown prerequisite, no circle.</summary>
 public sealed class SkillMap
 {
+    private static readonly SkillId Zero = new("numeral.zero");
     private readonly Dictionary<SkillId, int> _index;
     private readonly IReadOnlyList<SkillId>[] _opens;
     private readonly IReadOnlySet<SkillId>[] _allNeeds;
@@ -64,6 +65,11 @@ public sealed class SkillMap
 
     /// <summary>All prerequisites, near and far.</summary>
     public IReadOnlySet<SkillId> AllNeeds(SkillId id) => _allNeeds[IndexOf(id)];
+
+    /// <summary>
+    /// Whether children on a skill know zero as a number: it is the skill, or comes before it. On a map without that skill, zero is like any other number.
+    /// </summary>
+    public bool KnowsZero(SkillId id) => !Has(Zero) || id == Zero || AllNeeds(id).Contains(Zero);
 
     /// <summary>How many skills need this one, near or far.</summary>
     public int AllOpens(SkillId id) => _allOpens[IndexOf(id)];

@@ -71,6 +71,20 @@ public static class StoryDrawing
         };
     }
 
+    /// <summary>What the story begins with, unmarked: a part where the whole is asked for, so that counting the drawing is not the answer; the whole otherwise.</summary>
+    public static Marking Begun(Story story)
+    {
+        ArgumentNullException.ThrowIfNull(story);
+        return (story.Situation, story.Unknown) switch
+        {
+            (Situation.Compare, BondPlace.Whole) => Marking.Of(0, [], [], story.First),
+            (Situation.Compare, BondPlace.First) => Marking.Of(story.Whole, [], []),
+            (Situation.Compare, _) => Marking.Of(story.Whole, [], [], story.First),
+            (_, BondPlace.Whole) => Marking.Of(story.First, [], []),
+            _ => Marking.Of(story.Whole, [], []),
+        };
+    }
+
     /// <summary>The model answer: draw, circle what is known, cross out, write letters, write the sentence, answer.</summary>
     public static IReadOnlyList<StoryStep> Steps(Story story, Wording words)
     {

@@ -45,7 +45,7 @@ public static class StoryTeller
         string Say(string phrase, int? n) => Phrases.Say(phrase, n, words);
         string IsKind(KindPhrase phrase, int? n) => Say($"{{n}} [{s.One}|{s.Many}] {phrase.Is}.", n);
         string Plural(KindPhrase phrase) => Say($"{phrase.Is}", null).ToLowerInvariant();
-        string Others() => $"The others {Plural(s.SecondKind)}.";
+        string Rest() => $"The rest {Plural(s.SecondKind)}.";
         return kind switch
         {
             StoryKind.AddToResult => ([Say(s.There, p), Say(s.Come, q), s.AskNow], Say(s.Now, w)),
@@ -56,11 +56,11 @@ public static class StoryTeller
             StoryKind.TakeFromStart => ([Say(s.There, null), Say(s.Go, q), Say(s.Now, p), s.AskThere], Say(s.WasThere, w)),
             StoryKind.TogetherTotal => ([IsKind(s.FirstKind, p), IsKind(s.SecondKind, q), $"How many {s.Many} are there altogether?"], Altogether(s, w)),
             StoryKind.TogetherAddend => (
-                [Say(s.There, w), IsKind(s.FirstKind, p), Others(), $"How many {s.Many} {Plural(s.SecondKind)}?"],
+                [Say(s.There, w), IsKind(s.FirstKind, p), Rest(), $"How many {s.Many} {Plural(s.SecondKind)}?"],
                 IsKind(s.SecondKind, q)
             ),
             _ => (
-                [Say(s.There, w), IsKind(s.FirstKind, null), Others(), "How many of each could there be?"],
+                [Say(s.There, w), IsKind(s.FirstKind, null), Rest(), "How many of each could there be?"],
                 $"{IsKind(s.FirstKind, p)} {IsKind(s.SecondKind, q)} Other parts of {w} are right as well."
             ),
         };
@@ -84,11 +84,10 @@ public static class StoryTeller
         string More(Person who, Person than, int n) => Say($"{{name}} has {{n}} more [{s.One}|{s.Many}] than {{other}}.", n, who, than);
         string Fewer(Person who, Person than, int n) => Say($"{{name}} has {{n}} {{fewer}} [{s.One}|{s.Many}] than {{other}}.", n, who, than);
 
-        // Told of the one who was just named, a pronoun is used instead of the name.
+        // A pronoun only while one person has been named; afterwards it could be either.
         string Then(string sentence, Person who) =>
             string.Concat(Phrases.Say("{she} <has|have>", null, words, who), sentence.AsSpan(who.Name.Length + " has".Length));
         string AskName(Person who) => $"How many {s.Many} does {who.Name} have?";
-        string AskPronoun(Person who) => Phrases.Say($"how many {s.Many} <does|do> {{she}} have?", null, words, who);
         return kind switch
         {
             StoryKind.CompareDifferenceMore => (
@@ -99,10 +98,10 @@ public static class StoryTeller
                 [Has(big, w), Has(small, p), $"How many {words.Fewer} {s.Many} does {small.Name} have than {big.Name}?"],
                 Fewer(small, big, q)
             ),
-            StoryKind.CompareBiggerMore => ([Has(small, p), More(big, small, q), AskPronoun(big)], Has(big, w)),
+            StoryKind.CompareBiggerMore => ([Has(small, p), More(big, small, q), AskName(big)], Has(big, w)),
             StoryKind.CompareBiggerFewer => ([Has(small, p), Then(Fewer(small, big, q), small), AskName(big)], Has(big, w)),
             StoryKind.CompareSmallerMore => ([Has(big, w), Then(More(big, small, q), big), AskName(small)], Has(small, p)),
-            _ => ([Has(big, w), Fewer(small, big, q), AskPronoun(small)], Has(small, p)),
+            _ => ([Has(big, w), Fewer(small, big, q), AskName(small)], Has(small, p)),
         };
     }
 }

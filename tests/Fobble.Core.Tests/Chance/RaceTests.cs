@@ -8,6 +8,7 @@ namespace Fobble.Core.Tests.Chance;
 public class RaceTests
 {
     private static readonly Throws Usual = new([Die.Numbered(1, 6)], DiceOperation.Add);
+    private static readonly Throws UpAndDown = new([Die.Numbered(1, 6)], DiceOperation.PlusOrMinus);
     private static readonly Throws BackAndForth = new([Die.Numbered(0, 3), Die.Numbered(0, 2)], DiceOperation.TakeAway);
 
     public static TheoryData<Throws, int, bool> Races =>
@@ -18,6 +19,8 @@ public class RaceTests
             { Usual, 100, true },
             { BackAndForth, 12, false },
             { BackAndForth, 8, true },
+            { UpAndDown, 10, false },
+            { UpAndDown, 10, true },
         };
 
     [Theory]
@@ -78,6 +81,19 @@ public class RaceTests
         new Race(new Throws([new Die([0])], DiceOperation.Add), 5, false, 1).Length().ShouldBeNull();
         var mostlyBack = new Throws([new Die([0, 0, 0, 0, 0, 0, 0, 0, 0, 1]), Die.Numbered(0, 3)], DiceOperation.TakeAway);
         new Race(mostlyBack, 30, false, 1).Length().ShouldBeNull();
+    }
+
+    // Both found by an independent chain of all players' places.
+    [Fact]
+    public void A_hill_that_goes_up_and_down_takes_three_players_fifteen_turns() => new Race(UpAndDown, 10, false, 3).Length()!.Turns.ShouldBe(15.2, 0.05);
+
+    [Fact]
+    public void A_game_that_hardly_ever_takes_long_is_not_called_endless()
+    {
+        Throws sum = new([Die.Numbered(0, 5), Die.Numbered(1, 6), new Die([0, 1, 1, 2, 2, 3])], DiceOperation.Add);
+        var length = new Race(sum, 10, true, 3).Length()!;
+        length.Turns.ShouldBe(37.8, 0.05);
+        length.NinetyFive.ShouldBe(168);
     }
 
     [Fact]

@@ -49,6 +49,15 @@ public class ThrowsTests
     }
 
     [Fact]
+    public void A_single_die_beside_plus_and_minus_goes_up_and_down()
+    {
+        Throws throws = new([Die.Numbered(1, 6)], DiceOperation.PlusOrMinus);
+        throws.Results.Select(r => (r.Result, r.Ways)).ShouldBe([.. Enumerable.Range(-6, 13).Where(n => n != 0).Select(n => (n, 1L))]);
+        throws.Mean.ShouldBe(0, 1e-12);
+        throws.Warnings(ToTen).ShouldHaveSingleItem().ShouldBe("Can fall below zero: 6 of 12 throws, for instance − 6.");
+    }
+
+    [Fact]
     public void Shares_add_up_and_agree_with_throwing_within_four_standard_errors() =>
         Gen.Select(Gen.Int[0, 12].Array[1, 8], Gen.Int[0, 12].Array[1, 8], Gen.Enum<DiceOperation>(), Gen.ULong)
             .Sample(

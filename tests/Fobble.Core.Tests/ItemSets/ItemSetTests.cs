@@ -136,7 +136,53 @@ public class ItemSetTests
     }
 
     [Fact]
-    public void Teens_and_tens_are_known_to_be_mixed_up() => Confusion.Known.ShouldContain(new Confusion(15, 50));
+    public void Numbers_are_taken_for_what_sounds_or_looks_like_them_first()
+    {
+        Confusion.TakenFor(13).ShouldBe([30, 31]);
+        Confusion.TakenFor(50).ShouldBe([15]);
+        Confusion.TakenFor(28).ShouldBe([82]);
+        Confusion.TakenFor(6).ShouldBe([9]);
+        Confusion.TakenFor(11).ShouldBeEmpty();
+        var teens = ItemSetMaker.Make(new(ItemKind.Numeral, new(11, 19), 9, ItemHistory.None, 4));
+        teens.Single(i => i.Value == 13).Distractors.ShouldBe([30, 31]);
+    }
+
+    [Fact]
+    public void Comparing_cards_offers_no_number_beside_them() =>
+        ItemSetMaker.Make(new(ItemKind.CompareNumerals, new(1, 10), 12, ItemHistory.None, 1)).ShouldAllBe(i => i.Distractors.Count == 0);
+
+    [Fact]
+    public void Without_zero_no_item_has_it_and_where_nothing_else_is_left_that_is_said()
+    {
+        foreach (var kind in (ItemKind[])[ItemKind.Adding, ItemKind.TakingAway, ItemKind.HiddenPart, ItemKind.BondPart, ItemKind.Frame, ItemKind.Spaces])
+        {
+            ItemSetMaker.Make(new(kind, new(0, 5), 20, ItemHistory.None, 3) { Zero = false }).ShouldAllBe(i => !i.HasZero, $"{kind}");
+        }
+
+        Should
+            .Throw<RefusedException>(() => ItemSetMaker.Make(new(ItemKind.Numeral, new(0, 0), 1, ItemHistory.None, 1) { Zero = false }))
+            .Message.ShouldContain("without zero");
+    }
+
+    [Fact]
+    public void Tens_are_taken_one_by_one_too_and_sharing_leaves_one_over_at_times()
+    {
+        ItemCases.All(ItemKind.TakeTens, new(20, 90), 1).ShouldContain(i => i.Ask == "90 − 10 = □");
+        ItemCases.All(ItemKind.ShareEqually, new(4, 12), 1).Count(i => i.Answer.EndsWith("one is over", StringComparison.Ordinal)).ShouldBeGreaterThan(5);
+    }
+
+    [Fact]
+    public void What_asks_nothing_is_no_case()
+    {
+        ItemCases.All(ItemKind.WrittenOut, new(20, 99), 1).ShouldAllBe(i => i.Value % 10 != 0);
+        ItemCases.All(ItemKind.AddKinds, new(20, 99), 1).ShouldAllBe(i => i.Value <= 99);
+        var pairs = ItemCases.All(ItemKind.CompareNumerals, new(10, 99), 1);
+        pairs.Count(i => i.Value == 0).ShouldBeInRange(1, pairs.Count / 10);
+    }
+
+    [Fact]
+    public void Halfway_between_two_tens_both_are_named() =>
+        ItemCases.All(ItemKind.NearestTen, new(345, 345), 1).Single().Answer.ShouldBe("340 and 350 are as near; by custom 350");
 
     [Fact]
     public void A_range_without_a_case_is_refused() =>

@@ -55,7 +55,8 @@ public sealed record ActivitySkillView(string Id, string Short, string ICan, str
 
 public sealed record ActivityThing(string Id, string Name, int Amount, string? Short, bool Printed);
 
-public sealed record ActivityPrint(string Name, string Kind, string Variant, int Low, int High);
+/// <param name="Stories">Kinds of stories between commas, where it has stories.</param>
+public sealed record ActivityPrint(string Name, string Kind, string Variant, int Low, int High, string? Stories);
 
 /// <summary>Everything about an activity, set for one skill and a number of children.</summary>
 /// <param name="Sample">Some numbers as a card would give them.</param>

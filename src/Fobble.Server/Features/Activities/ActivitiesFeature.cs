@@ -5,6 +5,7 @@ using Fobble.Core.Numbers;
 using Fobble.Core.Sessions;
 using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
+using Fobble.Core.Stories;
 using Fobble.Data.Model;
 using Fobble.Server.Hosting;
 using Fobble.Server.Security;
@@ -106,6 +107,7 @@ internal sealed class ActivitiesFeature : IFeature
         var met = Meet(activity, setting.Range, count, await room.StockAsync(stop));
         var monday = Core.Calendars.SchoolCalendar.MondayOf(room.Today);
         var offer = SheetOffer.Of(activity.SheetPrint.Kind);
+        var numbers = activity.RangeOn(offer.Kind, setting.Range);
         return TypedResults.Ok(
             new ActivityView(
                 activity.Id.Value,
@@ -156,12 +158,17 @@ internal sealed class ActivitiesFeature : IFeature
                     offer.NameIn(approach.Words),
                     $"{activity.SheetPrint.Kind}",
                     $"{activity.SheetPrint.Variant}",
-                    Math.Clamp(setting.Range.Low, offer.Widest.Low, offer.Widest.High),
-                    Math.Clamp(setting.Range.High, offer.Widest.Low, offer.Widest.High)
+                    numbers.Low,
+                    numbers.High,
+                    offer.HasStories ? string.Join(',', StoryKinds.For(setting.Items)) : null
                 ),
                 activity.Mat,
                 ItemSetMaker.Make(
-                    new ItemRequest(setting.Items, setting.Range, 6, ItemHistory.None, SeededRandom.SeedOf(activity.Id.Value)) { Approach = approach }
+                    new ItemRequest(setting.Items, setting.Range, 6, ItemHistory.None, SeededRandom.SeedOf(activity.Id.Value))
+                    {
+                        Approach = approach,
+                        Zero = room.Map.KnowsZero(setting.Skill),
+                    }
                 ),
                 Cautions.For(activity.Items, room.Cares),
                 Cautions.Standing,

@@ -331,7 +331,7 @@ internal sealed class WeekGroups(WeekFacts facts)
                                         "",
                                         "Small group",
                                         p.Activity,
-                                        p.Activity.For(p.s)?.Range ?? new(1, 10),
+                                        p.Activity.For(p.s)!,
                                         facts.Wishes.Settings.MaxSize,
                                         1,
                                         [],

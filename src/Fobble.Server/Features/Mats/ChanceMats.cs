@@ -38,7 +38,7 @@ internal static class ChanceMats
         var random = new SeededRandom((ulong)(seed ?? 1));
         var faces = known.Select(d => random.Pick(d.Faces)).ToList();
         var minus = operation == DiceOperation.TakeAway || (operation == DiceOperation.PlusOrMinus && random.Chance(0.5));
-        var result = faces[0] + ((minus ? -1 : 1) * faces.Skip(1).Sum());
+        var (fact, result) = Throws.Fact(faces, operation, minus);
         return TypedResults.Ok(
             new DiceMat(
                 [.. known.Select(d => d.ToString())],
@@ -50,7 +50,7 @@ internal static class ChanceMats
                 length?.InWords() ?? "This game may go on without end: some places can never reach the target, or hardly ever.",
                 length,
                 Patterns.Thrown([.. faces.Zip(known, (f, d) => ($"{f}", d.HasPips))]),
-                known.Count == 1 ? $"{result}" : $"{string.Join(minus ? " − " : " + ", faces)} = {result}"
+                known.Count == 1 ? fact : $"{fact} = {result}"
             )
         );
     }

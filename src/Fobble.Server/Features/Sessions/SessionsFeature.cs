@@ -7,6 +7,7 @@ using Fobble.Core.Planning;
 using Fobble.Core.Sessions;
 using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
+using Fobble.Core.Stories;
 using Fobble.Server.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -48,7 +49,7 @@ public sealed record CardActivity(
 public sealed record CardSetOut(string Item, int Amount);
 
 /// <summary>What the lesson's sheet is for, and where it lies ready.</summary>
-public sealed record CardSheet(string Text, string Kind, string Variant, int Low, int High);
+public sealed record CardSheet(string Text, string Kind, string Variant, int Low, int High, string? Stories);
 
 /// <summary>A session card: everything on one page. For the whole class on the carpet there is no group, and children are all.</summary>
 /// <param name="Mats">In the order of the items: where the mat opens ready laid, below the class's mats; null where nothing is laid out.</param>
@@ -219,7 +220,7 @@ internal sealed class CardReader(ClassRoom room)
                 )),
             ],
             card.Signs,
-            card.Sheet is { } text ? SheetOf(text, activity, activity.For(skillId)!.Range) : null
+            card.Sheet is { } text ? SheetOf(text, activity, activity.For(skillId)!) : null
         );
     }
 
@@ -234,16 +235,12 @@ internal sealed class CardReader(ClassRoom room)
             skill.Words
         );
 
-    private static CardSheet SheetOf(string text, Activity activity, NumberRange range)
+    private static CardSheet SheetOf(string text, Activity activity, ActivitySkill setting)
     {
-        var widest = SheetOffer.Of(activity.SheetPrint.Kind).Widest;
-        return new(
-            text,
-            $"{activity.SheetPrint.Kind}",
-            $"{activity.SheetPrint.Variant}",
-            Math.Clamp(range.Low, widest.Low, widest.High),
-            Math.Clamp(range.High, widest.Low, widest.High)
-        );
+        var print = activity.SheetPrint;
+        var numbers = activity.RangeOn(print.Kind, setting.Range);
+        var stories = SheetOffer.Of(print.Kind).HasStories ? string.Join(',', StoryKinds.For(setting.Items)) : null;
+        return new(text, $"{print.Kind}", $"{print.Variant}", numbers.Low, numbers.High, stories);
     }
 
     private sealed record Head(SessionId? SessionId, DateOnly Day, TimeOnly Start, int Minutes, string Adult, string Where, Setting Setting, string Reason);

@@ -7,6 +7,7 @@ using Fobble.Core.Pictures;
 using Fobble.Core.Sessions;
 using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
+using Fobble.Core.Stories;
 using Fobble.Formats.Print;
 using Fobble.Server.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -76,6 +77,9 @@ public sealed record SheetAsked
     public DateOnly? On { get; init; }
 
     public string? Theme { get; init; }
+
+    /// <summary>Kinds of stories between commas; empty for all.</summary>
+    public string? Stories { get; init; }
 
     public Ink InkOrUsual => Ink ?? Formats.Print.Ink.Saving;
 }
@@ -223,10 +227,21 @@ internal sealed class SheetStore(ClassRoom room, HybridCache cache)
                 approach,
                 asked.Seed,
                 day,
-                string.IsNullOrEmpty(asked.Theme) ? null : asked.Theme
+                string.IsNullOrEmpty(asked.Theme) ? null : asked.Theme,
+                StoriesOf(asked)
             )
         );
     }
+
+    private static IReadOnlyList<StoryKind>? StoriesOf(SheetAsked asked) =>
+        string.IsNullOrEmpty(asked.Stories)
+            ? null
+            :
+            [
+                .. asked
+                    .Stories.Split(',')
+                    .Select(text => Enum.TryParse<StoryKind>(text, out var kind) ? kind : throw new RefusedException("stories", $"There are no stories '{text}'.")),
+            ];
 
     // Numbers rest on what was recorded before the day was over, so that the sheet can be made again later.
     private async Task<IReadOnlyList<SheetChild>> WithHistoryAsync(IReadOnlyList<ChildName> children, DateOnly day, CancellationToken stop)

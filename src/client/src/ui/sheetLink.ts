@@ -3,11 +3,12 @@ interface Ready {
   variant: string
   low: number
   high: number
+  stories: string | null
 }
 
 /** Where a sheet lies ready with its numbers. */
-export const placeSheets = (classId: number, { kind, variant, low, high }: Ready) => ({
+export const placeSheets = (classId: number, { kind, variant, low, high, stories }: Ready) => ({
   name: 'sheets',
   params: { classId },
-  query: { kind, variant, low, high },
+  query: { kind, variant, low, high, ...(stories ? { stories } : {}) },
 })

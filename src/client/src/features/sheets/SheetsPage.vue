@@ -26,6 +26,7 @@ const { at, put } = useAddress({
   seed: '1',
   on: '',
   theme: '',
+  stories: '',
 })
 const { data: shelf, error } = useQuery({
   queryKey: queryKey('sheets', classId),
@@ -33,7 +34,14 @@ const { data: shelf, error } = useQuery({
   staleTime: 60_000,
 })
 
-const { themes } = useStoryChoices()
+const { themes, kinds } = useStoryChoices()
+const stories = computed(() => at.value.stories.split(',').filter(Boolean))
+function pickStories(kind: string, on: boolean) {
+  const chosen = kinds.value
+    .map((k) => k.kind)
+    .filter((k) => (k === kind ? on : !stories.value.length || stories.value.includes(k)))
+  put({ stories: chosen.length && chosen.length < kinds.value.length ? chosen.join(',') : '' })
+}
 const offer = computed(() => shelf.value?.offers.find((o) => o.kind === at.value.kind))
 const asked = computed(() => {
   const o = offer.value
@@ -52,6 +60,7 @@ const asked = computed(() => {
     seed: whole(at.value.seed, 1, 4_000_000_000, 1),
     on: at.value.on || undefined,
     theme: at.value.theme || undefined,
+    stories: o.hasStories ? at.value.stories || undefined : undefined,
   }
 })
 const { data: made, error: refused } = useQuery({
@@ -145,6 +154,19 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
             <option v-for="t in themes" :key="t.theme" :value="t.theme">{{ t.name }}</option>
           </select>
         </label>
+        <details v-if="offer.hasStories" class="field">
+          <summary>
+            Kinds of stories: {{ stories.length ? `${stories.length} of ${kinds.length}` : 'all' }}
+          </summary>
+          <label v-for="k in kinds" :key="k.kind" class="check">
+            <input
+              type="checkbox"
+              :checked="!stories.length || stories.includes(k.kind)"
+              @change="pickStories(k.kind, ($event.target as HTMLInputElement).checked)"
+            />
+            {{ k.name }}</label
+          >
+        </details>
         <label v-if="offer.hasFrames" class="field">
           <span>Frames filled</span>
           <select class="box" :value="at.fill" @change="put({ fill: ($event.target as HTMLSelectElement).value })">

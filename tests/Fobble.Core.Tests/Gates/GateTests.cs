@@ -1,0 +1,171 @@
+using Fobble.Core.Activities;
+using Fobble.Core.Approaches;
+using Fobble.Core.Gates;
+using Fobble.Core.ItemSets;
+using Fobble.Core.Numbers;
+using Fobble.Core.Skills;
+using Fobble.Core.Stories;
+
+namespace Fobble.Core.Tests.Gates;
+
+/// <summary>All content goes through the gates, in every set of words a class can choose; and what is broken on purpose does not come through.</summary>
+public class GateTests(ITestOutputHelper output)
+{
+    private static readonly SkillMap Map = SkillMapLoader.Shipped();
+
+    private static readonly Wording[] Words =
+    [
+        Wording.Usual,
+        new(OnesWord.Units, FewerWord.Less, TakeWord.Subtract, SentenceWord.Equation, YearWord.Reception),
+        new(Sentence: SentenceWord.Sum),
+    ];
+
+    // Each set a group of four and a class on the carpet would really get, a few times over.
+    private static IEnumerable<(Activity Activity, ActivitySkill Setting, Wording Words, IReadOnlyList<Item> Items)> Sets() =>
+        from words in Words
+        from activity in ActivityLoader.AsWritten
+        from setting in activity.Skills
+        from seed in (ulong[])[1, 2, 3]
+        select (
+            activity,
+            setting,
+            words,
+            ItemSetMaker.Make(
+                new(setting.Items, setting.Range, 12, ItemHistory.None, seed)
+                {
+                    Approach = Approach.Usual with { Words = words },
+                    Zero = Map.KnowsZero(setting.Skill),
+                }
+            )
+        );
+
+    [Fact]
+    public void Every_set_of_items_is_weighed()
+    {
+        var sets = Sets().ToList();
+        sets.SelectMany(s => WeighingGate.Faults(Map, s.Setting, s.Items).Select(f => $"{s.Activity.Id} for {s.Setting.Skill}: {f}"))
+            .Distinct()
+            .ShouldBeEmpty();
+        output.WriteLine($"Weighed {sets.Count} sets, {sets.Sum(s => s.Items.Count)} items.");
+    }
+
+    [Fact]
+    public void Every_activity_is_played_out()
+    {
+        var played = 0;
+        List<string> faults = [];
+        foreach (var (activity, setting, words, items) in Sets().Where(s => s.Words == Wording.Usual))
+        {
+            for (var children = activity.GroupSize.Low; children <= Math.Min(6, activity.GroupSize.High); children++)
+            {
+                played++;
+                faults.AddRange(PlayingGate.Faults(activity, setting, items, children).Select(f => $"{activity.Id} for {setting.Skill}: {f}"));
+            }
+        }
+
+        faults.Distinct().Take(80).ShouldBeEmpty();
+        output.WriteLine($"Played {played} times.");
+    }
+
+    [Fact]
+    public void Every_item_is_read()
+    {
+        var read = 0;
+        List<string> faults = [];
+        foreach (var (activity, setting, words, items) in Sets())
+        {
+            foreach (var item in items)
+            {
+                read++;
+                // Of a half ticket and a card with a word on it the digit and the word are the two halves.
+                var mixed = setting.Items is ItemKind.TornTicket or ItemKind.NumberWord or ItemKind.HiddenPart;
+                faults.AddRange(ReadingGate.Faults(item.Ask, words, mixed).Select(f => $"{setting.Items}: {item.Ask} – {f}"));
+                faults.AddRange(ReadingGate.Faults(Core.Words.Capital(item.Answer), words, mixed: true).Select(f => $"{setting.Items}: {item.Answer} – {f}"));
+            }
+        }
+
+        faults.Distinct().Take(60).ShouldBeEmpty();
+        output.WriteLine($"Read {read} items.");
+    }
+
+    [Fact]
+    public void Every_story_is_read()
+    {
+        var read = 0;
+        List<string> faults = [];
+        foreach (var kind in Enum.GetValues<StoryKind>())
+        {
+            foreach (var setting in StorySetting.Shipped)
+            {
+                foreach (var words in Words)
+                {
+                    foreach (var parts in (Split[])[new(1, 1), new(1, 4), new(4, 1), new(3, 5)])
+                    {
+                        var story = StoryTeller.Tell(kind, setting, parts, (Person.All[0], Person.All[4]), words);
+                        read++;
+                        foreach (var line in story.Lines.Append(story.Answer))
+                        {
+                            faults.AddRange(ReadingGate.Faults(line, words).Select(f => $"{kind}, {setting.Id}: {line} – {f}"));
+                        }
+                    }
+                }
+            }
+        }
+
+        faults.Distinct().Take(60).ShouldBeEmpty();
+        output.WriteLine($"Read {read} stories.");
+    }
+
+    // Two people are named: a question about "she" or "they" has two answers.
+    [Fact]
+    public void No_question_asks_about_a_pronoun()
+    {
+        string[] pronouns = ["he", "she", "they", "it", "her", "him", "them"];
+        foreach (var kind in Enum.GetValues<StoryKind>())
+        {
+            foreach (var setting in StorySetting.Shipped)
+            {
+                var story = StoryTeller.Tell(kind, setting, new(3, 5), (Person.All[4], Person.All[7]), Wording.Usual);
+                story.Lines[^1].Split(' ', '?', '.', ',').Select(w => w.ToLowerInvariant()).Intersect(pronouns).ShouldBeEmpty(story.Lines[^1]);
+            }
+        }
+    }
+
+    [Theory]
+    [InlineData("One lantern hang here.")]
+    [InlineData("One lie there.")]
+    [InlineData("1 tens, 4 ones")]
+    [InlineData("1 fits one dots")]
+    [InlineData("3 wagon wait.")]
+    [InlineData("3 wagons waits.")]
+    [InlineData("Two more goes out.")]
+    [InlineData("kind by kind")]
+    [InlineData("Three lanterns hang here. 2 more are lit, and then four.")]
+    [InlineData("Subtract three.")]
+    [InlineData("Write it as tens and units.")]
+    public void A_sentence_that_is_broken_does_not_come_through(string sentence) => ReadingGate.Faults(sentence, Wording.Usual).ShouldNotBeEmpty();
+
+    [Theory]
+    [InlineData("One lantern hangs here. Two more are lit. How many now?")]
+    [InlineData("Two ten frames, one full")]
+    [InlineData("Take away three.")]
+    [InlineData("13 = 10 + 3")]
+    [InlineData("Ten and one are eleven.")]
+    [InlineData("Two hundred and twenty one")]
+    public void A_sound_sentence_does(string sentence) => ReadingGate.Faults(sentence, Wording.Usual).ShouldBeEmpty();
+
+    [Fact]
+    public void A_set_with_a_zero_too_early_or_without_its_point_does_not_come_through()
+    {
+        IReadOnlyList<Item> Make(ItemKind kind, int low, int high) => ItemSetMaker.Make(new(kind, new(low, high), 12, ItemHistory.None, 1));
+        IReadOnlyList<string> Weighed(string skill, ItemKind kind, int low, int high) =>
+            WeighingGate.Faults(Map, new(new(skill), kind, new(low, high)), Make(kind, low, high));
+        Weighed("take.act-5", ItemKind.TakingAway, 2, 5).ShouldContain(f => f.StartsWith("zero before it was taught"));
+        Weighed("strategy.from-larger", ItemKind.CountOn, 5, 10).ShouldContain(f => f.StartsWith("the smaller number first"));
+        Weighed("strategy.near-doubles", ItemKind.NearDoubles, 13, 19).ShouldNotBeEmpty();
+        Weighed("compare.fewer-10", ItemKind.CompareSets, 3, 10).ShouldNotBeEmpty();
+        WeighingGate
+            .Faults(Map, new(new("numeral.name-20"), ItemKind.Numeral, new(11, 19)), [.. Make(ItemKind.Numeral, 13, 19).Select(i => i with { Distractors = [i.Value + 1] })])
+            .ShouldContain(f => f.Contains("is what children say"));
+    }
+}
