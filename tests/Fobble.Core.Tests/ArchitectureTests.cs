@@ -32,6 +32,7 @@ public class ArchitectureTests
         ("Sessions", ["Numbers", "Pictures", "Approaches", "Calendars", "ItemSets", "Mats", "Stories", "Skills", "Cupboard", "Activities", "Evidence"]),
         ("Baseline", ["Numbers", "Pictures", "Approaches", "Calendars", "ItemSets", "Skills", "Cupboard", "Activities", "Evidence", "Sessions"]),
         ("SettingOut", ["Numbers", "Calendars", "Approaches", "ItemSets", "Skills", "Sheets", "Cupboard", "Activities", "Evidence", "Planning", "Sessions"]),
+        ("Gates", ["Numbers", "Chance", "ItemSets", "Stories", "Skills", "Sheets", "Cupboard", "Activities"]),
         ("MadeUpClass", ["Numbers", "Calendars", "ItemSets", "Skills", "Activities", "Evidence", "Planning", "Grouping"]),
     ];
 

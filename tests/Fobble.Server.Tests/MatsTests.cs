@@ -90,7 +90,7 @@ public class MatsTests(School school) : IClassFixture<School>
         var choices = await (await school.ComeInAsAsync("ines")).ReadAsync<StoryChoices>($"{Mats}/story/choices");
         choices.Kinds.Count.ShouldBe(15);
         choices.Kinds.Select(k => k.Name).ShouldBeUnique();
-        choices.Themes.Select(t => t.Name).ShouldBe(["hill railway", "night market"], ignoreOrder: true);
+        choices.Themes.Select(t => t.Name).ShouldBe(["hill railway", "night market", "every day", "outside"], ignoreOrder: true);
     }
 
     [Fact]

@@ -153,7 +153,7 @@ public sealed class PlanningTests : IDisposable
         var before = await ines.ReadAsync<PlanView>(Plan);
         var lesson = before.Lessons.Where(l => !l.Past).Skip(6).First(l => l.Of > 1);
         var prices = await ines.ReadAsync<IReadOnlyList<DayPriceView>>($"{Plan}/lessons/{lesson.Skill}/{lesson.Number}/days");
-        var trip = prices.First(p => p.Day == new DateOnly(2026, 12, 2));
+        var trip = prices.First(p => p.Day == new DateOnly(2026, 12, 3));
         trip.Refused.ShouldBe("Hill railway trip: there is no lesson that day.");
         (
             await RefusalAsync(await ines.PostAsync($"{Plan}/moves", new MoveLesson(1, lesson.Skill, lesson.Number, trip.Day, true)), HttpStatusCode.BadRequest)
@@ -226,7 +226,7 @@ public sealed class PlanningTests : IDisposable
         (await ines.ReadAsync<PlanView>(Plan)).Version!.Version.ShouldBe(1, "looking changes nothing");
 
         // One of the moves is not wanted: it is held, and the rest is worked out around it.
-        var held = seen.Moves.First(m => m.Was is { } was && !days.Contains(was) && was != new DateOnly(2026, 12, 2));
+        var held = seen.Moves.First(m => m.Was is { } was && !days.Contains(was) && was != new DateOnly(2026, 12, 3));
         var around = snow with { Held = [new(held.Skill, held.Number)] };
         var second = await Visitor.ReadAsync<RevisionView>(await ines.PostAsync($"{Plan}/revision", around));
         second.Moves.ShouldNotContain(m => m.Skill == held.Skill && m.Was == held.Was);

@@ -24,6 +24,47 @@ public static class PlayingGate
     private const int LongestGame = 30;
     private const int Fingers = 10;
 
+    private static readonly HashSet<ItemKind> LaidWithThings =
+    [
+        ItemKind.HowMany,
+        ItemKind.Give,
+        ItemKind.HeapsOfTen,
+        ItemKind.HiddenPart,
+        ItemKind.EmptyPart,
+        ItemKind.Spill,
+        ItemKind.Ring,
+        ItemKind.FewerInRing,
+        ItemKind.CompareSets,
+        ItemKind.SameSets,
+        ItemKind.FewerInSets,
+        ItemKind.HowManyMore,
+        ItemKind.EvenOdd,
+        ItemKind.ShareEqually,
+        ItemKind.Adding,
+        ItemKind.TakingAway,
+        ItemKind.TurnRound,
+        ItemKind.Undo,
+        ItemKind.NearDoubles,
+        ItemKind.MakeTen,
+        ItemKind.PlusNine,
+        ItemKind.CountOn,
+        ItemKind.FromLarger,
+        ItemKind.CountBack,
+        ItemKind.BackThroughTen,
+        ItemKind.SplitTeen,
+        ItemKind.ThreeAddends,
+    ];
+
+    private static readonly HashSet<ItemKind> BuiltWithBlocks =
+    [
+        ItemKind.TensAndOnes,
+        ItemKind.WrittenOut,
+        ItemKind.WholeTens,
+        ItemKind.AddKinds,
+        ItemKind.TenMore,
+        ItemKind.TakeTens,
+    ];
+
     /// <param name="items">As the session gets them.</param>
     /// <param name="children">In one small group, or on the carpet.</param>
     /// <returns>What can't be done, in words for people who write content; empty for what can be played.</returns>
@@ -38,8 +79,8 @@ public static class PlayingGate
         return
         [
             .. activity.Game is { } game ? Rolled(game, activity, setting, children) : Timed(activity, setting, items),
-            .. items.SelectMany(item => Laid(activity, item, OfPurpose(Purpose.Counting) + OfPurpose(Purpose.Joining))).Take(1),
-            .. items.SelectMany(item => Built(activity, item, Of)).Take(1),
+            .. items.SelectMany(item => Laid(activity, setting.Items, item, OfPurpose(Purpose.Counting) + OfPurpose(Purpose.Joining))).Take(1),
+            .. items.SelectMany(item => Built(setting.Items, item, Of)).Take(1),
             .. items.SelectMany(item => Dealt(activity, setting, item, Of("numeral-cards"))).Take(1),
             .. items.SelectMany(item => Shown(setting, item)).Take(1),
         ];
@@ -92,17 +133,17 @@ public static class PlayingGate
         };
 
     // Things to lay: as many as the largest number of the item, wherever the activity has things and the item is laid with them.
-    private static IEnumerable<string> Laid(Activity activity, Item item, int there)
+    private static IEnumerable<string> Laid(Activity activity, ItemKind kind, Item item, int there)
     {
         var needed = item.Case.Form == CaseForm.Pair ? item.Case.Numbers.Sum() : item.Case.Numbers[0];
-        if (there > 0 && needed > there && activity.Materials.All(m => m.Item.Purpose is not Purpose.Blocks))
+        if (LaidWithThings.Contains(kind) && there > 0 && needed > there && activity.Materials.All(m => m.Item.Purpose is not Purpose.Blocks))
         {
             yield return $"{item.Ask}: {needed} things are needed, {there} are there";
         }
     }
 
     // Hundreds, tens and ones to build numbers with, and cards to write them.
-    private static IEnumerable<string> Built(Activity activity, Item item, Func<string, int> of)
+    private static IEnumerable<string> Built(ItemKind kind, Item item, Func<string, int> of)
     {
         var numbers = item.Case.Form is CaseForm.Parts && item.Case.Numbers.Count == 3 ? item.Case.Numbers.Skip(1).ToList() : [item.Case.Numbers[0]];
         var values = numbers.Select(n => PlaceValue.Of(n)).ToList();
@@ -112,19 +153,20 @@ public static class PlayingGate
             ("ten-rods", values.Sum(v => v.Tens)),
             ("unit-blocks", values.Sum(v => v.Ones)),
         ];
+        var blocks = BuiltWithBlocks.Contains(kind) && needs.Any(n => of(n.Item) > 0);
         foreach (var (thing, needed) in needs)
         {
-            if (activity.Materials.Any(m => m.Item.Purpose == Purpose.Blocks) && needed > of(thing))
+            if (blocks && needed > of(thing))
             {
                 yield return $"{item.Ask}: {needed} {thing} are needed, {of(thing)} are there";
             }
         }
 
         // A full set has nine cards of each kind.
-        var kinds = values.Max(v => v.Hundreds > 0 ? 3 : 2);
-        if (of("place-value-cards") is > 0 and var cards && kinds * 9 > cards && values.Any(v => v.Number >= 20))
+        var places = values.Max(v => v.Hundreds > 0 ? 3 : 2);
+        if (of("place-value-cards") is > 0 and var cards && BuiltWithBlocks.Contains(kind) && places * 9 > cards && values.Any(v => v.Number >= 20))
         {
-            yield return $"{item.Ask}: {kinds * 9} place-value cards are needed, {cards} are there";
+            yield return $"{item.Ask}: {places * 9} place-value cards are needed, {cards} are there";
         }
     }
 
@@ -132,7 +174,13 @@ public static class PlayingGate
     private static IEnumerable<string> Dealt(Activity activity, ActivitySkill setting, Item item, int cards)
     {
         var twice = item.Case.Form == CaseForm.Parts && item.Case.Numbers.Skip(1).Distinct().Count() < item.Case.Numbers.Count - 1;
-        if (twice && setting.Items == ItemKind.Adding && cards is > 0 && cards < 2 * setting.Range.High)
+        if (
+            twice
+            && setting.Items == ItemKind.Adding
+            && cards is > 0
+            && cards < 2 * setting.Range.High
+            && activity.Materials.All(m => m.Item.Purpose != Purpose.Dominoes)
+        )
         {
             yield return $"{item.Ask} needs a numeral twice, and there are {cards} cards";
         }

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text.RegularExpressions;
 using Fobble.Core.Numbers;
 using Fobble.Core.Stories;
@@ -57,7 +56,11 @@ public static partial class ReadingGate
 
     private static readonly HashSet<string> VerbsOfMany = [.. Verbs.Values];
 
-    private static readonly Dictionary<string, string> Nouns = StorySetting.Shipped.Select(s => (s.One, s.Many)).Concat(Units).DistinctBy(n => n.One).ToDictionary();
+    private static readonly Dictionary<string, string> Nouns = StorySetting
+        .Shipped.Select(s => (s.One, s.Many))
+        .Concat(Units)
+        .DistinctBy(n => n.One)
+        .ToDictionary();
 
     private static readonly HashSet<string> NounsOfMany = [.. Nouns.Values];
 
@@ -84,21 +87,22 @@ public static partial class ReadingGate
         foreach (Match match in Counted().Matches(sentence))
         {
             var (noun, next) = (match.Groups["noun"].Value.ToLowerInvariant(), match.Groups["next"].Value.ToLowerInvariant());
+            var said = $"{match.Groups["number"].Value} {match.Groups["more"].Value}{noun} {next}".TrimEnd();
             var one = match.Groups["number"].Value.ToLowerInvariant() is "1" or "one";
-            if (one && (NounsOfMany.Contains(noun) || VerbsOfMany.Contains(noun) || (Nouns.ContainsKey(noun) && VerbsOfMany.Contains(next))))
+            if (one && (NounsOfMany.Contains(noun) || (VerbsOfMany.Contains(noun) && noun != "go") || (Nouns.ContainsKey(noun) && VerbsOfMany.Contains(next))))
             {
-                yield return $"'{match.Value.Trim()}': one of them is told as many";
+                yield return $"'{said}': one of them is told as many";
             }
 
             // A ten frame is one word: two ten frames. A ten alone is a number, and so are two hundred and twenty one.
             if (!one && Nouns.ContainsKey(noun) && noun is not ("hundred" or "ten") && !NounsOfMany.Contains(next))
             {
-                yield return $"'{match.Value.Trim()}': many are told as one";
+                yield return $"'{said}': many are told as one";
             }
 
             if (!one && ((NounsOfMany.Contains(noun) && Verbs.ContainsKey(next)) || Verbs.ContainsKey(noun) && match.Groups["more"].Success))
             {
-                yield return $"'{match.Value.Trim()}': many with the verb of one";
+                yield return $"'{said}': many with the verb of one";
             }
         }
     }
@@ -141,7 +145,11 @@ public static partial class ReadingGate
 
     private const string Word = "two|three|four|five|six|seven|eight|nine|eleven|twelve|thirteen|fourteen|fifteen|sixteen|seventeen|eighteen|nineteen|twenty";
 
-    [GeneratedRegex($@"(?<!\band )(?<!-)(?<![+−=□/] ?)\b(?<number>\d+|one|ten|{Word})\s+(?<more>more\s+|fewer\s+|less\s+)?(?<noun>[a-z]+)(\s+(?<next>[a-z]+))?", RegexOptions.IgnoreCase | RegexOptions.ExplicitCapture)]
+    // What follows is looked at and not used up: in "1 fits one dots" both numbers count something.
+    [GeneratedRegex(
+        $@"(?<!\band )(?<!-)(?<![+−=□/] ?)\b(?<number>\d+|one|ten|{Word})(?=\s+(?<more>more\s+|fewer\s+|less\s+)?(?<noun>[a-z]+)(\s+(?<next>[a-z]+))?)",
+        RegexOptions.IgnoreCase | RegexOptions.ExplicitCapture
+    )]
     private static partial Regex Counted();
 
     [GeneratedRegex(@"\d")]

@@ -21,14 +21,22 @@ public static class WeighingGate
     {
         ["strategy.from-larger"] = ("the smaller number first", i => Added(i) is { } s && s.First < s.Second),
         ["strategy.count-on"] = ("one, two or three to go on", i => Added(i) is { } s && s.Second <= 3),
-        ["strategy.near-doubles"] = ("a double that is known, to five and five", i => Added(i) is { } s && Math.Abs(s.First - s.Second) == 1 && Math.Min(s.First, s.Second) <= 5),
+        ["strategy.near-doubles"] = ("a double that is known, to five and five", i =>
+            Added(i) is { } s && Math.Abs(s.First - s.Second) == 1 && Math.Min(s.First, s.Second) <= 5
+        ),
         ["strategy.make-ten-9"] = ("a nine", i => Added(i) is { } s && Math.Max(s.First, s.Second) == 9 && s.Total > 10),
         ["strategy.make-ten"] = ("a sum over ten", i => Added(i) is { Total: > 10 }),
         ["strategy.plus-nine"] = ("a nine to add", i => Added(i) is { } s && (s.First == 9 || s.Second == 9)),
-        ["strategy.back-through-ten"] = ("a step down over ten", i => i.Case is { Form: CaseForm.Take } c && c.Numbers[0] > 10 && c.Numbers[0] - c.Numbers[1] < 10),
+        ["strategy.back-through-ten"] = ("a step down over ten", i =>
+            i.Case is { Form: CaseForm.Take } c && c.Numbers[0] > 10 && c.Numbers[0] - c.Numbers[1] < 10
+        ),
         ["take.zero"] = ("none or all", i => i.Case.Form == CaseForm.Take && i.Case.Numbers[1] is var gone && (gone == 0 || gone == i.Case.Numbers[0])),
         ["bond.zero-part"] = ("an empty part", i => i.Case.Numbers.Contains(0)),
-        ["compare.fewer-10"] = ("where there are fewer", i => i.Answer.StartsWith("fewer", StringComparison.Ordinal) || i.Answer.StartsWith("the same", StringComparison.Ordinal)),
+        ["compare.fewer-10"] = ("where there are fewer", i =>
+            i.Answer.StartsWith("fewer", StringComparison.Ordinal)
+            || i.Answer.StartsWith("less", StringComparison.Ordinal)
+            || i.Answer.StartsWith("the same", StringComparison.Ordinal)
+        ),
     };
 
     /// <returns>What is wrong with the set, in words for people who write content; empty for a sound one.</returns>
@@ -64,7 +72,8 @@ public static class WeighingGate
     // The number that a number of two digits is most often taken for.
     private static int? Slip(Item item) => item.Value > 12 && Confusion.TakenFor(item.Value).Any() ? Confusion.TakenFor(item.Value).First() : null;
 
-    private static Split? Added(Item item) => item.Case.Form == CaseForm.Parts && item.Case.Numbers.Count == 3 ? new Split(item.Case.Numbers[1], item.Case.Numbers[2]) : null;
+    private static Split? Added(Item item) =>
+        item.Case.Form == CaseForm.Parts && item.Case.Numbers.Count == 3 ? new Split(item.Case.Numbers[1], item.Case.Numbers[2]) : null;
 
     private static bool AsksNothing(Item item) =>
         item.Case switch

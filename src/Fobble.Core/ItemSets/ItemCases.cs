@@ -48,16 +48,9 @@ public static class ItemCases
                     FrameFor(n, range, approach)
                 )
             ),
-            ItemKind.HiddenPart => EachSplit(range, s =>
-                new(
-                    ItemCase.Of(s),
-                    $"{Capitalised(s.Total)} in all; leave {s.First} in sight, cover the rest",
-                    $"{Of(s.Second)} hidden",
-                    s.Second,
-                    s.Second,
-                    Things.UnderLid(s.First, s.Second)
-                )
-            ),
+            ItemKind.HiddenPart => EachSplit(range, Hidden),
+            // Mostly none or all in sight, and beside them what is nearly so.
+            ItemKind.EmptyPart => [.. range.Numbers.SelectMany(Bonds.Ordered).Where(s => s.First <= 1 || s.Second == 0).Select(Hidden)],
             ItemKind.BondPart => EachSplit(range, s =>
                 new(
                     ItemCase.Of(s),
@@ -123,11 +116,26 @@ public static class ItemCases
                     Patterns.TwoRows(a, b)
                 )
             ),
+            ItemKind.SameSets =>
+            [
+                .. range.Numbers.SelectMany(a =>
+                    ((int[])[a - 1, a, a + 1])
+                        .Where(range.Contains)
+                        .Select(b => new Item(
+                            ItemCase.Pair(a, b),
+                            $"A row of {a} and a row of {b}: as many?",
+                            Compared(a, b, "upper row", "lower row"),
+                            a - b,
+                            a,
+                            Patterns.TwoRows(a, b)
+                        ))
+                ),
+            ],
             ItemKind.FewerInSets => EachPair(range, (a, b) =>
                 new(
                     ItemCase.Pair(a, b),
-                    $"A row of {a} and a row of {b}: where are fewer?",
-                    Fewer(a, b, "in the upper row", "in the lower row"),
+                    $"A row of {a} and a row of {b}: {WhereFewer(approach)}",
+                    Fewer(a, b, "in the upper row", "in the lower row", approach),
                     a - b,
                     10 - Math.Abs(a - b),
                     Patterns.TwoRows(a, b)
@@ -136,8 +144,8 @@ public static class ItemCases
             ItemKind.FewerInRing => EachSplit(range, s =>
                 new(
                     ItemCase.Of(s),
-                    $"{s.First} inside, {s.Second} outside: where are fewer?",
-                    Fewer(s.First, s.Second, "inside", "outside"),
+                    $"{s.First} inside, {s.Second} outside: {WhereFewer(approach)}",
+                    Fewer(s.First, s.Second, "inside", "outside", approach),
                     s.First,
                     10 - Math.Abs(s.First - s.Second),
                     Things.Ring(s.First, s.Second)
@@ -156,7 +164,7 @@ public static class ItemCases
             ItemKind.MissingTin => Each(range, n =>
                 new(
                     ItemCase.Of("missing", n),
-                    $"Take away tin {n} while eyes are shut",
+                    $"Hide tin {n} while eyes are shut",
                     $"{n} is missing",
                     n,
                     n == range.Low || n == range.High ? 1 : 2,
@@ -213,6 +221,16 @@ public static class ItemCases
             _ => WorkedCases.All(kind, range, seed, approach),
         };
 
+    private static Item Hidden(Split s) =>
+        new(
+            ItemCase.Of(s),
+            $"{Capitalised(s.Total)} in all; leave {s.First} in sight, cover the rest",
+            $"{Of(s.Second)} hidden",
+            s.Second,
+            s.Second,
+            Things.UnderLid(s.First, s.Second)
+        );
+
     private static IReadOnlyList<Item> Each(NumberRange range, Func<int, Item> item) => [.. range.Numbers.Select(item)];
 
     private static IReadOnlyList<Item> EachSplit(NumberRange totals, Func<Split, Item> item) => [.. totals.Numbers.SelectMany(Bonds.Ordered).Select(item)];
@@ -221,9 +239,11 @@ public static class ItemCases
     private static IReadOnlyList<Item> EachPair(NumberRange range, Func<int, int, Item> item) =>
         [
             .. range.Numbers.SelectMany(a =>
-                (range.Count <= FewNumbers ? range.Numbers : ((int[])[a - 1, a % 8 == 3 ? a : a - 1, a + 10, (a % 10 * 10) + (a / 10)]).Where(range.Contains).Distinct()).Select(b =>
-                    item(a, b)
-                )
+                (
+                    range.Count <= FewNumbers
+                        ? range.Numbers.Where(b => a != b || a % 3 == 0)
+                        : ((int[])[a - 1, a % 8 == 3 ? a : a - 1, a + 10, (a % 10 * 10) + (a / 10)]).Where(range.Contains).Distinct()
+                ).Select(b => item(a, b))
             ),
         ];
 
@@ -253,10 +273,12 @@ public static class ItemCases
 
     private static string FingersFor(int number) => number <= 5 ? Of(number) + " on one hand" : $"five and {Of(number - 5)}";
 
-    private static string Fewer(int first, int second, string here, string there) =>
+    private static string WhereFewer(Approach? approach) => approach?.Words.Less == FewerWord.Less ? "where is less?" : "where are fewer?";
+
+    private static string Fewer(int first, int second, string here, string there, Approach? approach) =>
         first == second
             ? $"the same, {Of(first)} and {Of(second)}"
-            : $"fewer {(first < second ? here : there)}, {Of(Math.Min(first, second))} against {Of(Math.Max(first, second))}";
+            : $"{(approach ?? Approach.Usual).Words.Fewer} {(first < second ? here : there)}, {Of(Math.Min(first, second))} against {Of(Math.Max(first, second))}";
 
     private static string Compared(int first, int second, string here, string there) =>
         first == second

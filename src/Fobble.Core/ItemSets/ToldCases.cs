@@ -30,7 +30,9 @@ internal static class ToldCases
             ItemKind.StoryAtFirst => Told(range, "first", s =>
                 ($"Some kites fly. {Do(s.Second, "comes", "come")} down. {Do(s.First, "still flies", "still fly")}. How many flew at first?", s.Total)
             ),
-            ItemKind.StoryCompare => Told(range, "compare", s => ($"{Lanterns(s.Total, "here", "here")}, {Of(s.First)} there. How many more are here?", s.Second)),
+            ItemKind.StoryCompare => Told(range, "compare", s =>
+                ($"{Lanterns(s.Total, "here", "here")}, {Of(s.First)} there. How many more are here?", s.Second)
+            ),
             _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "No cases are known for this kind of item."),
         };
 

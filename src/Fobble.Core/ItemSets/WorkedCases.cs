@@ -69,7 +69,7 @@ internal static class WorkedCases
                         .Where(k => n % k <= 1 && n > k)
                         .Select(k => new Item(
                             ItemCase.Share(n, k),
-                            $"Share {n} between {Of(k)}",
+                            $"Share {n} between {k}",
                             n % k == 0 ? $"{Of(n / k)} each" : $"{Of(n / k)} each, and one is over",
                             n / k,
                             n % k == 0 ? n : n + range.High,
@@ -152,18 +152,25 @@ internal static class WorkedCases
                         PlaceValues.Blocks(PlaceValue.Of(n))
                     )
             ),
-            ItemKind.TensAndOnes => Sample(range, n => n > 0, seed, n =>
-                new(ItemCase.Of("kinds", n), $"Build {n}", Kinds(n, words), n, n, PlaceValues.Blocks(PlaceValue.Of(n)))
+            ItemKind.TensAndOnes => Sample(
+                range,
+                n => n > 0,
+                seed,
+                n => new(ItemCase.Of("kinds", n), $"Build {n}", Kinds(n, words), n, n, PlaceValues.Blocks(PlaceValue.Of(n)))
             ),
-            ItemKind.WrittenOut => Sample(range, n => PlaceValue.Of(n).Expanded().Count > 1, seed, n =>
-                new(
-                    ItemCase.Of("cards", n),
-                    $"Make {n} with cards and write it out",
-                    PlaceValue.Of(n).ExpandedSentence(),
-                    n,
-                    n,
-                    PlaceValues.Cards(n, apart: true)
-                )
+            ItemKind.WrittenOut => Sample(
+                range,
+                n => PlaceValue.Of(n).Expanded().Count > 1,
+                seed,
+                n =>
+                    new(
+                        ItemCase.Of("cards", n),
+                        $"Make {n} with cards and write it out",
+                        PlaceValue.Of(n).ExpandedSentence(),
+                        n,
+                        n,
+                        PlaceValues.Cards(n, apart: true)
+                    )
             ),
             ItemKind.AddKinds => Sample(range, n => n is > 0 and < 99, seed, n => AddKinds(n, seed)),
             ItemKind.NearestTen => Each(

@@ -20,10 +20,10 @@ public static class MatOpenings
             ItemKind.ShowFingers => Look(LookLayout.Fingers, item.Value),
             ItemKind.TornTicket => Look(LookLayout.Ticket, item.Value),
             ItemKind.Spaces => Laid(numbers[0] + item.Value == 5 ? MatKind.FiveFrame : MatKind.TenFrame, numbers[0], 0),
-            ItemKind.HiddenPart => Laid(MatKind.Bond, numbers[1], numbers[2], covered: 2),
+            ItemKind.HiddenPart or ItemKind.EmptyPart => Laid(MatKind.Bond, numbers[1], numbers[2], covered: 2),
             ItemKind.BondPart or ItemKind.MissingAddend => Laid(MatKind.Bond, numbers[1], numbers[2], covered: 2),
             ItemKind.Doubles => Laid(MatKind.TwoRows, numbers[0], numbers[0]),
-            ItemKind.CompareSets or ItemKind.FewerInSets => Laid(MatKind.TwoRows, numbers[0], numbers[1]),
+            ItemKind.CompareSets or ItemKind.SameSets or ItemKind.FewerInSets => Laid(MatKind.TwoRows, numbers[0], numbers[1]),
             ItemKind.Spill => Laid(MatKind.Bond, numbers[1], numbers[2]),
             ItemKind.Ring or ItemKind.FewerInRing => Laid(MatKind.Ring, numbers[1], numbers[2]),
             ItemKind.Wells => Laid(MatKind.Tray, numbers[0], 0),
@@ -51,8 +51,14 @@ public static class MatOpenings
             ItemKind.OpenParts => Laid(MatKind.Bond, numbers[0], 0),
             ItemKind.FactFamily => Laid(MatKind.Bond, numbers[1], numbers[2]),
             ItemKind.NoneOrAll or ItemKind.CountBack or ItemKind.BackThroughTen => TakeFrom(numbers),
-            ItemKind.TurnRound or ItemKind.Undo or ItemKind.CountOn or ItemKind.FromLarger or ItemKind.PlusNine or ItemKind.MakeTen or ItemKind.NearDoubles or ItemKind.SplitTeen =>
-                $"sums?a={numbers[1]}&b={numbers[2]}",
+            ItemKind.TurnRound
+            or ItemKind.Undo
+            or ItemKind.CountOn
+            or ItemKind.FromLarger
+            or ItemKind.PlusNine
+            or ItemKind.MakeTen
+            or ItemKind.NearDoubles
+            or ItemKind.SplitTeen => $"sums?a={numbers[1]}&b={numbers[2]}",
             ItemKind.StoryTotal => Story(StoryKind.AddToResult, numbers[0]),
             ItemKind.StoryLeft => Story(StoryKind.TakeFromResult, numbers[0]),
             ItemKind.StoryCame => Story(StoryKind.AddToChange, numbers[0]),

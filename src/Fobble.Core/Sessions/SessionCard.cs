@@ -62,11 +62,13 @@ public static class SessionCards
         var setting = activity.For(skillId) ?? throw new ArgumentException($"{activity.Name} does not serve {skillId}.", nameof(activity));
         var who = children.Count > 0 ? children : evidence.Children;
         var count = children.Count > 0 ? Math.Max(FewestItems, ItemsEach * children.Count) : FewestItems;
-        var items = ItemSetMaker.Make(new ItemRequest(setting.Items, setting.Range, count, HistoryOf(who, skillId, evidence), seed)
-        {
-            Approach = approach,
-            Zero = evidence.Map.KnowsZero(skillId),
-        });
+        var items = ItemSetMaker.Make(
+            new ItemRequest(setting.Items, setting.Range, count, HistoryOf(who, skillId, evidence), seed)
+            {
+                Approach = approach,
+                Zero = evidence.Map.KnowsZero(skillId),
+            }
+        );
         var setOut = activity.Materials.Select(m => new SetOut(m.Item, m.Amount.For(setting.Range.High, who.Count))).ToList();
         return new SessionCard(
             skill,

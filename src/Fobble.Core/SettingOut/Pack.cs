@@ -1,7 +1,6 @@
 using Fobble.Core.Approaches;
 using Fobble.Core.Numbers;
 using Fobble.Core.Sheets;
-using Fobble.Core.Stories;
 
 namespace Fobble.Core.SettingOut;
 
@@ -35,7 +34,7 @@ public static class Pack
             approach,
             seed,
             made,
-            Stories: StoryKinds.For(print.Use.Setting.Items)
+            Stories: LessonStories.For(print.Use.Setting.Items)
         );
     }
 }

@@ -49,7 +49,13 @@ internal static class PracticeSheets
         request.Children.Count == 0 ? [(null, request.Seed)] : request.Children.Select((c, i) => ((SheetChild?)c, SeededRandom.SeedOf($"{request.Seed}|{i}")));
 
     private static IReadOnlyList<Item> Items(SheetRequest request, ItemKind kind, SheetChild? child, ulong seed) =>
-        ItemSetMaker.Make(new ItemRequest(kind, request.Range, request.Count, child?.History ?? ItemHistory.None, seed) { Approach = request.Approach, Zero = request.Range.Low == 0 });
+        ItemSetMaker.Make(
+            new ItemRequest(kind, request.Range, request.Count, child?.History ?? ItemHistory.None, seed)
+            {
+                Approach = request.Approach,
+                Zero = request.Range.Low == 0,
+            }
+        );
 
     private static void Rows(PageBuilder pages, string? name, IReadOnlyList<Picture> pictures, int columns, double height)
     {

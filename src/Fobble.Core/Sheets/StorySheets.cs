@@ -14,7 +14,9 @@ internal static class StorySheets
         List<AnswerKey.Of> answers = [];
         foreach (var (child, seed) in PracticeSheets.Children(request))
         {
-            var stories = StoryMaker.Make(new StoryRequest(request.Stories ?? StoryKinds.All, request.Range, request.Count, request.Approach.Words, seed, request.Theme));
+            var stories = StoryMaker.Make(
+                new StoryRequest(request.Stories ?? StoryKinds.All, request.Range, request.Count, request.Approach.Words, seed, request.Theme)
+            );
             foreach (var page in stories.Chunk(ToAPage))
             {
                 pages.NewPage();

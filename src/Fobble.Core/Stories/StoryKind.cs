@@ -1,5 +1,3 @@
-using Fobble.Core.ItemSets;
-
 namespace Fobble.Core.Stories;
 
 /// <summary>
@@ -52,21 +50,6 @@ public static class StoryKinds
     /// <summary>Those meant for kindergarten (same source).</summary>
     public static IReadOnlyList<StoryKind> Kindergarten { get; } =
     [StoryKind.AddToResult, StoryKind.TakeFromResult, StoryKind.TogetherTotal, StoryKind.TogetherBoth];
-
-    /// <summary>Those that fit what is asked with a kind of item, for a page of stories to a lesson.</summary>
-    public static IReadOnlyList<StoryKind> For(ItemKind items) =>
-        items switch
-        {
-            ItemKind.StoryTotal or ItemKind.Adding => [StoryKind.AddToResult, StoryKind.TogetherTotal],
-            ItemKind.StoryLeft or ItemKind.TakingAway => [StoryKind.TakeFromResult],
-            ItemKind.StoryCame => [StoryKind.AddToChange],
-            ItemKind.StoryPart or ItemKind.MissingAddend => [StoryKind.TogetherAddend],
-            ItemKind.StoryWent => [StoryKind.TakeFromChange],
-            ItemKind.StoryAtFirst => [StoryKind.AddToStart, StoryKind.TakeFromStart],
-            ItemKind.StoryCompare or ItemKind.HowManyMore => [StoryKind.CompareDifferenceMore, StoryKind.CompareDifferenceFewer],
-            ItemKind.OpenParts => [StoryKind.TogetherBoth],
-            _ => Kindergarten,
-        };
 
     public static Situation SituationOf(StoryKind kind) =>
         kind switch

@@ -176,8 +176,8 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
                     ClassId = newClass.Id,
                     Kind = ClosureKind.NoLessons,
                     Name = "Hill railway trip",
-                    First = SchoolCalendar.MondayOf(today).AddDays(9),
-                    Last = SchoolCalendar.MondayOf(today).AddDays(9),
+                    First = SchoolCalendar.MondayOf(today).AddDays(10),
+                    Last = SchoolCalendar.MondayOf(today).AddDays(10),
                 }
             );
         }

@@ -165,7 +165,11 @@ public class GateTests(ITestOutputHelper output)
         Weighed("strategy.near-doubles", ItemKind.NearDoubles, 13, 19).ShouldNotBeEmpty();
         Weighed("compare.fewer-10", ItemKind.CompareSets, 3, 10).ShouldNotBeEmpty();
         WeighingGate
-            .Faults(Map, new(new("numeral.name-20"), ItemKind.Numeral, new(11, 19)), [.. Make(ItemKind.Numeral, 13, 19).Select(i => i with { Distractors = [i.Value + 1] })])
+            .Faults(
+                Map,
+                new(new("numeral.name-20"), ItemKind.Numeral, new(11, 19)),
+                [.. Make(ItemKind.Numeral, 13, 19).Select(i => i with { Distractors = [i.Value + 1] })]
+            )
             .ShouldContain(f => f.Contains("is what children say"));
     }
 }

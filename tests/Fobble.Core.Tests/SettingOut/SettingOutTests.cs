@@ -24,7 +24,23 @@ public class SettingOutTests
         int minutes = 15,
         bool lesson = false,
         params string[] names
-    ) => new(Day, new(hour, minute), minutes, "Table", "Small group", Library[new(activity)], new(1, high), children, 1, names, lesson);
+    ) =>
+        new(
+            Day,
+            new(hour, minute),
+            minutes,
+            "Table",
+            "Small group",
+            Library[new(activity)],
+            Library[new(activity)].Skills[0] with
+            {
+                Range = new(1, high),
+            },
+            children,
+            1,
+            names,
+            lesson
+        );
 
     private static SetOutPlan Plan(IReadOnlyList<Use> uses, IReadOnlyList<StockLine>? stock = null, ClassCares? cares = null, Approach? approach = null) =>
         SettingOutRules.Plan(uses, stock ?? [], cares ?? ClassCares.None, approach ?? Approach.Usual with { Sheets = SheetUse.None });
@@ -154,7 +170,7 @@ public class SettingOutTests
             {
                 foreach (var children in (int[])[1, 4, 30])
                 {
-                    Use use = new(Day, new(9, 0), 10, "Table", "Small group", activity, skill.Range, children, 1, ["Amara N."], true);
+                    Use use = new(Day, new(9, 0), 10, "Table", "Small group", activity, skill, children, 1, ["Amara N."], true);
                     foreach (
                         var sheet in activity.Materials.Select(m => m.Print).OfType<SheetChoice>().Select(s => (s, false)).Append((activity.SheetPrint, true))
                     )

@@ -117,7 +117,8 @@ public class SheetTests
         int Things(SheetVariant v) => Make(SheetKind.Stories, v, PaperSize.A4).Pages.Sum(p => p.Picture.CountOf(ShapeRole.CounterA, ShapeRole.CounterB));
         Loops(SheetVariant.Together).ShouldBeGreaterThan(0);
         Loops(SheetVariant.HalfGiven).ShouldBe(0);
-        Things(SheetVariant.HalfGiven).ShouldBe(Things(SheetVariant.Together));
+        // What is asked for is not drawn: counting the drawing must not be the answer.
+        Things(SheetVariant.HalfGiven).ShouldBeInRange(1, Things(SheetVariant.Together) - 1);
         Things(SheetVariant.Alone).ShouldBe(0);
     }
 

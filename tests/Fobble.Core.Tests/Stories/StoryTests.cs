@@ -38,10 +38,10 @@ public partial class StoryTests
     }
 
     [Fact]
-    public void There_are_at_least_eight_settings_in_two_themes()
+    public void There_are_sixteen_settings_in_four_themes()
     {
         StorySetting.Shipped.Count.ShouldBeGreaterThanOrEqualTo(8);
-        StorySetting.Shipped.Select(s => s.Theme).Distinct().Count().ShouldBe(2);
+        StorySetting.Shipped.Select(s => s.Theme).Distinct().Count().ShouldBe(4);
     }
 
     [Theory]

@@ -5,7 +5,6 @@ using Fobble.Core.Numbers;
 using Fobble.Core.Sessions;
 using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
-using Fobble.Core.Stories;
 using Fobble.Data.Model;
 using Fobble.Server.Hosting;
 using Fobble.Server.Security;
@@ -160,7 +159,7 @@ internal sealed class ActivitiesFeature : IFeature
                     $"{activity.SheetPrint.Variant}",
                     numbers.Low,
                     numbers.High,
-                    offer.HasStories ? string.Join(',', StoryKinds.For(setting.Items)) : null
+                    offer.HasStories ? string.Join(',', LessonStories.For(setting.Items)) : null
                 ),
                 activity.Mat,
                 ItemSetMaker.Make(

@@ -7,7 +7,6 @@ using Fobble.Core.Planning;
 using Fobble.Core.Sessions;
 using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
-using Fobble.Core.Stories;
 using Fobble.Server.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -239,7 +238,7 @@ internal sealed class CardReader(ClassRoom room)
     {
         var print = activity.SheetPrint;
         var numbers = activity.RangeOn(print.Kind, setting.Range);
-        var stories = SheetOffer.Of(print.Kind).HasStories ? string.Join(',', StoryKinds.For(setting.Items)) : null;
+        var stories = SheetOffer.Of(print.Kind).HasStories ? string.Join(',', LessonStories.For(setting.Items)) : null;
         return new(text, $"{print.Kind}", $"{print.Variant}", numbers.Low, numbers.High, stories);
     }
 

@@ -240,7 +240,9 @@ internal sealed class SheetStore(ClassRoom room, HybridCache cache)
             [
                 .. asked
                     .Stories.Split(',')
-                    .Select(text => Enum.TryParse<StoryKind>(text, out var kind) ? kind : throw new RefusedException("stories", $"There are no stories '{text}'.")),
+                    .Select(text =>
+                        Enum.TryParse<StoryKind>(text, out var kind) ? kind : throw new RefusedException("stories", $"There are no stories '{text}'.")
+                    ),
             ];
 
     // Numbers rest on what was recorded before the day was over, so that the sheet can be made again later.

@@ -155,9 +155,7 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
           </select>
         </label>
         <details v-if="offer.hasStories" class="field">
-          <summary>
-            Kinds of stories: {{ stories.length ? `${stories.length} of ${kinds.length}` : 'all' }}
-          </summary>
+          <summary>Kinds of stories: {{ stories.length ? `${stories.length} of ${kinds.length}` : 'all' }}</summary>
           <label v-for="k in kinds" :key="k.kind" class="check">
             <input
               type="checkbox"
