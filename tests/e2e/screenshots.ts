@@ -96,6 +96,9 @@ test('pictures of the main views', async ({ page }) => {
     .click()
   await shoot(page, 'clipboard')
   await page.setViewportSize({ width: 1280, height: 800 })
+  // Left as one leaves it, so that nothing waits to be sent on the pictures after it.
+  await place(page, 'Today')
+  await expect(page.getByRole('link', { name: 'Clipboard', exact: true })).toBeVisible()
 
   const mat = async (name: string, address: string, ...keys: string[]) => {
     await page.goto(`${server.url}/c/1/mats/${address}`)
