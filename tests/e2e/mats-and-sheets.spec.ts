@@ -58,7 +58,7 @@ test('a change-unknown story is wrongly circled first, and caught, then solved',
   // Six wagons of which four stay, wherever that stands among the stories.
   const numbers = 'low=6&high=6&theme=hill-railway'
   let seed = 0
-  for (let told = ''; !told.includes('6 wagons stand') || !told.includes('6 − □ = 4'); ) {
+  for (let told = ''; !told.includes('6 wagons stand') || !told.includes('6 − □ = 4');) {
     const story = `${server.url}/api/classes/1/mats/story?kind=TakeFromChange&${numbers}&seed=${++seed}`
     told = JSON.stringify(await (await page.request.get(story)).json())
     expect(seed).toBeLessThan(100)

@@ -74,7 +74,7 @@ public readonly record struct Confusion(int One, int Other)
 /// <summary>Which set is wanted: its kind, the numbers it may use, how many items, the children's history and the seed.</summary>
 public sealed record ItemRequest(ItemKind Kind, NumberRange Range, int Count, ItemHistory History, ulong Seed)
 {
-    /// <summary>Whether the children know zero as a number; where they do not, no item has it.</summary>
+    /// <summary>Whether the children know zero as a number; where they do not, no item has it that could do without.</summary>
     public bool Zero { get; init; } = true;
 
     /// <summary>How the class fills its frames and what it calls things.</summary>

@@ -88,7 +88,7 @@ public static class ItemCases
             ItemKind.Spill => EachSplit(range, s =>
                 new(
                     ItemCase.Of(s),
-                    $"Spilled: {s.First} marigold, {s.Second} blue",
+                    $"Spilled: {s.First} yellow, {s.Second} blue",
                     $"{Of(s.Total)} is {Of(s.First)} and {Of(s.Second)}",
                     s.First,
                     10 - Math.Abs(s.First - s.Second),
@@ -220,6 +220,9 @@ public static class ItemCases
             ),
             _ => WorkedCases.All(kind, range, seed, approach),
         };
+
+    /// <summary>Those for children to whom zero is not a number yet; all where nothing else is left, since whoever chose such a range meant it.</summary>
+    public static IReadOnlyList<Item> WithoutZero(IReadOnlyList<Item> cases) => cases.Where(i => !i.HasZero).ToList() is { Count: > 0 } others ? others : cases;
 
     private static Item Hidden(Split s) =>
         new(

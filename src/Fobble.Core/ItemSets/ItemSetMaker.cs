@@ -21,10 +21,10 @@ public static class ItemSetMaker
         ArgumentNullException.ThrowIfNull(request);
         ArgumentOutOfRangeException.ThrowIfLessThan(request.Count, 1);
         var all = ItemCases.All(request.Kind, request.Range, request.Seed, request.Approach);
-        var cases = request.Zero ? all : [.. all.Where(i => !i.HasZero)];
+        var cases = request.Zero ? all : ItemCases.WithoutZero(all);
         if (cases.Count == 0)
         {
-            throw new RefusedException("range", $"The numbers {request.Range} hold no case of {request.Kind}{(all.Count > 0 ? " without zero" : "")}.");
+            throw new RefusedException("range", $"The numbers {request.Range} hold no case of {request.Kind}.");
         }
 
         var random = new SeededRandom(request.Seed);
@@ -96,7 +96,8 @@ public static class ItemSetMaker
         // Of two digits also beyond the range: thirty is offered to children on the teens, since that is what they say.
         var own = request.History.OwnConfusions.Select(c => c.PartnerOf(item.Value)).OfType<int>();
         var known = Confusion.TakenFor(item.Value).Where(n => n > 10 || request.Range.Contains(n));
-        int[] neighbours = [item.Value + 1, item.Value - 1];
+        // Two are always offered, also beside one, which has nothing below it.
+        int[] neighbours = [item.Value + 1, item.Value - 1, item.Value + 2];
         return item with { Distractors = [.. own.Concat(known).Concat(neighbours).Where(n => n > 0 && n != item.Value).Distinct().Take(2)] };
     }
 }

@@ -171,7 +171,8 @@ public static class MadeUpHistory
         void Record(IEnumerable<MadeUpChild> who, SkillId skill, Setting setting, DateOnly day, double hour)
         {
             var items = request.Library.For(skill, Place.Group)[0].For(skill)!;
-            var cases = ItemCases.All(items.Items, items.Range, request.Seed);
+            var all = ItemCases.All(items.Items, items.Range, request.Seed);
+            var cases = request.Map.KnowsZero(skill) ? all : ItemCases.WithoutZero(all);
             foreach (var child in who)
             {
                 var at = new DateTimeOffset(day.ToDateTime(TimeOnly.MinValue), request.Now.Offset).AddHours(hour).AddSeconds(random.Next(900));

@@ -191,6 +191,7 @@ async function leave() {
   color: var(--ink);
   font-weight: 700;
   text-decoration: none;
+  gap: 0.4rem;
 }
 
 .place:hover {

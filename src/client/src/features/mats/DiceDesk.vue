@@ -108,14 +108,13 @@ const roll = () => put({ seed: freshSeed() })
           One fewer
         </button>
         <select
-          v-if="dice.length > 1"
           class="box wide"
           aria-label="What is done with them"
-          :value="at.op"
+          :value="dice.length === 1 && at.op === 'TakeAway' ? 'Add' : at.op"
           @change="put({ op: ($event.target as HTMLSelectElement).value })"
         >
-          <option value="Add">put together</option>
-          <option value="TakeAway">the others from the first</option>
+          <option value="Add">{{ dice.length > 1 ? 'put together' : 'as it falls' }}</option>
+          <option v-if="dice.length > 1" value="TakeAway">the others from the first</option>
           <option value="PlusOrMinus">a further die says + or −</option>
         </select>
       </section>
