@@ -6,6 +6,7 @@ namespace Fobble.Core;
 /// <summary>Numbers and plurals inside sentences.</summary>
 public static class Words
 {
+    /// <summary>In words up to twelve, as in print.</summary>
     public static string Number(int number) => number is >= 0 and <= 12 ? NumberWords.Of(number) : $"{number}";
 
     public static string Count(int number, string one, string many) => $"{Number(number)} {(number == 1 ? one : many)}";
@@ -16,6 +17,7 @@ public static class Words
 
     public static string Weekday(DateOnly day) => day.ToString("dddd", CultureInfo.InvariantCulture);
 
+    /// <summary>Of a share from 0 to 1.</summary>
     public static string Percent(double share) => $"{Math.Round(share * 100)} %";
 
     public static string Times(int number) =>

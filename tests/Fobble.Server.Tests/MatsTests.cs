@@ -200,6 +200,8 @@ public class MatsTests(School school) : IClassFixture<School>
                             or ItemKind.ShareEqually
                             or ItemKind.CompareSums
                             or ItemKind.ThreeAddends
+                            or ItemKind.TrueOrFalse
+                            or ItemKind.StoryThree
                     || (kind >= ItemKind.StoryTotal && item.Key.Contains(":3=", StringComparison.Ordinal))
                 ).ShouldBeTrue($"{kind} {item.Key}");
             }

@@ -16,6 +16,7 @@ public sealed record BaselineSettings
     /// <summary>General level of a child of five: mean and spread.</summary>
     public double Level { get; init; } = 5;
 
+    /// <summary>In levels of the map, as all spreads here.</summary>
     public double LevelSpread { get; init; } = 3.5;
 
     /// <summary>How far a child's strands lie from the child's general level.</summary>
@@ -24,15 +25,19 @@ public sealed record BaselineSettings
     /// <summary>How gradually skills at the edge of a child's level come in.</summary>
     public double Softness { get; init; } = 0.8;
 
+    /// <summary>States of a child that are kept in mind beside each other; more is slower and steadier.</summary>
     public int Particles { get; init; } = 2000;
 
     /// <summary>Stops when so much of the map is rightly placed, as far as can be told.</summary>
     public double SureEnough { get; init; } = 0.95;
 
+    /// <summary>Asked in any case, however sure.</summary>
     public int FewestQuestions { get; init; } = 6;
 
+    /// <summary>Asked at most: about fifteen minutes with a child (common practice).</summary>
     public int MostQuestions { get; init; } = 30;
 
+    /// <summary>The same seed and answers give the same questions.</summary>
     public ulong Seed { get; init; } = 11;
 
     /// <summary>A child's age shifts the general level: a tenth of a level for each month above or below five years, two levels at most.</summary>

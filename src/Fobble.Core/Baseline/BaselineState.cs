@@ -8,6 +8,7 @@ namespace Fobble.Core.Baseline;
 /// <param name="Held">The more likely of the two. Together the held ones are a down-closed set, and the set with the most skills expected to be rightly placed.</param>
 public sealed record Inferred(SkillId Skill, double Chance, bool Held)
 {
+    /// <summary>How sure of having it or not, 0.5 to 1.</summary>
     public double Sure => Math.Max(Chance, 1 - Chance);
 
     /// <summary>As it is shown, in per cent.</summary>

@@ -41,10 +41,13 @@ internal sealed class Down
 
     public SkillMap Map { get; }
 
+    /// <summary>Level of each skill, in the units of <see cref="BaselineSettings"/>.</summary>
     public double[] Levels { get; }
 
+    /// <summary>Skills of the map; they go by their place in it.</summary>
     public int Count { get; }
 
+    /// <summary>Words of 64 bits that a state takes.</summary>
     public int Words { get; }
 
     /// <summary>For each skill a mask of <see cref="Words"/> words.</summary>
@@ -53,14 +56,19 @@ internal sealed class Down
     /// <summary>The same for what each skill opens.</summary>
     public ulong[] OpensMask { get; }
 
+    /// <summary>For each skill those that need it, by place.</summary>
     public int[][] Opens { get; }
 
+    /// <summary>For each skill those that it needs, by place.</summary>
     public int[][] NeedsList { get; }
 
+    /// <summary>For each skill the number of its strand, from 0.</summary>
     public int[] StrandOf { get; }
 
+    /// <summary>For each strand its skills, by place.</summary>
     public int[][] InStrand { get; }
 
+    /// <summary>For each strand a mask of <see cref="Words"/> words.</summary>
     public ulong[][] StrandMask { get; }
 
     /// <summary>For each strand the skills of other strands that need one of its own.</summary>

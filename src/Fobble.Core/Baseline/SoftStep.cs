@@ -26,8 +26,10 @@ internal sealed class SoftStep
     /// <summary>A level in steps of the table; far beyond any map it stays at the edge.</summary>
     public int Steps(double level) => (int)Math.Round(Math.Clamp(level / _softness, -Edge / 2, Edge / 2) * StepsAUnit);
 
+    /// <summary>Chance that a child whose strand is at one level has a skill at the other, both in steps (<see cref="Steps"/>).</summary>
     public double Chance(int strand, int skill) => _chance[Middle + strand - skill];
 
+    /// <summary>Its natural logarithm.</summary>
     public double LogHeld(int strand, int skill) => _log[Middle + strand - skill];
 
     /// <summary>The logarithm of one minus the chance: the same curve from the other side.</summary>

@@ -5,6 +5,7 @@ namespace Fobble.Core.Chance;
 /// <summary>A die given as its faces, each as likely as any other; a number may stand on several.</summary>
 public sealed record Die
 {
+    /// <summary>Faces that a die has at most.</summary>
     public const int MostFaces = 20;
 
     /// <exception cref="RefusedException">There is no face, there are more than 20, or a number is not from 0 to 99.</exception>

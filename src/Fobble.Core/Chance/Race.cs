@@ -9,6 +9,7 @@ public sealed record GameLength(double Turns, int Eighty, int NinetyFive)
     /// <summary>Setting: seconds a turn of four- to six-year-olds takes.</summary>
     public const double SecondsATurn = 20;
 
+    /// <summary>How many minutes so many turns take.</summary>
     public static double Minutes(double turns, double secondsATurn = SecondsATurn) => turns * secondsATurn / 60;
 
     public string InWords(double secondsATurn = SecondsATurn) =>
@@ -22,6 +23,7 @@ public sealed record GameLength(double Turns, int Eighty, int NinetyFive)
 /// <param name="Exact">Whether the target has to be hit; a throw that passes it is not moved.</param>
 public sealed record Race(Throws Throws, int Target, bool Exact, int Players)
 {
+    /// <summary>Players round one game at most.</summary>
     public const int MostPlayers = 6;
 
     /// <summary>Rounds after which a game counts as endless where more than one of 20 still goes on: more than a day.</summary>

@@ -62,6 +62,7 @@ public sealed class Throws
 
     public IReadOnlyList<ThrownFact> Facts { get; }
 
+    /// <summary>What comes on average.</summary>
     public double Mean => Results.Sum(r => r.Result * r.Share);
 
     /// <summary>What an adult should know before handing the dice out; empty where nothing is amiss.</summary>

@@ -87,6 +87,7 @@ public static class Cautions
         return across <= CylinderAcross && sides[^1] <= CylinderDeep;
     }
 
+    /// <summary>A ball narrower than <see cref="SmallBallAcross"/>, whether or not it fits into the cylinder.</summary>
     public static bool IsSmallBall(CupboardItem item)
     {
         ArgumentNullException.ThrowIfNull(item);

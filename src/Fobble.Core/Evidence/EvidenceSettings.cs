@@ -13,6 +13,7 @@ public sealed record EvidenceSettings
     /// <summary>Belief before anything was seen, and the level to which it fades.</summary>
     public double Prior { get; init; } = 0.20;
 
+    /// <summary>Chance to be seen alone of a child who has the skill, and of one who has not; the other three likewise.</summary>
     public Likelihood Alone { get; init; } = new(0.72, 0.10);
 
     public Likelihood Prompted { get; init; } = new(0.18, 0.25);
@@ -24,16 +25,19 @@ public sealed record EvidenceSettings
     /// <summary>Chance of learning while being taught and watched.</summary>
     public double LearnTaught { get; init; } = 0.10;
 
+    /// <summary>Chance of learning while choosing freely.</summary>
     public double LearnChoice { get; init; } = 0.03;
 
     /// <summary>Calendar days in which half of what lies above the prior fades, before any spaced success; doubles with each.</summary>
     public double FadeHalfLife { get; init; } = 30;
 
+    /// <summary>Successes on different days beyond which fading slows no further.</summary>
     public int MostSpacedSuccesses { get; init; } = 4;
 
     /// <summary>School days after the last "alone" at which to look again, by number of spaced successes 1 to 4.</summary>
     public IReadOnlyList<int> LookAgainAfter { get; init; } = [3, 10, 30, 60];
 
+    /// <summary>Belief below which a skill once secure is to be looked at again.</summary>
     public double LookAgainBelow { get; init; } = 0.75;
 
     /// <summary>School days after first becoming secure before "alone" shows that it is kept.</summary>

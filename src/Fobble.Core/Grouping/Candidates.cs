@@ -41,9 +41,16 @@ public sealed record GroupingBrief(
 /// <summary>Works out what each child could do in a group and what it is worth (rule R13). Numbers are settings in one place.</summary>
 public static class Candidates
 {
+    /// <summary>Points for each school day since the child was last in a group.</summary>
     public const int FairnessADay = 5;
+
+    /// <summary>The most points that waiting brings.</summary>
     public const int MostFairness = 50;
+
+    /// <summary>Points for an aim that is to look again at what a child had.</summary>
     public const int LookAgainBase = 50;
+
+    /// <summary>Weeks back in which two children who shared a group count as having met.</summary>
     public const int WeeksRemembered = 3;
 
     /// <summary>Of one who has it, in a mixed group: somewhat more than a usual next step of the child's own, so that a group that can have one has one.</summary>

@@ -9,11 +9,19 @@ namespace Fobble.Core.Grouping;
 /// </summary>
 public static class GroupScore
 {
+    /// <summary>Points lost for each two of a group who met in the weeks that are remembered.</summary>
     public const int PairMetCost = 4;
+
+    /// <summary>Points lost for each kind of slip in a group beyond the first.</summary>
     public const int FurtherSlipCost = 6;
+
+    /// <summary>Points lost for each number that children of a group reach up to, beyond the first.</summary>
     public const int FurtherReachCost = 5;
+
+    /// <summary>Points lost for each child left out where everyone is to be in a group once: more than a group is worth.</summary>
     public const int LeftOutCost = 400;
 
+    /// <summary>Points of the whole set; more is better, and it can be below zero.</summary>
     public static int Of(GroupingProblem problem, IReadOnlyList<FormedGroup> groups)
     {
         ArgumentNullException.ThrowIfNull(problem);

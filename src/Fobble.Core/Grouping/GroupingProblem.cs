@@ -12,6 +12,7 @@ public sealed record Worth(int Base, int Urgency, int Fairness)
     /// <summary>The child has the skill and would sit beside those who nearly do: one such child a group at most.</summary>
     public bool Shows { get; init; }
 
+    /// <summary>All three together, in points.</summary>
     public int Total => Base + Urgency + Fairness;
 }
 
@@ -53,8 +54,10 @@ public sealed record GroupRules
     /// <summary>The most.</summary>
     public const int Largest = 6;
 
+    /// <summary>Children in a group, at least; <see cref="Smallest"/> to <see cref="Largest"/>.</summary>
     public int MinSize { get; init; } = 3;
 
+    /// <summary>Children in a group, at most; <see cref="MinSize"/> to <see cref="Largest"/>.</summary>
     public int MaxSize { get; init; } = 5;
 
     /// <summary>Leaving a child out costs so much that it happens only when it can't be helped.</summary>
@@ -99,6 +102,7 @@ public sealed record GroupingProblem(
     /// <summary>Sets found before; a new one gives another aim, or none, to at least <see cref="LeastUnlike"/> of the children of each.</summary>
     public IReadOnlyList<IReadOnlyList<FormedGroup>> Unlike { get; init; } = [];
 
+    /// <summary>Children whose aim has to differ from that of each set in <see cref="Unlike"/>.</summary>
     public int LeastUnlike { get; init; } = 5;
 
     /// <summary>How many children may at most keep the aim that an earlier set gave them, besides those in groups that stay.</summary>

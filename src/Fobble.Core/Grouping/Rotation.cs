@@ -20,6 +20,7 @@ public sealed record RotationPlan(IReadOnlyList<GroupingResult> Weeks, IReadOnly
 /// </summary>
 public static class Rotation
 {
+    /// <summary>Weeks that can be planned ahead in one go: two to eight.</summary>
     public const int FewestWeeks = 2;
     public const int MostWeeks = 8;
 

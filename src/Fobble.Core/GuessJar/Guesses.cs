@@ -5,8 +5,10 @@ namespace Fobble.Core.GuessJar;
 /// <summary>How far a guess was off, as a share of the amount: below 0 for too few, above for too many.</summary>
 public readonly record struct GuessError(int Guess, int Actual)
 {
+    /// <summary>As a share of what was there; below zero for too few.</summary>
     public double Signed => (double)(Guess - Actual) / Actual;
 
+    /// <summary>As a share of what was there, 0 for a hit.</summary>
     public double Absolute => Math.Abs(Signed);
 }
 

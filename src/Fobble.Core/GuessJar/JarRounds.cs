@@ -20,12 +20,13 @@ public static class JarRounds
     public const double TinyMm = 15;
 
     /// <summary>What to put in next, after the last jar that was counted.</summary>
-    public static NextAmount Next<T>(IReadOnlyList<JarRound<T>> rounds, double acrossMm)
+    /// <param name="holds">How many of the things the jar holds, poured in; null where no jar was filled yet.</param>
+    public static NextAmount Next<T>(IReadOnlyList<JarRound<T>> rounds, double acrossMm, int? holds = null)
         where T : notnull
     {
         ArgumentNullException.ThrowIfNull(rounds);
         var counted = rounds.Select(r => r.Counted).OfType<int>().ToList();
-        return NextAmount.After(counted.Count == 0 ? null : counted[^1], Range, acrossMm < TinyMm, counted.Any(c => c is >= 90 and <= 99));
+        return NextAmount.After(counted.Count == 0 ? null : counted[^1], Range, acrossMm < TinyMm, counted.Any(c => c is >= 90 and <= 99), holds);
     }
 
     /// <summary>The sentence that proposes a rest; null where interest holds.</summary>

@@ -6,10 +6,18 @@ public static class JarRules
     /// <summary>As many things as can be counted with a class at one sitting (common practice).</summary>
     public const int MostThings = 300;
 
+    /// <summary>A guess above this is taken for a slip of the finger.</summary>
     public const int LargestGuess = 999;
     private const int LongestName = 60;
     private const double LargestJarMl = 20_000;
     private const double LargestThingMm = 200;
+
+    /// <summary>How many things a jar holds that are poured in; at least one.</summary>
+    public static int Holds(double jarMl, ThingShape shape, double acrossMm, double thickMm)
+    {
+        var thing = JarFill.VolumeOf(shape, acrossMm, thickMm);
+        return thing >= jarMl ? 1 : Math.Max(1, JarFill.Of(jarMl, thing, shape).From);
+    }
 
     /// <exception cref="RefusedException">A jar can't be filled like that.</exception>
     public static void CheckFilling(string jar, string things, double jarMl, double acrossMm, double thickMm, int amount)

@@ -7,13 +7,24 @@ public sealed record NextAmount(int Amount, string Reason)
 {
     /// <summary>Settings: the most that an amount grows by, as a share and in things, whichever is more (common practice).</summary>
     public const double LargestGrowth = 0.10;
+
+    /// <summary>In things, where a tenth of a small amount would be less.</summary>
     public const int SmallestGrowth = 5;
 
     /// <param name="last">Amount of the last jar; null for the first.</param>
     /// <param name="range">Amounts the class works with.</param>
     /// <param name="tiny">Whether the things are too small to be counted safely by the hundred.</param>
     /// <param name="countedNineties">Whether the class has counted an amount from 90 to 99.</param>
-    public static NextAmount After(int? last, NumberRange range, bool tiny, bool countedNineties)
+    /// <param name="holds">How many of the things the jar holds, poured in; null where that is not known.</param>
+    public static NextAmount After(int? last, NumberRange range, bool tiny, bool countedNineties, int? holds = null)
+    {
+        var next = Growing(last, range, tiny, countedNineties);
+        return holds is { } most && next.Amount > most
+            ? new(most, $"{most}, since the jar is full then: {next.Amount} would be next, and want a larger jar or smaller things.")
+            : next;
+    }
+
+    private static NextAmount Growing(int? last, NumberRange range, bool tiny, bool countedNineties)
     {
         if (last is not { } before)
         {

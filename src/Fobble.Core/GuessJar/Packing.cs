@@ -38,7 +38,7 @@ public sealed record CountedFill(double Expected, int Counted);
 /// <summary>Things in a jar (rule R8). Volumes in millilitres (cubic centimetres).</summary>
 public static class JarFill
 {
-    /// <summary>Packing share × jar's volume ÷ a thing's volume, times what the class's own counts of that jar say.</summary>
+    /// <summary>Packing share × jar's volume ÷ a thing's volume, less for large things near a wall, times what the class's own counts of that jar say.</summary>
     /// <exception cref="ArgumentOutOfRangeException">A volume is not above 0, or the jar is smaller than a thing.</exception>
     public static Holds Of(double jarMl, double thingMl, ThingShape shape, IReadOnlyList<CountedFill>? counted = null)
     {
@@ -46,8 +46,24 @@ public static class JarFill
         ArgumentOutOfRangeException.ThrowIfNegativeOrZero(thingMl);
         ArgumentOutOfRangeException.ThrowIfLessThan(jarMl, thingMl);
         var share = PackingShare.Of(shape);
-        var room = jarMl / thingMl * Correction(counted ?? []);
+        var room = jarMl / thingMl * NearWalls(jarMl, thingMl) * Correction(counted ?? []);
         return new((int)(room * share.Poured), Rounded(room * (share.Poured + share.Shaken) / 2), (int)Math.Ceiling(room * share.Shaken));
+    }
+
+    /// <summary>
+    /// The share of the things that are held although walls are near, 0 to 1: the voids of balls in a cylinder (Dixon 1988, from memory) against those far from
+    /// any wall. The jar is taken to be as wide as it is high, a thing to be as wide as a ball of its volume.
+    /// </summary>
+    public static double NearWalls(double jarMl, double thingMl)
+    {
+        var ratio = Math.Min(1, Math.Cbrt(6 * thingMl / Math.PI) / Math.Cbrt(4 * jarMl / Math.PI));
+        var voids = ratio switch
+        {
+            <= 0.5 => 0.4 + (0.05 * ratio) + (0.412 * ratio * ratio),
+            <= 0.536 => 0.528 + (2.464 * (ratio - 0.5)),
+            _ => 1 - (0.667 * ratio * ratio * ratio / Math.Sqrt((2 * ratio) - 1)),
+        };
+        return Math.Min(1, (1 - voids) / (1 - 0.4));
     }
 
     /// <summary>The middle of counted ÷ expected, as a factor; 1 where nothing was counted.</summary>

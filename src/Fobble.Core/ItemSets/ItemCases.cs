@@ -19,6 +19,7 @@ public static class ItemCases
             ),
             ItemKind.SayBack => Each(range, n => new(ItemCase.Of("back", n), $"Count down from {Of(n)} to zero", Down(n), n, n, null)),
             ItemKind.HowMany => Each(range, n => new(ItemCase.Of("how-many", n), $"Put out a heap of {n}", Of(n), n, n, Scattered(n, seed))),
+            ItemKind.CountRing => Each(range, n => new(ItemCase.Of("ring-count", n), $"Lay {n} in a ring: how many?", Of(n), n, n, Patterns.InCircle(n))),
             ItemKind.Give => Each(range, n => new(ItemCase.Of("give", n), $"Please give me {Of(n)}", $"{n} handed over", n, n, Patterns.Row(n))),
             ItemKind.Numeral => Each(range, n => new(ItemCase.Of("numeral", n), $"Show the card {n}", Of(n), n, n, Things.NumeralCard(n))),
             ItemKind.TornTicket => Each(range, n =>
@@ -32,10 +33,20 @@ public static class ItemCases
                 new(
                     ItemCase.Of("frame", n),
                     $"Frame with {n}",
-                    string.Join("; ", FrameReadings.Of(n).Take(2)),
+                    string.Join("; ", (FrameSize(range) == 5 ? FrameReadings.OnFive(n) : FrameReadings.Of(n)).Take(2)),
                     n,
                     n == 5 || n == 10 ? 1 : n,
                     FrameFor(n, range, approach)
+                )
+            ),
+            ItemKind.FramePairs => Each(range, n =>
+                new(
+                    ItemCase.Of("pairs", n),
+                    $"Frame filled by pairs, with {n}",
+                    FrameReadings.InPairs(n),
+                    n,
+                    n,
+                    Frames.Tens(n, n > 10 ? 2 : 1, (approach?.Frames ?? FrameStyle.Usual) with { Fill = FrameFill.ByPairs })
                 )
             ),
             ItemKind.Spaces => Each(range, n =>
@@ -209,20 +220,23 @@ public static class ItemCases
                 )
             ),
             ItemKind.MissingAddend => EachSplit(range, s =>
-                new(
-                    ItemCase.Of(s),
-                    $"{s.First} + □ = {s.Total}",
-                    $"{s.Second}",
-                    s.Second,
-                    (s.Total * 2) + Math.Min(s.First, s.Second),
-                    Things.Bond(s.Total, s.First, null)
-                )
+                new(ItemCase.Of(s), WithUnknown(s), $"{s.Second}", s.Second, (s.Total * 2) + Math.Min(s.First, s.Second), Things.Bond(s.Total, s.First, null))
             ),
             _ => WorkedCases.All(kind, range, seed, approach),
         };
 
     /// <summary>Those for children to whom zero is not a number yet; all where nothing else is left, since whoever chose such a range meant it.</summary>
     public static IReadOnlyList<Item> WithoutZero(IReadOnlyList<Item> cases) => cases.Where(i => !i.HasZero).ToList() is { Count: > 0 } others ? others : cases;
+
+    /// <summary>The second part unknown, in each place of the sentence in turn, and the whole to the right and to the left of the equals sign.</summary>
+    private static string WithUnknown(Split s) =>
+        ((s.Total + s.First) % 4) switch
+        {
+            0 => $"{s.First} + □ = {s.Total}",
+            1 => $"□ + {s.First} = {s.Total}",
+            2 => $"{s.Total} = {s.First} + □",
+            _ => $"{s.Total} = □ + {s.First}",
+        };
 
     private static Item Hidden(Split s) =>
         new(

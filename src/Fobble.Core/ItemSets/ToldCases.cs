@@ -1,3 +1,4 @@
+using Fobble.Core.Approaches;
 using Fobble.Core.Numbers;
 using static Fobble.Core.Numbers.NumberWords;
 
@@ -9,7 +10,7 @@ namespace Fobble.Core.ItemSets;
 /// </summary>
 internal static class ToldCases
 {
-    public static IReadOnlyList<Item> All(ItemKind kind, NumberRange range) =>
+    public static IReadOnlyList<Item> All(ItemKind kind, NumberRange range, Wording words) =>
         kind switch
         {
             ItemKind.StoryTotal => Told(range, "total", s =>
@@ -30,9 +31,22 @@ internal static class ToldCases
             ItemKind.StoryAtFirst => Told(range, "first", s =>
                 ($"Some kites fly. {Do(s.Second, "comes", "come")} down. {Do(s.First, "still flies", "still fly")}. How many flew at first?", s.Total)
             ),
+            ItemKind.StoryCameAtFirst => Told(range, "came-first", s =>
+                ($"Some wagons wait. {Do(s.Second, "more rolls in", "more roll in")}. Now there are {Of(s.Total)}. How many waited at first?", s.First)
+            ),
             ItemKind.StoryCompare => Told(range, "compare", s =>
                 ($"{Lanterns(s.Total, "here", "here")}, {Of(s.First)} there. How many more are here?", s.Second)
             ),
+            ItemKind.StoryLarger => Told(range, "larger", s =>
+                ($"{Lanterns(s.First, "hangs", "hang")} here. {Further(s.Second, "more")} there than here. How many hang there?", s.Total)
+            ),
+            ItemKind.StorySmaller => Told(range, "smaller", s =>
+                (
+                    $"{Lanterns(s.Total, "hangs", "hang")} here. {Further(s.Second, words.Less == FewerWord.Less ? "less" : "fewer")} there than here. How many hang there?",
+                    s.First
+                )
+            ),
+            ItemKind.StoryThree => Three(range),
             _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "No cases are known for this kind of item."),
         };
 
@@ -45,6 +59,25 @@ internal static class ToldCases
                 .Select(s => (s, told: tell(s)))
                 .Select(p => new Item(ItemCase.Of(what, p.s), p.told.Ask, $"{p.told.Answer}", p.told.Answer, p.s.Total, null)),
         ];
+
+    // Three numbers that are worth looking at first: two that make ten, or two alike.
+    private static IReadOnlyList<Item> Three(NumberRange totals) =>
+        [
+            .. from a in Enumerable.Range(1, 9)
+            from b in Enumerable.Range(1, 9)
+            from c in Enumerable.Range(1, 9)
+            where totals.Contains(a + b + c) && (a + c == 10 || (a == c && a != b))
+            select new Item(
+                ItemCase.Of([a, b, c]),
+                $"{Wagons(a, "carries", "carry")} lemons, {Of(b)} {(b == 1 ? "carries" : "carry")} bells and {Of(c)} {(c == 1 ? "is" : "are")} empty. How many in all?",
+                $"{a + b + c}",
+                a + b + c,
+                a + b + c,
+                null
+            ),
+        ];
+
+    private static string Further(int n, string how) => $"{Capitalised(n)} {how} {(n == 1 ? "hangs" : "hang")}";
 
     private static string Lanterns(int n, string one, string many) => Count(n, "lantern", one, many);
 

@@ -49,6 +49,7 @@ internal static class WorkedCases
                 (a, b) =>
                     new(ItemCase.Pair(a, b), $"A row of {a} and a row of {b}: how many more?", Of(a - b), a - b, a - b, a <= 10 ? Patterns.TwoRows(a, b) : null)
             ),
+            ItemKind.OneLess => Each(range, n => n > 0, n => new(ItemCase.Of("less", n), $"One less than {Of(n)}", Of(n - 1), n - 1, n, null)),
             ItemKind.EvenOdd => Each(
                 range,
                 n => n > 0,
@@ -83,6 +84,7 @@ internal static class WorkedCases
                 (a, b) => new(ItemCase.Pair(a, b), $"{a} □ {b}", Sign(a, b), a - b, 10 - Math.Min(10, Math.Abs(a - b)), null)
             ),
             ItemKind.CompareSums => CompareSums(range),
+            ItemKind.TrueOrFalse => Splits(range, s => s.First > 0 && s.Second > 0, TrueOrFalse),
             ItemKind.FactFamily => Splits(
                 range,
                 s => s.First <= s.Second && s.First > 0,
@@ -172,6 +174,8 @@ internal static class WorkedCases
                         PlaceValues.Cards(n, apart: true)
                     )
             ),
+            ItemKind.AddOnes => Sample(range, n => n > 10 && n % 10 < 9, seed, n => Sum(n, 1 + (int)((seed + ((ulong)n * 7)) % (ulong)(9 - (n % 10))))),
+            ItemKind.AddTens => Sample(range, n => n is > 10 and < 90, seed, n => Sum(n, 10 * (1 + (int)((seed + ((ulong)n * 7)) % (ulong)((99 - n) / 10))))),
             ItemKind.AddKinds => Sample(range, n => n is > 0 and < 99, seed, n => AddKinds(n, seed)),
             ItemKind.NearestTen => Each(
                 range,
@@ -218,8 +222,10 @@ internal static class WorkedCases
             ),
             ItemKind.SplitTeen => Splits(range, s => s.First is > 10 and < 20 && s.Second is > 0 and < 10, Add(approach)),
             ItemKind.CountBack => Splits(range, s => s.Second is >= 1 and <= 3 && s.First > 0, Take),
+            ItemKind.TeenLess => Splits(range, s => s.Total is > 10 and < 20 && s.Second > 0 && s.Second < s.Total % 10, Take),
+            ItemKind.ChooseWay => Splits(range, s => Math.Min(s.First, s.Second) is > 0 and < 10 && s.Total > 10, Add(approach)),
             ItemKind.BackThroughTen => Splits(range, s => s.Total is > 10 and < 20 && s.First < 10 && s.Second < 10, Take),
-            _ => ToldCases.All(kind, range),
+            _ => ToldCases.All(kind, range, words),
         };
     }
 
@@ -326,6 +332,29 @@ internal static class WorkedCases
             where range.Contains(a + b + c) && (a + c == 10 || (a == c && a != b))
             select new Item(ItemCase.Of([a, b, c]), $"{a} + {b} + {c} = □", $"{a + b + c}", a + b + c, a + b + c, null),
         ];
+
+    // True and not true in turn, the whole now to the right and now to the left; what is not true is one off.
+    private static Item TrueOrFalse(Split s)
+    {
+        var form = (s.Total + s.First) % 4;
+        var told = form switch
+        {
+            2 => s.Total + 1,
+            3 => s.Total - 1,
+            _ => s.Total,
+        };
+        return new(
+            ItemCase.Of("true", s),
+            $"{(form % 2 == 0 ? $"{s.First} + {s.Second} = {told}" : $"{told} = {s.First} + {s.Second}")}: true or not?",
+            told == s.Total ? "true" : $"not true: {s.First} + {s.Second} = {s.Total}",
+            form,
+            s.Total,
+            null
+        );
+    }
+
+    private static Item Sum(int first, int second) =>
+        new(ItemCase.Of([first, second]), $"{first} + {second} = □", $"{first + second}", first + second, first, null);
 
     private static Item AddKinds(int first, ulong seed)
     {

@@ -23,6 +23,7 @@ public sealed record MatZone(string Name, int Places, bool Fixed);
 /// <summary>What follows from a kind of mat alone.</summary>
 public static class MatKinds
 {
+    /// <summary>Counters that all zones of a mat hold together: as many as can still be told apart on a tablet.</summary>
     public const int MostInAll = 40;
 
     public static IReadOnlyList<MatKind> All { get; } = Enum.GetValues<MatKind>();

@@ -9,6 +9,7 @@ public sealed record MatStep(string Says, Picture Picture, string Line);
 /// <summary>Walking along a path or line of numbers, forwards and back.</summary>
 public static class PathMat
 {
+    /// <summary>Hops drawn on one path; more lie over each other.</summary>
     public const int MostHops = 12;
 
     /// <summary>Numbers that fit on one row of stones; a longer way is shown on the open line.</summary>

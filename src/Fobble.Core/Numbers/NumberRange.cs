@@ -5,6 +5,7 @@ namespace Fobble.Core.Numbers;
 /// <summary>Whole numbers from <see cref="Low"/> to <see cref="High"/>, both included, 0 to 999.</summary>
 public readonly record struct NumberRange
 {
+    /// <summary>The largest number that Fobble works with.</summary>
     public const int Largest = 999;
 
     /// <exception cref="ArgumentOutOfRangeException">Low is below 0, high above 999, or low above high.</exception>
@@ -17,10 +18,13 @@ public readonly record struct NumberRange
         High = high;
     }
 
+    /// <summary>The smallest number of it, from 0.</summary>
     public int Low { get; }
 
+    /// <summary>The largest number of it, up to <see cref="Largest"/>.</summary>
     public int High { get; }
 
+    /// <summary>How many numbers it has.</summary>
     public int Count => High - Low + 1;
 
     public IEnumerable<int> Numbers => Enumerable.Range(Low, Count);

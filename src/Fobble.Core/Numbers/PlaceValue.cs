@@ -73,6 +73,7 @@ public readonly record struct PlaceValue(int Hundreds, int Tens, int Ones)
 /// <summary>A large amount laid out in heaps of ten and what is left over (rules R5 and R8).</summary>
 public readonly record struct HeapsOfTen(int Heaps, int LeftOver)
 {
+    /// <summary>Of a number from 0 on; heaps are counted through, so a hundred is ten of them.</summary>
     public static HeapsOfTen Of(int number)
     {
         ArgumentOutOfRangeException.ThrowIfNegative(number);

@@ -7,6 +7,7 @@ public sealed class SeededRandom(ulong seed)
 {
     private ulong _state = seed;
 
+    /// <summary>Sixty-four bits.</summary>
     public ulong NextBits()
     {
         var z = _state += 0x9E3779B97F4A7C15;
@@ -25,6 +26,7 @@ public sealed class SeededRandom(ulong seed)
     /// <summary>A number from 0 up to, not including, 1.</summary>
     public double NextShare() => (NextBits() >> 11) * (1.0 / (1UL << 53));
 
+    /// <summary>True in this share of cases, 0 to 1.</summary>
     public bool Chance(double share) => NextShare() < share;
 
     /// <summary>Normal with mean 0 and standard deviation 1 (Box and Muller 1958).</summary>

@@ -41,6 +41,42 @@ public static class FrameReadings
         return readings;
     }
 
+    /// <summary>All true readings of 0 to 5 on a five frame.</summary>
+    public static IReadOnlyList<string> OnFive(int number)
+    {
+        ArgumentOutOfRangeException.ThrowIfNegative(number);
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(number, 5);
+        return number switch
+        {
+            0 => ["empty: five spaces"],
+            5 => ["full: five"],
+            _ =>
+            [
+                $"{NumberWords.Of(5 - number)} short of five",
+                $"{NumberWords.Of(number)} and {NumberWords.Of(5 - number)} spaces".Replace("one spaces", "one space", StringComparison.Ordinal),
+            ],
+        };
+    }
+
+    /// <summary>1 to 20 as pairs: <c>three pairs and one</c>.</summary>
+    public static string InPairs(int number)
+    {
+        ArgumentOutOfRangeException.ThrowIfLessThan(number, 1);
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(number, 20);
+        var pairs = number switch
+        {
+            1 => "",
+            < 4 => "one pair",
+            _ => $"{NumberWords.Of(number / 2)} pairs",
+        };
+        return (number % 2, pairs) switch
+        {
+            (0, _) => $"{pairs}: double {NumberWords.Of(number / 2)}",
+            (_, "") => "one without a partner",
+            _ => $"{pairs} and one",
+        };
+    }
+
     // Against five: how many more than it, or how many short of it.
     private static IEnumerable<string> FromFive(int number) =>
         number switch

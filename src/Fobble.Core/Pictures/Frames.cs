@@ -33,6 +33,7 @@ public sealed record FrameCounter(string Key, ShapeRole Role, int Frame, int Pla
 /// <summary>Five frames and ten frames with counters (rule R1).</summary>
 public static class Frames
 {
+    /// <summary>Cells of a row: the five that the eye takes in.</summary>
     public const int Long = 5;
     private const double Counter = 0.74;
     private const double Edge = 0.1;

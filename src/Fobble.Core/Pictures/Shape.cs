@@ -86,12 +86,16 @@ public sealed record Shape
 
     public ShapeRole Role { get; }
 
+    /// <summary>Left edge in the picture's units; of a circle and a centred text the middle; of a line its start.</summary>
     public double X { get; private init; }
 
+    /// <summary>Upper edge in the picture's units, downwards; of a circle and a text the middle; of a line its start.</summary>
     public double Y { get; private init; }
 
+    /// <summary>In the picture's units; of a line how far its end lies to the right, below zero for left.</summary>
     public double Width { get; private init; }
 
+    /// <summary>In the picture's units; of a line how far its end lies below, of a text the height of its letters.</summary>
     public double Height { get; private init; }
 
     public string? Text { get; private init; }

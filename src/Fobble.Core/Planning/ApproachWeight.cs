@@ -6,8 +6,13 @@ namespace Fobble.Core.Planning;
 /// <summary>How much the class's way of working speaks for or against a skill as the next focus, in the planner's points. Settings.</summary>
 public static class ApproachWeight
 {
+    /// <summary>Points for the strand of the lesson before where units are worked through, against it where strands take turns.</summary>
     public const int SameStrand = 25;
+
+    /// <summary>Points for a skill shown in signs where they come from the start, against one shown in signs alone where they come late.</summary>
     public const int Signs = 20;
+
+    /// <summary>Points for large numbers where they come early, against them elsewhere.</summary>
     public const int Large = 20;
 
     /// <summary>Numbers above this are large for four- to six-year-olds.</summary>

@@ -8,8 +8,10 @@ public sealed record MinutesLine(string What, int Minutes);
 /// <summary>Whether the parts of a whole-class lesson go into its minutes.</summary>
 public sealed record DayMinutes(int Slot, IReadOnlyList<MinutesLine> Lines)
 {
+    /// <summary>Minutes of all parts.</summary>
     public int Planned => Lines.Sum(l => l.Minutes);
 
+    /// <summary>Minutes too many; 0 where it fits.</summary>
     public int Over => Math.Max(0, Planned - Slot);
 
     public string Sentence =>

@@ -15,6 +15,7 @@ public sealed record Fit(int Lessons, int Room, int Buffer, int Reviews, int Rev
     /// <summary>Lessons too many; 0 where it fits.</summary>
     public int Over => Math.Max(0, Lessons - Room);
 
+    /// <summary>Starters too many; 0 where they fit.</summary>
     public int ReviewsOver => Math.Max(0, Reviews - ReviewRoom);
 
     public bool Fits => Over == 0 && ReviewsOver == 0;

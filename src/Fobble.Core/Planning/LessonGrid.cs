@@ -61,32 +61,43 @@ internal sealed class LessonGrid
     /// <summary>What it costs that a lesson is not where it was, besides what each day off costs; see <see cref="Remember"/>.</summary>
     public int MoveCost { get; init; }
 
+    /// <summary>Places for a lesson in the year, in the order of time.</summary>
     public int Count => _at.Length;
 
     /// <summary>Lessons in each block of ten days, and how many the buffer leaves room for.</summary>
     public int[] Filled { get; }
 
+    /// <summary>Lessons that a block takes at most.</summary>
     public int[] Most { get; }
 
+    /// <summary>The item at a place, or <see cref="Empty"/>.</summary>
     public int this[int place] => _at[place];
 
+    /// <summary>School day of the year, from 0.</summary>
     public int DayOf(int place) => _dayOf[place];
 
+    /// <summary>Which block of ten school days it lies in, from 0.</summary>
     public int BlockOf(int place) => _blockOf[place];
 
+    /// <summary>Where the lessons of an item lie so far, in the order of time.</summary>
     public ReadOnlySpan<int> PlacesOf(int item) => _places[item].AsSpan(0, _placed[item]);
 
+    /// <summary>Lessons of an item that have no place yet.</summary>
     public int Left(int item) => _places[item].Length - _placed[item];
 
+    /// <summary>Items whose lessons come before those of this one.</summary>
     public IReadOnlyList<int> Needs(int item) => _needs[item];
 
+    /// <summary>Items whose lessons come after.</summary>
     public IReadOnlyList<int> Opens(int item) => _opens[item];
 
+    /// <summary>Number of its strand, from 0.</summary>
     public int StrandOf(int item) => _strand[item];
 
     /// <summary>From now on the place keeps what it has.</summary>
     public void Pin(int place) => _pinned[place] = true;
 
+    /// <summary>Puts the next lesson of an item at an empty place.</summary>
     public void Put(int place, int item)
     {
         _at[place] = item;
@@ -110,6 +121,7 @@ internal sealed class LessonGrid
         return cost + RunCost(0, Count - 1);
     }
 
+    /// <summary>Items by place, as a plan that can be put back.</summary>
     public int[] Copy() => [.. _at];
 
     public void Restore(int[] at)

@@ -13,9 +13,16 @@ public sealed record PlanSettings
     /// <summary>A skill's focus lessons lie within so many school days.</summary>
     public const int Span = 10;
 
+    /// <summary>Points lost for each school day by which a skill begins before the days aimed at.</summary>
     public const int EarlyCost = 1;
+
+    /// <summary>Points lost for each school day by which it begins after them.</summary>
     public const int LateCost = 2;
+
+    /// <summary>Points lost for each change of strand where units are worked through, for each lesson of a run too long where strands take turns.</summary>
     public const int StrandCost = 6;
+
+    /// <summary>Points lost for each school day that lies between the lessons of a skill.</summary>
     public const int StretchCost = 1;
 
     /// <summary>For each school day that a lesson of a revised plan lies off its old one, where the aims are kept.</summary>
@@ -36,6 +43,7 @@ public sealed record PlanSettings
     /// <summary>How often a skill comes back: widening gaps (Cepeda et al. 2008: best is about a tenth to a fifth of the time it shall be kept).</summary>
     public IReadOnlyList<ReviewGap> Gaps { get; init; } = [new(3, 2, 5), new(10, 8, 14), new(30, 25, 40)];
 
+    /// <summary>Reviews that fit before a whole-class lesson.</summary>
     public int StartersADay { get; init; } = 2;
 
     /// <summary>Weekdays with one whole-class lesson more than the timetable has.</summary>
@@ -44,11 +52,13 @@ public sealed record PlanSettings
     /// <summary>Skills with three lessons or more get one less.</summary>
     public bool Shorter { get; init; }
 
+    /// <summary>Orders that are begun before the best is improved.</summary>
     public int Tries { get; init; } = 500;
 
     /// <summary>Steps of improvement; ten times as many make a plan a few hundredths better.</summary>
     public int Steps { get; init; } = 300_000;
 
+    /// <summary>The same seed gives the same plan.</summary>
     public ulong Seed { get; init; } = 1;
 
     /// <summary>How many of these places may be filled.</summary>

@@ -69,6 +69,7 @@ public sealed class StarterPlanner(WeekRequest request, ActivityChooser chooser)
         return chosen;
     }
 
+    /// <summary>Minutes that an activity takes as a starter, not as a whole lesson.</summary>
     public static int MinutesOf(Activity activity)
     {
         ArgumentNullException.ThrowIfNull(activity);

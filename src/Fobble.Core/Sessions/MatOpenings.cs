@@ -14,9 +14,10 @@ public static class MatOpenings
         var numbers = item.Case.Numbers;
         return kind switch
         {
+            ItemKind.CountRing => Look(LookLayout.Circle, item.Value),
             ItemKind.HowMany or ItemKind.SeeScattered or ItemKind.Guess => Look(LookLayout.Scattered, item.Value),
             ItemKind.SeeDice => Look(LookLayout.Dice, item.Value),
-            ItemKind.Frame => Look(LookLayout.Frame, numbers[0]),
+            ItemKind.Frame or ItemKind.FramePairs => Look(LookLayout.Frame, numbers[0]),
             ItemKind.ShowFingers => Look(LookLayout.Fingers, item.Value),
             ItemKind.TornTicket => Look(LookLayout.Ticket, item.Value),
             ItemKind.Spaces => Laid(numbers[0] + item.Value == 5 ? MatKind.FiveFrame : MatKind.TenFrame, numbers[0], 0),
@@ -29,7 +30,7 @@ public static class MatOpenings
             ItemKind.Wells => Laid(MatKind.Tray, numbers[0], 0),
             ItemKind.SayTo or ItemKind.SayOn or ItemKind.SayBack or ItemKind.Numeral or ItemKind.WriteNumeral => Path(numbers[0], ""),
             ItemKind.OneMore => Path(numbers[0], "1"),
-            ItemKind.OneFewer => Path(numbers[0], "-1"),
+            ItemKind.OneFewer or ItemKind.OneLess => Path(numbers[0], "-1"),
             ItemKind.Adding => $"sums?a={numbers[1]}&b={numbers[2]}",
             ItemKind.TakingAway => TakeFrom(numbers),
             _ => ForWorked(kind, item, numbers),
@@ -43,14 +44,14 @@ public static class MatOpenings
             ItemKind.SayBackOn or ItemKind.OnTheLine or ItemKind.NearestTen or ItemKind.NumberWord => Path(numbers[0], ""),
             ItemKind.CountTens or ItemKind.CountTwos or ItemKind.CountFives => Path(0, ""),
             ItemKind.HeapsOfTen or ItemKind.WholeTens or ItemKind.TensAndOnes or ItemKind.WrittenOut or ItemKind.TenMore => $"kinds?number={numbers[0]}",
-            ItemKind.AddKinds => $"kinds?number={numbers[1]}&other={numbers[2]}",
+            ItemKind.AddOnes or ItemKind.AddTens or ItemKind.AddKinds => $"kinds?number={numbers[1]}&other={numbers[2]}",
             ItemKind.TakeTens => $"kinds?number={numbers[0]}&operation=TakeAway&other={numbers[1]}",
             ItemKind.HowManyMore or ItemKind.CompareSigns => numbers.Max() <= 10 ? Laid(MatKind.TwoRows, numbers[0], numbers[1]) : null,
             ItemKind.EvenOdd => numbers[0] <= 10 ? Laid(MatKind.TenFrame, numbers[0], 0) : null,
             ItemKind.TenAnd => Laid(MatKind.TwoTenFrames, 10, numbers[0] - 10),
             ItemKind.OpenParts => Laid(MatKind.Bond, numbers[0], 0),
             ItemKind.FactFamily => Laid(MatKind.Bond, numbers[1], numbers[2]),
-            ItemKind.NoneOrAll or ItemKind.CountBack or ItemKind.BackThroughTen => TakeFrom(numbers),
+            ItemKind.NoneOrAll or ItemKind.CountBack or ItemKind.TeenLess or ItemKind.BackThroughTen => TakeFrom(numbers),
             ItemKind.TurnRound
             or ItemKind.Undo
             or ItemKind.CountOn
@@ -58,6 +59,7 @@ public static class MatOpenings
             or ItemKind.PlusNine
             or ItemKind.MakeTen
             or ItemKind.NearDoubles
+            or ItemKind.ChooseWay
             or ItemKind.SplitTeen => $"sums?a={numbers[1]}&b={numbers[2]}",
             ItemKind.StoryTotal => Story(StoryKind.AddToResult, numbers[0]),
             ItemKind.StoryLeft => Story(StoryKind.TakeFromResult, numbers[0]),
@@ -65,6 +67,9 @@ public static class MatOpenings
             ItemKind.StoryPart => Story(StoryKind.TogetherAddend, numbers[0]),
             ItemKind.StoryWent => Story(StoryKind.TakeFromChange, numbers[0]),
             ItemKind.StoryAtFirst => Story(StoryKind.TakeFromStart, numbers[0]),
+            ItemKind.StoryCameAtFirst => Story(StoryKind.AddToStart, numbers[0]),
+            ItemKind.StoryLarger => Story(StoryKind.CompareBiggerMore, numbers[0]),
+            ItemKind.StorySmaller => Story(StoryKind.CompareSmallerFewer, numbers[0]),
             ItemKind.StoryCompare => Story(StoryKind.CompareDifferenceMore, numbers[0]),
             _ => null,
         };
@@ -84,5 +89,8 @@ public static class MatOpenings
         return laid.Refused is null ? $"counters/{kind}?state={state}" : null;
     }
 
-    private static string Path(int number, string hops) => $"path?low=0&high={(number < 10 ? 10 : number < 20 ? 20 : 100)}&start={number}&hops={hops}";
+    private static string Path(int number, string hops) =>
+        number > 100
+            ? $"path?low=100&high=120&start={number}&hops={hops}"
+            : $"path?low=0&high={(number < 10 ? 10 : number < 20 ? 20 : 100)}&start={number}&hops={hops}";
 }

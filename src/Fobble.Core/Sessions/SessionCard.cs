@@ -36,7 +36,10 @@ public sealed record SessionCard(
 /// <summary>Makes session cards. The same session (by its seed) and the same history give the same card.</summary>
 public static class SessionCards
 {
+    /// <summary>Items for each child of the group.</summary>
     public const int ItemsEach = 2;
+
+    /// <summary>Items on a card at least.</summary>
     public const int FewestItems = 6;
     private const int LatelySchoolDays = 10;
     private const int LongSchoolDays = 15;

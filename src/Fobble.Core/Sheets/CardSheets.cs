@@ -3,7 +3,7 @@ using Fobble.Core.Pictures;
 
 namespace Fobble.Core.Sheets;
 
-/// <summary>Cards to cut out: frames, tickets, labels, numerals, dominoes, place-value cards, and the path.</summary>
+/// <summary>Cards to cut out: frames, tickets, labels, numerals, dominoes, cards for a glance, place-value cards, and the path.</summary>
 internal static class CardSheets
 {
     private const int StonesInStrip = 10;
@@ -28,6 +28,9 @@ internal static class CardSheets
             case SheetKind.Dominoes:
                 pages.CardGrid([.. numbers.SelectMany(a => numbers.Where(b => b >= a).Select(b => Patterns.Domino(a, b)))], 3, 36);
                 break;
+            case SheetKind.GlanceCards:
+                pages.CardGrid([.. numbers.Select(n => Glance(n, request))], 3, 52);
+                break;
             case SheetKind.PlaceValueCards:
                 PlaceValueCards(pages, request.Range);
                 break;
@@ -36,6 +39,14 @@ internal static class CardSheets
                 break;
         }
     }
+
+    private static Picture Glance(int number, SheetRequest request) =>
+        request.Variant switch
+        {
+            SheetVariant.Dice => Patterns.Dice(number),
+            SheetVariant.Fingers => Hands.Show(Hands.Ways(number)[0]),
+            _ => Patterns.Scattered(number, request.Seed + (ulong)number),
+        };
 
     private static void TenFrames(PageBuilder pages, SheetRequest request)
     {

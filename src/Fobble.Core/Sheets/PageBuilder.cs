@@ -5,7 +5,10 @@ namespace Fobble.Core.Sheets;
 /// <summary>Collects what stands on pages of one sheet, in millimetres from the upper left corner.</summary>
 internal sealed class PageBuilder(Paper paper)
 {
+    /// <summary>Millimetres left free at the sides and the top: what home printers reach.</summary>
     public const double Margin = 14;
+
+    /// <summary>Millimetres left free below, where the foot stands.</summary>
     public const double Bottom = 16;
 
     /// <summary>Width of a letter as a share of its size, on the safe side, for breaking lines.</summary>
@@ -14,10 +17,13 @@ internal sealed class PageBuilder(Paper paper)
     private readonly List<(List<Shape> Shapes, bool IsKey)> _pages = [];
     private int _placed;
 
+    /// <summary>Between the margins, millimetres.</summary>
     public double Width => paper.Width - (2 * Margin);
 
+    /// <summary>The right margin from the left edge, millimetres.</summary>
     public double Right => paper.Width - Margin;
 
+    /// <summary>The lower margin from the top edge, millimetres.</summary>
     public double Floor => paper.Height - Bottom;
 
     /// <summary>Where the next thing goes.</summary>
@@ -25,6 +31,7 @@ internal sealed class PageBuilder(Paper paper)
 
     public bool HasPages => _pages.Count > 0;
 
+    /// <summary>Pages so far.</summary>
     public int Pages => _pages.Count;
 
     public void NewPage(bool isKey = false)

@@ -27,6 +27,16 @@ internal static class PracticeSheets
                     Rows(pages, child?.Name, [.. bonds.Select(b => b.Picture!)], 3, 58);
                     answers.Add(new(child?.Name, [.. bonds.Select(b => b.Case.InWords())]));
                     break;
+                case SheetKind.Shares:
+                    var shares = Shared(request, child, seed);
+                    Plates(pages, child?.Name, shares);
+                    answers.Add(new(child?.Name, [.. shares.Select(s => $"{s.Case.InWords()}: {s.Answer}")]));
+                    break;
+                case SheetKind.Sentences when request.Variant == SheetVariant.TrueOrFalse:
+                    var claims = Items(request, ItemKind.TrueOrFalse, child, seed);
+                    Sentences(pages, child?.Name, [.. claims.Select(Claim)], "true", "not");
+                    answers.Add(new(child?.Name, [.. claims.Select(c => $"{Claim(c)}: {c.Answer}")]));
+                    break;
                 default:
                     var kind = request.Variant switch
                     {
@@ -47,6 +57,52 @@ internal static class PracticeSheets
     /// <summary>Whom the pages are for, each with a seed of their own; one page without a name where nobody is chosen.</summary>
     public static IEnumerable<(SheetChild? Child, ulong Seed)> Children(SheetRequest request) =>
         request.Children.Count == 0 ? [(null, request.Seed)] : request.Children.Select((c, i) => ((SheetChild?)c, SeededRandom.SeedOf($"{request.Seed}|{i}")));
+
+    // What the item asks about, without the question.
+    private static string Claim(Item item) => item.Ask[..item.Ask.IndexOf(':', StringComparison.Ordinal)];
+
+    private static IReadOnlyList<Item> Shared(SheetRequest request, SheetChild? child, ulong seed)
+    {
+        var over = request.Variant == SheetVariant.OneOver ? 1 : 0;
+        var cases = ItemCases
+            .All(ItemKind.ShareEqually, request.Range, seed, request.Approach)
+            .Where(i => i.Case.Numbers[0] % i.Case.Numbers[1] == over)
+            .ToList();
+        RefusedException.Unless(cases.Count > 0, "sheet", $"No number of {request.Range} can be shared {request.Variant.Name()}.");
+        var drawn = new SeededRandom(seed).Shuffled(cases);
+        return [.. Enumerable.Range(0, request.Count).Select(i => drawn[i % drawn.Count])];
+    }
+
+    // The things above, a plate for each share below, and two boxes to write in.
+    private static void Plates(PageBuilder pages, string? name, IReadOnlyList<Item> shares)
+    {
+        const double Height = 56;
+        const double Plate = 26;
+        foreach (var (number, between) in shares.Select(s => (s.Case.Numbers[0], s.Case.Numbers[1])))
+        {
+            if (pages.Need(Height))
+            {
+                pages.NameLine(name);
+            }
+
+            pages.Fit(Patterns.Row(number), PageBuilder.Margin, pages.Y, pages.Width, 14, 9);
+            for (var plate = 0; plate < between; plate++)
+            {
+                pages.Add(
+                    Shape.Circle(
+                        $"plate-{pages.Y:0}-{pages.Pages}-{plate}",
+                        ShapeRole.Ring,
+                        PageBuilder.Margin + (Plate / 2) + (plate * (Plate + 4)),
+                        pages.Y + 16 + (Plate / 2),
+                        Plate
+                    )
+                );
+            }
+
+            SentenceLine(pages, PageBuilder.Margin, pages.Y + 48, 6, "each □ over □");
+            pages.Y += Height;
+        }
+    }
 
     private static IReadOnlyList<Item> Items(SheetRequest request, ItemKind kind, SheetChild? child, ulong seed) =>
         ItemSetMaker.Make(
@@ -76,11 +132,11 @@ internal static class PracticeSheets
         }
     }
 
-    // In two columns, written large, with a box to write in.
-    private static void Sentences(PageBuilder pages, string? name, IReadOnlyList<string> sentences)
+    // In two columns, written large, with a box to write in, or with words to ring.
+    private static void Sentences(PageBuilder pages, string? name, IReadOnlyList<string> sentences, params IReadOnlyList<string> toRing)
     {
         const double Line = 19;
-        const double Size = 11;
+        var size = toRing.Count == 0 ? 11.0 : 8.5;
         foreach (var row in sentences.Chunk(2))
         {
             if (pages.Need(Line))
@@ -90,7 +146,12 @@ internal static class PracticeSheets
 
             foreach (var (sentence, column) in row.Select((s, i) => (s, i)))
             {
-                SentenceLine(pages, PageBuilder.Margin + (column * (pages.Width / 2)), pages.Y + (Line / 2), Size, sentence);
+                var (left, middle) = (PageBuilder.Margin + (column * (pages.Width / 2)), pages.Y + (Line / 2));
+                SentenceLine(pages, left, middle, size, sentence);
+                foreach (var (word, place) in toRing.Select((w, i) => (w, i)))
+                {
+                    pages.Text(left + 56 + (place * 17), middle, 5.5, word, ShapeRole.Note);
+                }
             }
 
             pages.Y += Line;

@@ -11,6 +11,7 @@ public enum SheetKind
     TinLabels,
     NumeralCards,
     Dominoes,
+    GlanceCards,
     Bonds,
     PlaceValueCards,
     NumberPath,
@@ -18,6 +19,7 @@ public enum SheetKind
     Stories,
     PracticeStrips,
     RecordingStrips,
+    Shares,
     GuessSlips,
 }
 
@@ -34,6 +36,12 @@ public enum SheetVariant
     Adding,
     TakingAway,
     MissingAddend,
+    TrueOrFalse,
+    Dots,
+    Dice,
+    Fingers,
+    Evenly,
+    OneOver,
     Together,
     HalfGiven,
     Alone,
@@ -58,6 +66,12 @@ public static class SheetVariants
             SheetVariant.Adding => "adding",
             SheetVariant.TakingAway => "taking away",
             SheetVariant.MissingAddend => "missing number",
+            SheetVariant.TrueOrFalse => "true or not",
+            SheetVariant.Dots => "dots",
+            SheetVariant.Dice => "dice",
+            SheetVariant.Fingers => "fingers",
+            SheetVariant.Evenly => "without a rest",
+            SheetVariant.OneOver => "with one over",
             SheetVariant.Together => "together",
             SheetVariant.HalfGiven => "half given",
             SheetVariant.Alone => "alone",
@@ -114,6 +128,17 @@ public sealed record SheetOffer(
         new(SheetKind.NumeralCards, "Numeral cards", "To order, hide, swap and match.", [SheetVariant.Whole], new(0, 100), new(0, 20), 0, 0, false),
         new(SheetKind.Dominoes, "Dominoes", "Every pair of faces once.", [SheetVariant.Whole], new(0, 6), new(0, 6), 0, 0, false),
         new(
+            SheetKind.GlanceCards,
+            "Cards for a glance",
+            "To hold up for a moment, match, or turn over in pairs.",
+            [SheetVariant.Dots, SheetVariant.Dice, SheetVariant.Fingers],
+            new(1, 10),
+            new(1, 6),
+            0,
+            0,
+            false
+        ),
+        new(
             SheetKind.Bonds,
             "Bond diagrams",
             "A whole and its two parts.",
@@ -149,8 +174,8 @@ public sealed record SheetOffer(
         new(
             SheetKind.Sentences,
             "Sentences to finish",
-            "Adding, taking away, or the missing number.",
-            [SheetVariant.Adding, SheetVariant.TakingAway, SheetVariant.MissingAddend],
+            "Adding, taking away, the missing number, or true or not.",
+            [SheetVariant.Adding, SheetVariant.TakingAway, SheetVariant.MissingAddend, SheetVariant.TrueOrFalse],
             new(0, 20),
             new(2, 10),
             12,
@@ -189,6 +214,17 @@ public sealed record SheetOffer(
             4,
             12,
             false
+        ),
+        new(
+            SheetKind.Shares,
+            "Fair shares",
+            "Things to share between plates, with a pencil.",
+            [SheetVariant.Evenly, SheetVariant.OneOver],
+            new(4, 20),
+            new(4, 10),
+            4,
+            8,
+            true
         ),
         new(SheetKind.GuessSlips, "Guess slips", "For the jar: a name and a guess.", [SheetVariant.Whole], new(0, 999), new(0, 999), 8, 40, false),
     ];

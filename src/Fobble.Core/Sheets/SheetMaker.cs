@@ -15,7 +15,7 @@ public static class SheetMaker
         PageBuilder pages = new(Paper.Of(request.Paper));
         switch (request.Kind)
         {
-            case SheetKind.Bonds or SheetKind.Sentences or SheetKind.PracticeStrips:
+            case SheetKind.Bonds or SheetKind.Sentences or SheetKind.PracticeStrips or SheetKind.Shares:
                 PracticeSheets.Fill(pages, request);
                 break;
             case SheetKind.Stories:

@@ -9,7 +9,24 @@ namespace Fobble.Core.Strategies;
 internal static class Adding
 {
     public static IReadOnlyList<Func<Sum, WorkedStrategy?>> All { get; } =
-    [ZeroFact, CountAll, CountOnFromFirst, CountOnFromLarger, Doubles, BondOfTen, TenAndSome, NearDoubles, PlusNine, MakeTen, SplitTeen, WorkingKindByKind.Add];
+    [
+        ZeroFact,
+        CountAll,
+        CountOnFromFirst,
+        CountOnFromLarger,
+        Doubles,
+        BondOfTen,
+        TenAndSome,
+        KnownByHeart,
+        NearDoubles,
+        DoubleBetween,
+        FiveAsAnchor,
+        PlusNine,
+        MakeTen,
+        SplitTeen,
+        JumpingInTens.Add,
+        WorkingKindByKind.Add,
+    ];
 
     private static WorkedStrategy? ZeroFact(Sum s) =>
         s.Smaller != 0
@@ -20,7 +37,7 @@ internal static class Adding
                 s.Begin($"{Capitalised(s.Larger)}, and nothing beside it.", Held(s))
                     .Then(new Thought.Know(Plus(s.A, s.B)), $"It stays {Of(s.Larger)}.", Held(s)),
                 FactKinds.Zero,
-                ["bond.zero-part"]
+                SkillNeeds.Zero(s.Larger)
             );
 
     private static WorkedStrategy? CountAll(Sum s)
@@ -50,7 +67,7 @@ internal static class Adding
                 $"{Capitalised(s.B)} more to say after {Of(s.A)}.",
                 CountOn(s, s.Begin($"{Capitalised(s.A)} is in the head already.", s.Path(s.A, [])), s.A, s.B),
                 FactKinds.None,
-                CountOnNeeds(s)
+                SkillNeeds.CountingOn(s.Result)
             );
 
     private static WorkedStrategy? CountOnFromLarger(Sum s)
@@ -67,7 +84,12 @@ internal static class Adding
             $"{Capitalised(s.B)} is the larger: only {Of(s.A)} more to say.",
             CountOn(s, workings, s.B, s.A),
             FactKinds.None,
-            [.. CountOnNeeds(s), "compare.numerals-10"]
+            [
+                .. SkillNeeds.CountingOn(s.Result),
+                s.Larger <= 10 ? "compare.numerals-10"
+                : s.Larger <= 20 ? "numeral.order-20"
+                : "compare.two-digit",
+            ]
         );
     }
 
@@ -83,8 +105,6 @@ internal static class Adding
         return workings;
     }
 
-    private static string[] CountOnNeeds(Sum s) => [s.Result <= 10 ? "count.from-any-10" : "count.from-any-20"];
-
     private static WorkedStrategy? Doubles(Sum s) =>
         s.A != s.B || s.A is 0 or > 10
             ? null
@@ -94,7 +114,7 @@ internal static class Adding
                 s.Begin($"Two rows of {Of(s.A)}, partner by partner.", Patterns.TwoRows(s.A, s.A))
                     .Then(new Thought.Know(Plus(s.A, s.A)), $"Double {Of(s.A)} is {Of(s.Result)}.", Patterns.TwoRows(s.A, s.A)),
                 FactKinds.Double,
-                ["bond.doubles"]
+                [SkillNeeds.Double(s.A)]
             );
 
     private static WorkedStrategy? NearDoubles(Sum s)
@@ -113,8 +133,83 @@ internal static class Adding
                 .Then(new Thought.Know(Plus(low, low)), $"Double {Of(low)} is {Of(2 * low)}.", rows)
                 .Then(new Thought.Know(Plus(2 * low, 1)), $"And one more: {Of(s.Result)}.", rows),
             FactKinds.Double | FactKinds.OneMore,
-            ["bond.doubles", "count.from-any-10"],
+            [SkillNeeds.Double(low), .. SkillNeeds.CountingOn(s.Result)],
             [Plus(low, low)]
+        );
+    }
+
+    private static WorkedStrategy? DoubleBetween(Sum s)
+    {
+        if (s.Larger - s.Smaller != 2 || s.Smaller < 2 || s.Larger > 11)
+        {
+            return null;
+        }
+
+        var (between, even) = (s.Smaller + 1, Patterns.TwoRows(s.Smaller + 1, s.Smaller + 1));
+        return s.Worked(
+            StrategyKind.DoubleBetween,
+            $"They are two apart: {Of(between)} lies between them.",
+            s.Begin($"A row of {Of(s.A)} and a row of {Of(s.B)}.", Patterns.TwoRows(s.A, s.B))
+                .Then(new Thought.Give(s.Larger, s.Smaller, 1), $"One goes from the longer row to the other: {Of(between)} and {Of(between)}.", even)
+                .Then(new Thought.Know(Plus(between, between)), $"Double {Of(between)} is {Of(s.Result)}.", even),
+            FactKinds.Double,
+            [SkillNeeds.Double(between), "compare.same"],
+            [Plus(between, between)]
+        );
+    }
+
+    private static WorkedStrategy? FiveAsAnchor(Sum s)
+    {
+        if (s.Smaller < 5 || s.Larger > 9 || s.A == s.B)
+        {
+            return null;
+        }
+
+        var (a, b) = (s.A - 5, s.B - 5);
+        var apart = s.Table().Put(s.A, 0).Put(s.B, 1, "b").Picture();
+        var joined = s.Table().Put(5, 0).Put(5, 0, "b").Put(a, 1).Put(b, 1, "b").Picture();
+        var workings = s.Begin($"{Capitalised(s.A)} above, {Of(s.B)} below.", apart);
+        TakeFive(s.A);
+        TakeFive(s.B);
+        workings.Then(new Thought.Know(Plus(5, 5)), "Five and five make ten.", joined);
+        if (a > 0 && b > 0)
+        {
+            workings.Then(new Thought.Know(Plus(a, b)), $"{Capitalised(a)} and {Of(b)} are {Of(a + b)}.", joined);
+        }
+
+        return s.Worked(
+            StrategyKind.FiveAsAnchor,
+            "In each of them is a five.",
+            workings.Then(new Thought.Know(Plus(10, a + b)), $"Ten and {Of(a + b)} are {Of(s.Result)}.", joined),
+            FactKinds.Double | FactKinds.WithinTen | FactKinds.TenAndSome,
+            ["see.ten-frame", "bond.doubles", "place.teen-frames"],
+            [Plus(5, 5), .. TenFacts(a + b)]
+        );
+
+        void TakeFive(int number)
+        {
+            if (number > 5)
+            {
+                workings.Then(new Thought.Split(number, 5, number - 5), $"{Capitalised(number)} is five and {Of(number - 5)}.", apart);
+            }
+        }
+    }
+
+    private static WorkedStrategy? KnownByHeart(Sum s)
+    {
+        if (s.Smaller == 0 || s.Result > 10)
+        {
+            return null;
+        }
+
+        var frame = s.Table(1).Put(s.A, 0).Put(s.B, 0, "b").Picture();
+        return s.Worked(
+            StrategyKind.KnownByHeart,
+            $"Sums to {(s.Result <= 5 ? "five" : "ten")} come by heart in the end.",
+            s.Begin($"{Capitalised(s.A)} and {Of(s.B)}.", frame)
+                .Then(new Thought.Know(Plus(s.A, s.B)), $"{Capitalised(s.A)} and {Of(s.B)} are {Of(s.Result)}.", frame),
+            FactKinds.WithinTen,
+            [SkillNeeds.Fluent(Operation.Add, s.Result)]
         );
     }
 
@@ -149,7 +244,7 @@ internal static class Adding
                 .Then(new Thought.Know(Plus(ones, s.Smaller)), $"{Capitalised(ones)} and {Of(s.Smaller)} make ten.", after)
                 .Then(new Thought.Know(Plus(tens, 10)), $"{Capitalised(tens)} and ten are {Of(s.Result)}.", after),
             FactKinds.BondOfTen | FactKinds.WholeTens,
-            ["bond.recall-10", "place.teen-frames"],
+            ["bond.recall-10", SkillNeeds.TensAndSome(s.Larger)],
             [Plus(ones, s.Smaller)]
         );
     }
@@ -169,29 +264,42 @@ internal static class Adding
             s.Begin($"{Capitalised(tens)}, and {Of(some)} beside it.", picture)
                 .Then(new Thought.Know(Plus(s.A, s.B)), $"{Capitalised(tens)} and {Of(some)} are {Of(s.Result)}.", picture),
             FactKinds.TenAndSome,
-            ["place.teen-frames"]
+            [SkillNeeds.TensAndSome(s.Result)]
         );
     }
 
     private static WorkedStrategy? PlusNine(Sum s)
     {
-        if (s.Larger != 9 || s.Smaller < 2)
+        var other = s.B == 9 ? s.A : s.B;
+        if ((s.A != 9 && s.B != 9) || other < 2 || other % 10 == 0 || (other > 10 && s.Lies))
         {
             return null;
         }
 
-        var (nine, other) = s.B == 9 ? (1, 0) : (0, 1);
-        var n = s.Smaller;
-        var table = s.Table().Put(s.A, 0).Put(s.B, 1, "b");
+        var (more, less) = (Sum.Plus(other, 10), Minus(other + 10, 1));
+        Picture[] pictures;
+        if (s.Lies)
+        {
+            var nine = s.B == 9 ? 1 : 0;
+            var table = s.Table().Put(s.A, 0).Put(s.B, 1, "b");
+            pictures = [table.Picture(), table.Put(1, nine, nine == 0 ? "a" : "b").Picture(), table.CrossOut(1, nine).Picture()];
+        }
+        else
+        {
+            Hop ten = new(other, other + 10, "+10");
+            pictures = [s.Path(other, []), s.Path(other, [ten]), s.Path(other, [ten, new(other + 10, s.Result, "−1")])];
+        }
+
         return s.Worked(
             StrategyKind.PlusNine,
-            "Nine is one short of ten.",
-            s.Begin($"{Capitalised(s.A)} above, {Of(s.B)} below.", table.Picture())
-                .Then(new Thought.Give(n, 9, 1), $"One hops over: nine becomes ten, {Of(n)} becomes {Of(n - 1)}.", table.Slide(1, other, nine).Picture())
-                .Then(new Thought.Know(nine == 0 ? Plus(10, n - 1) : Plus(n - 1, 10)), $"Ten and {Of(n - 1)} are {Of(s.Result)}.", table.Picture()),
-            FactKinds.TenAndSome,
-            ["place.teen-frames", "compare.one-fewer-10"],
-            TenFacts(n - 1)
+            "Nine is one less than ten, and ten is easy to add.",
+            s.Begin($"{Capitalised(s.A)} and {Of(s.B)}.", pictures[0])
+                .Then(new Thought.Round(9, 10), "Ten instead of nine: that is one too many.", pictures[1])
+                .Then(new Thought.Know(s.B == 9 ? more : Sum.Plus(10, other)), $"{Capitalised(other)} and ten are {Of(other + 10)}.", pictures[1])
+                .Then(new Thought.Know(less), $"One less: {Of(s.Result)}.", pictures[2]),
+            FactKinds.TenAndSome | FactKinds.WholeTens | FactKinds.OneMore,
+            other < 10 ? ["place.teen-frames", "count.back-20"] : ["place.ten-more", "count.back-100"],
+            [more, less]
         );
     }
 
@@ -225,7 +333,7 @@ internal static class Adding
                 )
                 .Then(new Thought.Know(Plus(ten, rest)), $"{Capitalised(ten)} and {Of(rest)} are {Of(s.Result)}.", moved[1]),
             FactKinds.BondOfTen | FactKinds.TenAndSome | FactKinds.WithinTen,
-            ["bond.recall-10", "place.teen-frames"],
+            ["bond.recall-10", SkillNeeds.TensAndSome(s.Result)],
             ten == 10 ? TenFacts(rest) : []
         );
     }

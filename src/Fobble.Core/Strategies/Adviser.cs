@@ -7,6 +7,7 @@ namespace Fobble.Core.Strategies;
 /// <summary>Works a sum or difference by every strategy that fits, and says which one to take (rule R3).</summary>
 public static class Adviser
 {
+    /// <summary>The largest of the two numbers of a sum.</summary>
     public const int Largest = 99;
 
     /// <summary>Refuses a sum that can't be worked.</summary>

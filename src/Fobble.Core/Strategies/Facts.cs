@@ -19,6 +19,7 @@ public static class Facts
         kinds |= (a % 10 == 0 && a > 0 && b <= 10) || (b % 10 == 0 && b > 0 && a <= 10) ? FactKinds.TenAndSome : 0;
         kinds |= (a % 10 == 0 && a > 0) || (b % 10 == 0 && b > 0) ? FactKinds.WholeTens : 0;
         kinds |= a < 10 && b < 10 ? FactKinds.SingleDigits : 0;
+        kinds |= Math.Min(a, b) < 10 && Math.Max(a, b) > 10 && (a % 10) + (b % 10) < 10 ? FactKinds.OnTens : 0;
         return kinds;
     }
 }

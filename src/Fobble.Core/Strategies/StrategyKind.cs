@@ -8,16 +8,23 @@ public enum StrategyKind
     CountOnFromFirst,
     CountOnFromLarger,
     CountBack,
+    CountUp,
     CompareByMatching,
     Doubles,
     BondOfTen,
     TenAndSome,
+    KnownByHeart,
     NearDoubles,
+    DoubleBetween,
     PlusNine,
+    MinusNine,
     MakeTen,
+    FiveAsAnchor,
     SplitTeen,
+    TakeFromTen,
     BackThroughTen,
     ThinkAddition,
+    JumpInTens,
     KindByKind,
 }
 
@@ -48,4 +55,7 @@ public enum FactKinds
 
     /// <summary>Sums of two single digits, and the differences that belong to them.</summary>
     SingleDigits = 128,
+
+    /// <summary>A single digit put to tens and some, or taken from them, without passing a ten: 66 + 3, 58 − 3.</summary>
+    OnTens = 256,
 }

@@ -9,7 +9,24 @@ namespace Fobble.Core.Strategies;
 internal static class TakingAway
 {
     public static IReadOnlyList<Func<Sum, WorkedStrategy?>> All { get; } =
-    [ZeroFact, CountAll, CountBack, CompareByMatching, Doubles, BondOfTen, TenAndSome, SplitTeen, BackThroughTen, ThinkAddition, WorkingKindByKind.TakeAway];
+    [
+        ZeroFact,
+        CountAll,
+        CountBack,
+        CountUp,
+        CompareByMatching,
+        Doubles,
+        BondOfTen,
+        TenAndSome,
+        KnownByHeart,
+        MinusNine,
+        SplitTeen,
+        TakeFromTen,
+        BackThroughTen,
+        ThinkAddition,
+        JumpingInTens.TakeAway,
+        WorkingKindByKind.TakeAway,
+    ];
 
     private static WorkedStrategy? ZeroFact(Sum s)
     {
@@ -26,10 +43,10 @@ internal static class TakingAway
         return s.Worked(
             StrategyKind.ZeroFact,
             s.B == 0 ? "Nothing is taken." : "All of it is taken.",
-            s.Begin($"{Capitalised(s.A)} lie there.", start)
+            s.Begin($"{Capitalised(s.A)} {(s.A == 1 ? "lies" : "lie")} there.", start)
                 .Then(new Thought.Know(Minus(s.A, s.B)), s.B == 0 ? $"Nothing goes: it stays {Of(s.A)}." : "All go: none is left.", end),
             FactKinds.Zero,
-            ["bond.zero-part"]
+            SkillNeeds.Zero(s.A)
         );
     }
 
@@ -72,7 +89,34 @@ internal static class TakingAway
             $"Only {Of(s.B)} to take: so many words back.",
             workings,
             FactKinds.None,
-            [s.A <= 10 ? "count.back-10" : "count.back-20"]
+            [
+                s.A <= 10 ? "count.back-10"
+                : s.A <= 20 ? "count.back-20"
+                : "count.back-100",
+            ]
+        );
+    }
+
+    private static WorkedStrategy? CountUp(Sum s)
+    {
+        if (s.Result is 0 or > 3 || s.B <= 3)
+        {
+            return null;
+        }
+
+        var hops = Enumerable.Range(s.B, s.Result).Select(n => new Hop(n, n + 1, "+1")).ToList();
+        var words = string.Join(", ", hops.Select(h => Of(h.To)));
+        return s.Worked(
+            StrategyKind.CountUp,
+            $"{Capitalised(s.B)} and {Of(s.A)} lie close together.",
+            s.Begin($"How far is it from {Of(s.B)} to {Of(s.A)}?", s.Path(s.B, []))
+                .Then(
+                    new Thought.CountUp(s.B, s.A),
+                    $"{char.ToUpperInvariant(words[0])}{words[1..]}: {Of(s.Result)} {(s.Result == 1 ? "word" : "words")}.",
+                    s.Path(s.B, hops)
+                ),
+            FactKinds.None,
+            [.. SkillNeeds.CountingOn(s.A), "compare.how-many-more"]
         );
     }
 
@@ -107,9 +151,13 @@ internal static class TakingAway
                 StrategyKind.Doubles,
                 $"{Capitalised(s.A)} is double {Of(s.B)}.",
                 s.Begin($"{Capitalised(s.A)} in two rows.", Patterns.TwoRows(s.B, s.B))
-                    .Then(new Thought.FindMissing(Plus(s.B, s.B)), $"Double {Of(s.B)} is {Of(s.A)}, so {Of(s.B)} are left.", Patterns.TwoRows(s.B, s.B)),
+                    .Then(
+                        new Thought.FindMissing(Plus(s.B, s.B)),
+                        $"Double {Of(s.B)} is {Of(s.A)}, so {Of(s.B)} {(s.B == 1 ? "is" : "are")} left.",
+                        Patterns.TwoRows(s.B, s.B)
+                    ),
                 FactKinds.Double,
-                ["bond.doubles"]
+                [SkillNeeds.Double(s.B)]
             );
 
     private static WorkedStrategy? BondOfTen(Sum s)
@@ -145,7 +193,7 @@ internal static class TakingAway
             $"{Capitalised(s.B)} and {Of(left)} are a bond of ten.",
             workings,
             FactKinds.BondOfTen | FactKinds.TenAndSome,
-            s.A == 10 ? ["bond.recall-10"] : ["bond.recall-10", "place.teen-frames"]
+            s.A == 10 ? ["bond.recall-10"] : ["bond.recall-10", SkillNeeds.TensAndSome(s.A)]
         );
     }
 
@@ -169,7 +217,51 @@ internal static class TakingAway
             s.Begin($"{Capitalised(s.A)} is {Of(s.A - ones)} and {Of(ones)}.", start)
                 .Then(new Thought.Know(Minus(s.A, s.B)), $"{s.Take} the {Of(s.B)}: {Of(s.Result)} {(s.Result == 1 ? "stays" : "stay")}.", end),
             FactKinds.TenAndSome,
-            ["place.teen-frames"]
+            [SkillNeeds.TensAndSome(s.A)]
+        );
+    }
+
+    private static WorkedStrategy? KnownByHeart(Sum s)
+    {
+        if (s.B == 0 || s.Result == 0 || s.A > 10)
+        {
+            return null;
+        }
+
+        var table = s.Table(1).Put(s.A, 0);
+        return s.Worked(
+            StrategyKind.KnownByHeart,
+            $"Taking from {(s.A <= 5 ? "five" : "ten")} or fewer comes by heart in the end.".Replace(
+                " or fewer",
+                s.A is 5 or 10 ? "" : " or fewer",
+                StringComparison.Ordinal
+            ),
+            s.Begin($"{Capitalised(s.A)}, and {Of(s.B)} to go.", table.Picture())
+                .Then(new Thought.Know(Minus(s.A, s.B)), $"{Capitalised(s.B)} from {Of(s.A)} leaves {Of(s.Result)}.", table.CrossOut(s.B).Picture()),
+            FactKinds.WithinTen,
+            [SkillNeeds.Fluent(Operation.TakeAway, s.A)]
+        );
+    }
+
+    private static WorkedStrategy? MinusNine(Sum s)
+    {
+        if (s.B != 9 || s.A < 11 || s.A % 10 == 9)
+        {
+            return null;
+        }
+
+        Hop ten = new(s.A, s.A - 10, "−10");
+        var (start, taken) = (s.Path(s.A, []), s.Path(s.A, [ten]));
+        return s.Worked(
+            StrategyKind.MinusNine,
+            "Nine is one less than ten, and ten is easy to take.",
+            s.Begin($"Begin at {Of(s.A)}.", start)
+                .Then(new Thought.Round(9, 10), "Ten instead of nine: that is one too many to go.", start)
+                .Then(new Thought.Know(Minus(s.A, 10)), $"Ten from {Of(s.A)} leaves {Of(s.A - 10)}.", taken)
+                .Then(new Thought.Know(Plus(s.A - 10, 1)), $"One comes back: {Of(s.Result)}.", s.Path(s.A, [ten, new(s.A - 10, s.Result, "+1")])),
+            FactKinds.TenAndSome | FactKinds.WholeTens | FactKinds.OneMore,
+            s.A <= 20 ? ["place.teen-frames", .. SkillNeeds.CountingOn(s.Result)] : ["place.ten-more", .. SkillNeeds.CountingOn(s.Result)],
+            [Minus(s.A, 10)]
         );
     }
 
@@ -193,6 +285,31 @@ internal static class TakingAway
                 .Then(new Thought.Know(Plus(10, ones - s.B)), $"Ten and {Of(ones - s.B)} are {Of(s.Result)}.", end),
             FactKinds.WithinTen | FactKinds.TenAndSome,
             ["place.teen-sentence"]
+        );
+    }
+
+    private static WorkedStrategy? TakeFromTen(Sum s)
+    {
+        var ones = s.A % 10;
+        if (s.A is < 11 or > 19 || s.B <= ones || s.B > 9)
+        {
+            return null;
+        }
+
+        var left = 10 - s.B;
+        var table = s.Table().Fill(s.A);
+        var start = table.Picture();
+        var end = table.CrossOut(s.B, frame: 0).Picture();
+        return s.Worked(
+            StrategyKind.TakeFromTen,
+            $"{Capitalised(s.A)} has a ten to take {Of(s.B)} from.",
+            s.Begin($"{Capitalised(s.A)} on two frames.", start)
+                .Then(new Thought.Split(s.A, 10, ones), $"{Capitalised(s.A)} is ten and {Of(ones)}.", start)
+                .Then(new Thought.Know(Minus(10, s.B)), $"{Capitalised(s.B)} from ten leaves {Of(left)}.", end)
+                .Then(new Thought.Know(Plus(left, ones)), $"{Capitalised(left)} and {Of(ones)} are {Of(s.Result)}.", end),
+            FactKinds.BondOfTen | FactKinds.WithinTen,
+            ["bond.recall-10", "place.teen-frames"],
+            [Minus(10, s.B), Plus(left, ones)]
         );
     }
 
@@ -225,7 +342,7 @@ internal static class TakingAway
                 .Then(new Thought.Know(Minus(s.A, ones)), $"{s.Take} {Of(ones)}: {Of(ten)}.", pictures[1])
                 .Then(new Thought.Know(Minus(ten, rest)), $"{s.Take} {Of(rest)} more: {Of(s.Result)}.", pictures[2]),
             FactKinds.TenAndSome | FactKinds.BondOfTen,
-            ["bond.recall-10", "place.teen-frames"]
+            ["bond.recall-10", SkillNeeds.TensAndSome(s.A)]
         );
     }
 

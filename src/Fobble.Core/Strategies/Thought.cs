@@ -43,8 +43,17 @@ public abstract record Thought
     /// <summary>Gives some of one amount to another: 6 + 9 as 5 + 10.</summary>
     public sealed record Give(int From, int To, int Amount) : Thought;
 
+    /// <summary>Takes a ten for a number a little below it, and keeps in mind how much that is too many: 9 as 10 − 1.</summary>
+    public sealed record Round(int Amount, int Ten) : Thought;
+
     /// <summary>Says the next number word, or the one before where it is taken away.</summary>
     public sealed record CountOne(int From, bool Back) : Thought;
+
+    /// <summary>Says the number words from one amount up to another: how many they are is the difference.</summary>
+    public sealed record CountUp(int From, int To) : Thought
+    {
+        public override int Cost => To - From;
+    }
 
     /// <summary>Counts everything that lies there, or all that is left.</summary>
     public sealed record CountAll(int Words) : Thought
@@ -78,7 +87,9 @@ public sealed record Terms(IReadOnlyList<int> Amounts)
             Thought.FindMissing { Known: { Operation: Operation.Add } k } => Replace([k.Result, -k.Left], [k.Right]),
             Thought.Give g when Amounts.SequenceEqual([g.To, g.From]) => new([g.To + g.Amount, g.From - g.Amount]),
             Thought.Give g => Replace([g.From, g.To], [g.From - g.Amount, g.To + g.Amount]),
+            Thought.Round r => Amounts.Contains(r.Amount) ? Replace([r.Amount], [r.Ten, r.Amount - r.Ten]) : Replace([-r.Amount], [-r.Ten, r.Ten - r.Amount]),
             Thought.CountOne c => CountOne(c),
+            Thought.CountUp c => Replace([c.To, -c.From], [c.To - c.From]),
             Thought.CountAll => new([Sum]),
             Thought.Match m => Replace([m.First, -m.Second], [m.First - m.Second]),
             _ => throw new InvalidOperationException($"{thought} cannot be thought at {this}."),

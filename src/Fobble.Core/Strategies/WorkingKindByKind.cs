@@ -9,7 +9,7 @@ internal static class WorkingKindByKind
 {
     public static WorkedStrategy? Add(Sum s)
     {
-        if (s.Smaller == 0 || !(s.Smaller >= 10 || (s.Larger > 20 && s.Larger % 10 != 0)))
+        if (s.Smaller == 0 || s.Result <= 20 || !(s.Smaller >= 10 || (s.Larger > 20 && s.Larger % 10 != 0)))
         {
             return null;
         }
@@ -47,7 +47,7 @@ internal static class WorkingKindByKind
         }
 
         Together(s, workings, lying);
-        return Worked(s, workings);
+        return Worked(s, workings, (s.A % 10) + (s.B % 10) > 9 ? "strategy.make-ten" : "join.fluent-10");
 
         // What of the other number is still to be worked lies there as well.
         PlaceValue Plus(PlaceValue after, PlaceValue b, NumberKind done) =>
@@ -95,16 +95,16 @@ internal static class WorkingKindByKind
         }
 
         Together(s, workings, lying);
-        return Worked(s, workings);
+        return Worked(s, workings, s.B % 10 > s.A % 10 ? "strategy.back-through-ten" : "take.fluent-10");
     }
 
-    private static WorkedStrategy Worked(Sum s, Workings workings) =>
+    private static WorkedStrategy Worked(Sum s, Workings workings, string digits) =>
         s.Worked(
             StrategyKind.KindByKind,
             "Tens are worked with tens, ones with ones.".Replace("ones", s.Approach.Words.OnesName, StringComparison.Ordinal),
             workings,
             FactKinds.SingleDigits | FactKinds.WholeTens | FactKinds.TenAndSome | FactKinds.Zero,
-            ["place.expand-two"]
+            ["place.expand-two", digits]
         );
 
     private static void TakeApart(Sum s, Workings workings, int number, Picture picture)

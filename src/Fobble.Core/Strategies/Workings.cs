@@ -60,10 +60,16 @@ internal sealed class FrameTable(FrameStyle style, int frames = 2)
         return this;
     }
 
-    /// <summary>Crosses out the last counters that are not crossed out yet.</summary>
-    public FrameTable CrossOut(int number)
+    /// <summary>Crosses out the last counters, of one frame or of all, that are not crossed out yet.</summary>
+    public FrameTable CrossOut(int number, int? frame = null)
     {
-        foreach (var counter in _counters.Where(c => c.Mark == CounterMark.None).OrderByDescending(c => (c.Frame * 10) + c.Place).Take(number).ToList())
+        foreach (
+            var counter in _counters
+                .Where(c => c.Mark == CounterMark.None && (frame is null || c.Frame == frame))
+                .OrderByDescending(c => (c.Frame * 10) + c.Place)
+                .Take(number)
+                .ToList()
+        )
         {
             _counters[_counters.IndexOf(counter)] = counter with { Mark = CounterMark.Crossed };
         }

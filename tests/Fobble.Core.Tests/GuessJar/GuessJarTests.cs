@@ -11,11 +11,42 @@ public class GuessJarTests
     [Fact]
     public void Shaken_balls_take_up_the_published_share()
     {
-        // Scott and Kilgour 1969: 0.6366 ± 0.0004. A litre of balls of one millilitre.
-        var holds = JarFill.Of(1000, 1, ThingShape.Ball);
-        (holds.From, holds.To).ShouldBe((600, 637));
+        // Scott and Kilgour 1969: 0.6366 ± 0.0004, far from any wall: balls of a millimetre in a litre.
+        var thing = JarFill.VolumeOf(ThingShape.Ball, 1, 1);
+        var holds = JarFill.Of(1000, thing, ThingShape.Ball);
+        (holds.From * thing / 1000).ShouldBe(0.60, 0.001);
+        (holds.To * thing / 1000).ShouldBe(0.6366, 0.001);
         holds.Likely.ShouldBeInRange(holds.From, holds.To);
     }
+
+    [Fact]
+    public void Large_things_near_a_wall_pack_worse_and_the_next_amount_fits_the_jar()
+    {
+        // Dixon 1988: voids of 0.528 where a ball is half as wide as the cylinder, 0.403 where it is a twentieth.
+        JarFill.NearWalls(Cylinder(2), JarFill.VolumeOf(ThingShape.Ball, 10, 10)).ShouldBe((1 - 0.528) / 0.6, 1e-3);
+        JarFill.NearWalls(Cylinder(20), JarFill.VolumeOf(ThingShape.Ball, 10, 10)).ShouldBe((1 - 0.4035) / 0.6, 1e-3);
+
+        var holds = JarFill.Of(500, JarFill.VolumeOf(ThingShape.Ball, 45, 45), ThingShape.Ball);
+        holds.Likely.ShouldBeInRange(4, 5);
+        var next = NextAmount.After(null, Wide, tiny: false, countedNineties: false, holds.From);
+        next.Amount.ShouldBe(holds.From);
+        next.Reason.ShouldContain("a larger jar or smaller things");
+
+        // In millilitres, of a cylinder as wide as so many balls of 10 mm, and as high.
+        static double Cylinder(double balls) => Math.PI / 4 * Math.Pow(balls, 3);
+    }
+
+    [Fact]
+    public void Packing_grows_with_room() =>
+        Gen.Select(Gen.Double[5, 30], Gen.Double[500, 5000])
+            .Sample(
+                (across, jar) =>
+                {
+                    var thing = JarFill.VolumeOf(ThingShape.Ball, across, across);
+                    JarFill.NearWalls(jar, thing).ShouldBeInRange(0.4, 1);
+                    JarFill.NearWalls(jar * 1.5, thing).ShouldBeGreaterThanOrEqualTo(JarFill.NearWalls(jar, thing));
+                }
+            );
 
     [Fact]
     public void Discs_pack_closer_than_balls_and_cubes_looser()
@@ -30,7 +61,7 @@ public class GuessJarTests
     public void A_jars_own_counts_correct_what_it_is_said_to_hold()
     {
         JarFill.Correction([new(100, 80), new(100, 125)]).ShouldBe(1, 1e-12);
-        JarFill.Of(500, 2, ThingShape.Cube, [new(137.5, 120)]).Likely.ShouldBe(120);
+        JarFill.Of(500, 2, ThingShape.Cube, [new(137.5 * JarFill.NearWalls(500, 2), 120)]).Likely.ShouldBe(120);
         JarFill.Of(500, 2, ThingShape.Cube, [new(137, 120)]).To.ShouldBeLessThan(JarFill.Of(500, 2, ThingShape.Cube).To);
     }
 

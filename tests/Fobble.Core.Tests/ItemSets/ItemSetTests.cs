@@ -1,7 +1,10 @@
+using System.Text.RegularExpressions;
 using Fobble.Core.Activities;
 using Fobble.Core.Approaches;
 using Fobble.Core.ItemSets;
 using Fobble.Core.Numbers;
+using Fobble.Core.Skills;
+using Fobble.Core.Strategies;
 
 namespace Fobble.Core.Tests.ItemSets;
 
@@ -9,6 +12,7 @@ namespace Fobble.Core.Tests.ItemSets;
 public class ItemSetTests
 {
     private static readonly Gen<ItemKind> Kind = Gen.Enum<ItemKind>();
+    private static readonly SkillMap Map = SkillMapLoader.Shipped();
 
     // As an activity uses the kind; small numbers for those that hold cases among them.
     private static NumberRange RangeFor(ItemKind kind) =>
@@ -72,12 +76,53 @@ public class ItemSetTests
     {
         foreach (var item in ItemCases.All(kind, new(0, 20), 1))
         {
-            var words = item.Ask.Replace("□", item.Answer, StringComparison.Ordinal).Split(' ');
-            words[1][0].ShouldBe(sign);
-            var (left, right, result) = (int.Parse(words[0], null), int.Parse(words[2], null), int.Parse(words[4], null));
-            (sign == '+' ? left + right : left - right).ShouldBe(result, item.Ask);
+            var sides = item.Ask.Replace("□", item.Answer, StringComparison.Ordinal).Split(" = ").Select(s => Worked(s, sign)).ToList();
+            sides.Count.ShouldBe(2, item.Ask);
+            sides[0].ShouldBe(sides[1], item.Ask);
             item.Ask.Count(c => c == '□').ShouldBe(1);
         }
+    }
+
+    [Fact]
+    public void The_unknown_stands_in_each_place_and_the_whole_on_each_side()
+    {
+        var asked = ItemSetMaker.Make(new(ItemKind.MissingAddend, new(4, 10), 24, ItemHistory.None, 5)).Select(i => Regex.Replace(i.Ask, @"\d+", "n")).ToList();
+        foreach (var form in (string[])["n + □ = n", "□ + n = n", "n = n + □", "n = □ + n"])
+        {
+            asked.Count(a => a == form).ShouldBeInRange(3, 12, form);
+        }
+    }
+
+    [Fact]
+    public void What_is_said_to_be_true_is_and_what_is_not_is_not()
+    {
+        var cases = ItemCases.All(ItemKind.TrueOrFalse, new(3, 10), 1);
+        foreach (var item in cases)
+        {
+            var sides = item.Ask[..item.Ask.IndexOf(':', StringComparison.Ordinal)].Split(" = ").Select(s => Worked(s, '+')).ToList();
+            (item.Answer == "true").ShouldBe(sides[0] == sides[1], item.Ask);
+        }
+
+        cases.Count(i => i.Answer == "true").ShouldBeInRange(cases.Count / 3, cases.Count * 2 / 3);
+    }
+
+    [Fact]
+    public void Sums_to_choose_a_way_for_are_not_all_of_one_way()
+    {
+        var ways = ItemSetMaker
+            .Make(new(ItemKind.ChooseWay, new(11, 20), 40, ItemHistory.None, 7))
+            .Select(i =>
+                Adviser.Recommend(Adviser.Work(i.Case.Numbers[1], Operation.Add, i.Case.Numbers[2], Approach.Usual), null, new HashSet<SkillId>(), Map).Kind
+            )
+            .ToList();
+        ways.Distinct().Count().ShouldBeGreaterThanOrEqualTo(5);
+        ways.CountBy(w => w).Max(w => w.Value).ShouldBeLessThanOrEqualTo(20);
+    }
+
+    private static int Worked(string side, char sign)
+    {
+        var numbers = side.Split($" {sign} ").Select(n => int.Parse(n, null)).ToList();
+        return sign == '+' ? numbers.Sum() : numbers[0] - numbers.Skip(1).Sum();
     }
 
     [Fact]

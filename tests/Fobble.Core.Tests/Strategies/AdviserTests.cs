@@ -60,7 +60,13 @@ public class AdviserTests
         {
             foreach (
                 var strategy in worked.Where(w =>
-                    w.Kind is StrategyKind.MakeTen or StrategyKind.PlusNine or StrategyKind.CountAll or StrategyKind.BondOfTen or StrategyKind.SplitTeen
+                    w.Kind
+                        is StrategyKind.MakeTen
+                            or StrategyKind.FiveAsAnchor
+                            or StrategyKind.CountAll
+                            or StrategyKind.BondOfTen
+                            or StrategyKind.SplitTeen
+                            or StrategyKind.KnownByHeart
                 )
             )
             {
@@ -109,9 +115,63 @@ public class AdviserTests
         Of(14, Operation.Add, 6, StrategyKind.BondOfTen).Steps.Select(s => s.Line).ShouldBe(["14 + 6", "10 + 4 + 6", "10 + 10", "20"]);
     }
 
+    [Theory]
+    [InlineData(6, Operation.Add, 9, StrategyKind.PlusNine, "6 + 9; 6 + 10 − 1; 16 − 1; 15")]
+    [InlineData(9, Operation.Add, 6, StrategyKind.PlusNine, "9 + 6; 10 − 1 + 6; 16 − 1; 15")]
+    [InlineData(46, Operation.Add, 9, StrategyKind.PlusNine, "46 + 9; 46 + 10 − 1; 56 − 1; 55")]
+    [InlineData(15, Operation.TakeAway, 9, StrategyKind.MinusNine, "15 − 9; 15 − 10 + 1; 5 + 1; 6")]
+    [InlineData(52, Operation.TakeAway, 9, StrategyKind.MinusNine, "52 − 9; 52 − 10 + 1; 42 + 1; 43")]
+    [InlineData(52, Operation.TakeAway, 49, StrategyKind.CountUp, "52 − 49; 3")]
+    [InlineData(61, Operation.TakeAway, 58, StrategyKind.CountUp, "61 − 58; 3")]
+    [InlineData(11, Operation.TakeAway, 9, StrategyKind.CountUp, "11 − 9; 2")]
+    [InlineData(13, Operation.TakeAway, 8, StrategyKind.TakeFromTen, "13 − 8; 10 + 3 − 8; 2 + 3; 5")]
+    [InlineData(46, Operation.Add, 23, StrategyKind.JumpInTens, "46 + 23; 46 + 20 + 3; 66 + 3; 69")]
+    [InlineData(27, Operation.Add, 46, StrategyKind.JumpInTens, "27 + 46; 46 + 27; 46 + 20 + 7; 66 + 7; 66 + 4 + 3; 70 + 3; 73")]
+    [InlineData(52, Operation.TakeAway, 27, StrategyKind.JumpInTens, "52 − 27; 52 − 20 − 7; 32 − 7; 32 − 2 − 5; 30 − 5; 25")]
+    [InlineData(6, Operation.Add, 7, StrategyKind.FiveAsAnchor, "6 + 7; 5 + 1 + 7; 5 + 1 + 5 + 2; 1 + 2 + 10; 3 + 10; 13")]
+    [InlineData(6, Operation.Add, 8, StrategyKind.DoubleBetween, "6 + 8; 7 + 7; 14")]
+    [InlineData(6, Operation.Add, 3, StrategyKind.KnownByHeart, "6 + 3; 9")]
+    [InlineData(9, Operation.TakeAway, 3, StrategyKind.KnownByHeart, "9 − 3; 6")]
+    public void Each_way_goes_the_way_it_is_taught(int a, Operation operation, int b, StrategyKind kind, string lines) =>
+        string.Join("; ", Of(a, operation, b, kind).Steps.Select(s => s.Line)).ShouldBe(lines);
+
     [Fact]
-    public void Plus_nine_is_ten_and_one_fewer() =>
-        Of(6, Operation.Add, 9, StrategyKind.PlusNine).Steps.Select(s => s.Line).ShouldBe(["6 + 9", "5 + 10", "15"]);
+    public void A_small_difference_is_counted_up_and_no_longer_way_is_recommended()
+    {
+        Adviser.Recommend(Work(11, Operation.TakeAway, 9), null, new HashSet<SkillId>(), SkillMapLoader.Shipped()).Kind.ShouldBe(StrategyKind.CountUp);
+        Of(52, Operation.TakeAway, 49, StrategyKind.CountUp).Steps[^1].Says.ShouldBe("Fifty, fifty-one, fifty-two: three words.");
+    }
+
+    [Theory]
+    [InlineData(Operation.Add)]
+    [InlineData(Operation.TakeAway)]
+    public void What_is_secure_to_twenty_says_nothing_about_larger_numbers_and_nobody_needs_large_numbers_for_small_sums(Operation operation)
+    {
+        var map = SkillMapLoader.Shipped();
+        ForAll(operation, Adviser.Largest, (a, b, worked) =>
+        {
+            var largest = Math.Max(a, operation == Operation.Add ? a + b : b);
+            foreach (var way in worked)
+            {
+                var reach = way.Needs.Max(n => map[n].Range.High);
+                (largest > 20 ? reach > 20 : way.Needs.All(n => map[n].Range.Low <= 20)).ShouldBeTrue(
+                    $"{way.Kind} of {a} {operation} {b} needs {string.Join(", ", way.Needs)}"
+                );
+            }
+        });
+    }
+
+    [Fact]
+    public void A_double_is_known_as_far_as_doubles_are_secure()
+    {
+        var map = SkillMapLoader.Shipped();
+        HashSet<SkillId> toFive = [new("bond.doubles"), new("count.touch-20"), new("count.from-any-20")];
+        Adviser.Recommend(Work(5, Operation.Add, 5), "Zuri A.", toFive, map).Kind.ShouldBe(StrategyKind.Doubles);
+        Adviser.Recommend(Work(8, Operation.Add, 8), "Zuri A.", toFive, map).Kind.ShouldBe(StrategyKind.CountOnFromFirst);
+        Adviser.Recommend(Work(8, Operation.Add, 8), "Zuri A.", toFive.Append(new("bond.doubles-20")).ToHashSet(), map).Kind.ShouldBe(StrategyKind.Doubles);
+        Adviser.Recommend(Work(6, Operation.Add, 7), "Zuri A.", toFive, map).Kind.ShouldNotBe(StrategyKind.NearDoubles);
+        Adviser.Recommend(Work(64, Operation.TakeAway, 2), "Zuri A.", new HashSet<SkillId> { new("count.back-20") }, map).Reason.ShouldContain("with help");
+    }
 
     [Fact]
     public void Back_through_ten_and_think_of_the_addition()
@@ -153,7 +213,7 @@ public class AdviserTests
         Recommended("count.touch-20").ShouldBe(StrategyKind.CountAll);
         Recommended("count.touch-20", "count.from-any-20").ShouldBe(StrategyKind.CountOnFromFirst);
         Recommended("count.touch-20", "count.from-any-20", "compare.numerals-10").ShouldBe(StrategyKind.CountOnFromLarger);
-        Recommended("bond.doubles", "count.from-any-10", "count.from-any-20").ShouldBe(StrategyKind.NearDoubles);
+        Recommended("bond.doubles-20", "count.from-any-20").ShouldBe(StrategyKind.NearDoubles);
 
         var doubles = Adviser.Recommend(Work(4, Operation.Add, 4), "Zuri A.", new HashSet<SkillId> { new("count.how-many-10") }, map);
         doubles.Reason.ShouldBe("Count all: eight steps, and Zuri A. is secure in what it needs. A double would take one step, but is for later (“doubles”).");

@@ -84,7 +84,9 @@ internal sealed class GuessJarFeature : IFeature
             new JarPage(
                 rows.Where(r => r.Counted is null).Select(View).FirstOrDefault(),
                 last is null ? null : Opened(last, children),
-                JarRounds.Next(rounds, rows.Count == 0 ? JarRounds.TinyMm : rows[^1].AcrossMm),
+                rows.Count == 0
+                    ? JarRounds.Next(rounds, JarRounds.TinyMm)
+                    : JarRounds.Next(rounds, rows[^1].AcrossMm, JarRules.Holds(rows[^1].JarMl, rows[^1].Shape, rows[^1].AcrossMm, rows[^1].ThickMm)),
                 JarCaution.Standing,
                 JarRounds.RestProposal(rounds),
                 room.JarRestsUntil,

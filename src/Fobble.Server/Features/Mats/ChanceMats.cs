@@ -102,7 +102,7 @@ internal static class ChanceMats
 
         CountedFill[] counted = expectedBefore is > 0 and { } expected && countedBefore is > 0 and { } found ? [new(expected, found)] : [];
         var holds = JarFill.Of(jarMl, thing, shape, counted);
-        var next = NextAmount.After(last, NumberRange.Asked(low, high), across < JarRounds.TinyMm, countedNineties);
+        var next = NextAmount.After(last, NumberRange.Asked(low, high), across < JarRounds.TinyMm, countedNineties, Math.Max(1, holds.From));
         var laid = count ?? Math.Min(next.Amount, 300);
         return TypedResults.Ok(
             new JarMat(
