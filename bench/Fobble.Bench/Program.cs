@@ -13,6 +13,7 @@ var root = Root.Find();
     ("classroom", () => Task.FromResult<IReadOnlyList<Figure>>([.. ClassroomBench.Run()])),
     ("baseline", () => Task.FromResult<IReadOnlyList<Figure>>([.. BaselineBench.Run()])),
     ("judgement", () => Task.FromResult<IReadOnlyList<Figure>>([.. JudgementBench.Run()])),
+    ("worlds", () => Task.FromResult<IReadOnlyList<Figure>>([.. WorldsBench.Run()])),
     ("history", HistoryBench.RunAsync),
     ("server", ServerBench.RunAsync),
     ("start", () => StartUpBench.RunAsync(root)),

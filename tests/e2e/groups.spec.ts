@@ -111,7 +111,14 @@ test('groups are asked for, changed, run, and looked back on', async ({ page }) 
     const today = week.groups.find(
       (g: { slot: { day: string }; run: boolean; children: unknown[] }) => g.slot.day === '2026-11-25' && !g.run,
     )
-    group = { name: today.children[0].name, id: today.children[0].id, skill: today.skill, session: today.sessionId }
+    // Whoever is in it to look again, or by hand, has reached the aim already.
+    for (const child of today.children) {
+      const cell = await (await page.request.get(`${server.url}/api/classes/1/children/${child.id}/skills/${today.skill}`)).json()
+      if (cell.strength < 4) {
+        group = { name: child.name, id: child.id, skill: today.skill, session: today.sessionId }
+        break
+      }
+    }
     for (const [day, way] of [
       ['2026-11-23', 'Picture'],
       ['2026-11-24', 'Objects'],

@@ -56,6 +56,7 @@ test('a whole session without network, the browser restarted in the middle: noth
   await page.reload()
   await page.locator('a.session').first().click()
   const rows = page.locator('li.row')
+  await expect(rows.first()).toBeVisible()
   const names = (await rows.locator('.who').allInnerTexts()).map((t) => t.split('\n')[0]!.trim())
   await rows.nth(0).getByRole('button', { name: 'alone' }).click()
   await rows.nth(1).getByRole('button', { name: 'Prompted' }).click()

@@ -1,3 +1,4 @@
+using System.Text.RegularExpressions;
 using Fobble.Core.Activities;
 using Fobble.Core.Chance;
 using Fobble.Core.Cupboard;
@@ -65,6 +66,28 @@ public static class PlayingGate
         ItemKind.TakeTens,
     ];
 
+    // Words that name a thing, and what on the list may be meant by them.
+    private static readonly (Regex Named, Purpose[] Meant)[] Things =
+    [
+        (new(@"\bbell\b|\bdrum\b"), [Purpose.Sound]),
+        (new(@"^Roll\b|\b(dice|die)\b"), [Purpose.Dice]),
+        (new(@"(?<!and )\bsticks\b|\bbands?\b"), [Purpose.Joining]),
+        (new(@"\bcards?\b"), [Purpose.NumeralCards, Purpose.DotCards, Purpose.HalfCards, Purpose.PlaceValueCards]),
+        (new(@"\bframes?\b"), [Purpose.TenFrame, Purpose.FiveFrame]),
+        (new(@"\bcounters?\b|\bcubes?\b"), [Purpose.Counting]),
+        (new(@"\bcloth\b|\blid\b"), [Purpose.Cover]),
+        (new(@"\bbalance\b"), [Purpose.Scales]),
+        (new(@"\bpath\b"), [Purpose.Path, Purpose.Line]),
+        (new(@"\bboards?\b"), [Purpose.Paper, Purpose.Path]),
+        (new(@"\bbox(es)?\b|\bbaskets?\b|\bbags?\b"), [Purpose.Container]),
+        (new(@"\btins?\b"), [Purpose.Tins]),
+        (new(@"\btrays?\b|\bwells?\b(?! done)"), [Purpose.Tray]),
+        (new(@"\bcoins?\b"), [Purpose.Money]),
+        (new(@"\bdomino(es)?\b"), [Purpose.Dominoes]),
+        (new(@"\bmat\b"), [Purpose.BondMat, Purpose.Path]),
+        (new(@"\bpaper\b|\b[Ww]rites?\b(?!.* air)"), [Purpose.Paper, Purpose.Writing, Purpose.Slips]),
+    ];
+
     /// <param name="items">As the session gets them.</param>
     /// <param name="children">In one small group, or on the carpet.</param>
     /// <returns>What can't be done, in words for people who write content; empty for what can be played.</returns>
@@ -78,6 +101,7 @@ public static class PlayingGate
         int OfPurpose(Purpose purpose) => activity.Materials.Where(m => m.Item.Purpose == purpose).Sum(Amount);
         return
         [
+            .. Named(activity),
             .. activity.Game is { } game ? Rolled(game, activity, setting, children) : Timed(activity, setting, items),
             .. items.SelectMany(item => Laid(activity, setting.Items, item, OfPurpose(Purpose.Counting) + OfPurpose(Purpose.Joining))).Take(1),
             .. items.SelectMany(item => Built(setting.Items, item, Of)).Take(1),
@@ -85,6 +109,13 @@ public static class PlayingGate
             .. items.SelectMany(item => Shown(setting, item)).Take(1),
         ];
     }
+
+    private static IEnumerable<string> Named(Activity activity) =>
+        from line in activity.Prepare.Concat(activity.Steps)
+        from thing in Things
+        let word = thing.Named.Match(line)
+        where word.Success && !activity.Materials.Any(m => thing.Meant.Contains(m.Item.Purpose))
+        select $"'{line}': no {word.Value.ToLowerInvariant()} is on the list";
 
     private static IEnumerable<string> Rolled(Game game, Activity activity, ActivitySkill setting, int children)
     {
@@ -106,10 +137,36 @@ public static class PlayingGate
             yield return $"{within:P0} of the throws are in {setting.Range}";
         }
 
+        if (FactsMet(game, setting.Range) is < LeastShare and var met)
+        {
+            yield return $"{met:P0} of the facts in {setting.Range} can come up at all";
+        }
+
         if (activity.SheetPrint.Kind == SheetKind.NumberPath && !activity.RangeOn(SheetKind.NumberPath, setting.Range).Contains(game.Target))
         {
             yield return $"the printed path {activity.RangeOn(SheetKind.NumberPath, setting.Range)} ends before the game does at {game.Target}";
         }
+    }
+
+    // Of all sums (whichever comes first) or take-aways with numbers of the range, those that two dice can show; null where they show no facts.
+    private static double? FactsMet(Game game, NumberRange range)
+    {
+        if (game.Dice.Count != 2 || game.Operation == DiceOperation.PlusOrMinus)
+        {
+            return null;
+        }
+
+        var (one, other) = (game.Dice[0].Faces, game.Dice[1].Faces);
+        var adds = game.Operation == DiceOperation.Add;
+        var facts = range
+            .Numbers.SelectMany(whole =>
+                adds
+                    ? Enumerable.Range(0, (whole / 2) + 1).Select(part => (First: part, Second: whole - part))
+                    : Enumerable.Range(0, whole + 1).Select(gone => (First: whole, Second: gone))
+            )
+            .ToList();
+        return facts.Count(f => (one.Contains(f.First) && other.Contains(f.Second)) || (adds && one.Contains(f.Second) && other.Contains(f.First)))
+            / (double)facts.Count;
     }
 
     private static IEnumerable<string> Timed(Activity activity, ActivitySkill setting, IReadOnlyList<Item> items)

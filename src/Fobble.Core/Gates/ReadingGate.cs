@@ -95,7 +95,13 @@ public static partial class ReadingGate
             }
 
             // A ten frame is one word: two ten frames. A ten alone is a number, and so are two hundred and twenty one.
-            if (!one && Nouns.ContainsKey(noun) && noun is not ("hundred" or "ten") && !NounsOfMany.Contains(next))
+            if (
+                !one
+                && Nouns.ContainsKey(noun)
+                && noun is not ("hundred" or "ten")
+                && !IsFrame(match.Groups["number"].Value, noun)
+                && !NounsOfMany.Contains(next)
+            )
             {
                 yield return $"'{said}': many are told as one";
             }
@@ -106,6 +112,9 @@ public static partial class ReadingGate
             }
         }
     }
+
+    // A five frame is one.
+    private static bool IsFrame(string number, string noun) => noun == "frame" && number.ToLowerInvariant() is "five" or "ten";
 
     private static IEnumerable<string> Chosen(string sentence, Wording words)
     {
@@ -147,7 +156,7 @@ public static partial class ReadingGate
 
     // What follows is looked at and not used up: in "1 fits one dots" both numbers count something.
     [GeneratedRegex(
-        $@"(?<!\band )(?<!-)(?<![+−=□/] ?)\b(?<number>\d+|one|ten|{Word})(?=\s+(?<more>more\s+|fewer\s+|less\s+)?(?<noun>[a-z]+)(\s+(?<next>[a-z]+))?)",
+        $@"(?<!\band )(?<!\bwhich )(?<!-)(?<![+−=□/] ?)\b(?<number>\d+|one|ten|{Word})(?=\s+(?<more>more\s+|fewer\s+|less\s+)?(?<noun>[a-z]+)(\s+(?<next>[a-z]+))?)",
         RegexOptions.IgnoreCase | RegexOptions.ExplicitCapture
     )]
     private static partial Regex Counted();

@@ -56,6 +56,11 @@ public static class WeighingGate
             faults.Add($"{point.Point} in {items.Count(point.Has)} of {items.Count} only, for instance not in {items.First(i => !point.Has(i)).Ask}");
         }
 
+        foreach (var slip in map[setting.Skill].Slips.Where(s => s.Confuses is { } c && !setting.Range.Contains(c.One) && !setting.Range.Contains(c.Other)))
+        {
+            faults.Add($"the slip '{slip.Text}' can't be seen with {setting.Range}");
+        }
+
         if (setting.Skill.Value is not ("take.zero" or "bond.zero-part" or "compare.same") && items.Count(AsksNothing) > Math.Max(1, MostTrivial * items.Count))
         {
             faults.Add($"{items.Count(AsksNothing)} of {items.Count} ask nothing, for instance {items.First(AsksNothing).Ask}");

@@ -22,6 +22,9 @@ public sealed record HistoryRequest(
     ulong Seed
 )
 {
+    /// <summary>How children and adults really are.</summary>
+    public MadeUpWorld World { get; init; } = MadeUpWorld.Usual;
+
     /// <summary>Asked each Monday for a year's plan to follow: gets the class as it stands, the Monday and the lessons given; null while there is none.</summary>
     public Func<ClassEvidence, DateOnly, IReadOnlyList<TaughtLesson>, YearPlan?>? Plan { get; init; }
 
@@ -49,7 +52,14 @@ public sealed record History(
     IReadOnlyList<Observation> Observations,
     IReadOnlyList<(ChildId Child, DateOnly Day)> Away,
     IReadOnlyDictionary<ChildId, IReadOnlySet<SkillId>> Holds
-);
+)
+{
+    /// <summary>How often each child does alone what it can do without a nod, 0.2 to 0.97.</summary>
+    public required IReadOnlyDictionary<ChildId, double> Boldness { get; init; }
+
+    /// <summary>By child and skill, whether the child ever held it.</summary>
+    public required IReadOnlySet<(ChildId, SkillId)> EverHeld { get; init; }
+}
 
 /// <summary>Plays a class week by week: plans with the real planner, groups, teaches, and records as an adult would. Same seed, same history.</summary>
 public static class MadeUpHistory
@@ -61,12 +71,13 @@ public static class MadeUpHistory
     {
         ArgumentNullException.ThrowIfNull(request);
         var random = new SeededRandom(request.Seed);
-        var children = request.Children.Select(id => new MadeUpChild(id, request.Map, 0.42 + (0.2 * random.NextNormal()), random)).ToList();
+        var children = request.Children.Select(id => new MadeUpChild(id, request.Map, 0.42 + (0.2 * random.NextNormal()), random, request.World)).ToList();
         List<Observation> seen = [];
         List<TaughtLesson> taught = [];
         List<(ChildId, DateOnly)> away = [];
         List<MadeUpWeek> weeks = [];
         Dictionary<ChildId, DateOnly> lastTurn = [];
+        var everHeld = children.SelectMany(c => c.Holds.Select(s => (c.Id, s))).ToHashSet();
         var today = DateOnly.FromDateTime(request.Now.DateTime);
         Check();
         for (var monday = SchoolCalendar.MondayOf(request.From); monday <= today; monday = monday.AddDays(7))
@@ -86,6 +97,7 @@ public static class MadeUpHistory
             );
             foreach (var day in plan.Days)
             {
+                children.ForEach(c => c.Wake(day.Day, random));
                 var here = children.Where(c => !c.IsAway(random)).ToList();
                 var past = day.Day < today;
                 if (past)
@@ -121,13 +133,18 @@ public static class MadeUpHistory
                     }
                 }
 
+                everHeld.UnionWith(children.SelectMany(c => c.Holds.Select(s => (c.Id, s))));
                 taught.Add(new TaughtLesson(day.Day, day.Focus.Skill));
             }
 
             weeks.Add(new MadeUpWeek(plan, groups));
         }
 
-        return new History(weeks, [.. seen.OrderBy(o => o.At)], away, children.ToDictionary(c => c.Id, c => c.Holds));
+        return new History(weeks, [.. seen.OrderBy(o => o.At)], away, children.ToDictionary(c => c.Id, c => c.Holds))
+        {
+            Boldness = children.ToDictionary(c => c.Id, c => c.Boldness),
+            EverHeld = everHeld,
+        };
 
         // At choice time an adult sits by with the clipboard and sees a few children at something they have begun.
         void WatchChoiceTime(IReadOnlyList<MadeUpChild> here, DateOnly day)
@@ -137,7 +154,7 @@ public static class MadeUpHistory
             {
                 Record(
                     [child],
-                    random.Pick(begun[child.Id].Where(child.Holds.Contains).DefaultIfEmpty(begun[child.Id][0]).ToList()),
+                    random.Pick(begun[child.Id].Where(s => !request.World.SeesTheTruth || child.Holds.Contains(s)).DefaultIfEmpty(begun[child.Id][0]).ToList()),
                     Setting.Choice,
                     day,
                     10.9
@@ -145,15 +162,20 @@ public static class MadeUpHistory
             }
         }
 
-        // The year begins with a short check of each child, one to one, skill by skill as far as what they need goes.
+        // The year begins with a short check of each child, one to one, skill by skill as far as what they need goes: as it is, or as it was seen to be.
         void Check()
         {
             var day = request.Calendar.OnOrAfter(request.From) ?? request.From;
             foreach (var child in children)
             {
-                foreach (var skill in request.Map.Skills.Where(s => s.Needs.All(child.Holds.Contains)))
+                HashSet<SkillId> passed = [];
+                foreach (var skill in request.Map.Skills.Where(s => s.Needs.All(request.World.SeesTheTruth ? child.Holds.Contains : passed.Contains)))
                 {
                     Record([child], skill.Id, Setting.OneToOne, day, 11);
+                    if (seen[^1].Support is Support.Alone or Support.Prompted)
+                    {
+                        passed.Add(skill.Id);
+                    }
                 }
             }
         }
@@ -162,7 +184,7 @@ public static class MadeUpHistory
         {
             foreach (var child in who)
             {
-                child.Teach(skill, setting, random);
+                child.Teach(skill, setting, day, random);
             }
 
             Record(random.Shuffled(who).Take(recorded), skill, setting, day, setting == Setting.Carpet ? 9.4 : 10.3);

@@ -63,6 +63,11 @@ public static class PlaceValues
             var (left, top) = apart ? (0.1 + (widest - width), 0.1 + (i * 2.3)) : (0.1 + (widest - width), 0.1);
             shapes.Add(Shape.Box($"card-{width / Digit:0}", ShapeRole.Card, left, top, width, 2.1));
 
+            if (apart && Things.ReadsTurned(parts[i]))
+            {
+                shapes.Add(Shape.Line($"card-{width / Digit:0}-foot", ShapeRole.Rule, left + 0.3, top + 1.9, left + width - 0.3, top + 1.9));
+            }
+
             // Slid together, a card covers the zeros of the one below it: only its first digit stays in sight.
             for (var digit = 0; digit < text.Length; digit++)
             {

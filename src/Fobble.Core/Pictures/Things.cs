@@ -31,14 +31,33 @@ public static class Things
         }
     }
 
-    /// <summary>A card with a numeral.</summary>
-    public static Picture NumeralCard(int number) =>
-        new(
-            2,
-            2.6,
-            [Shape.Box("card", ShapeRole.Card, 0.1, 0.1, 1.8, 2.4), Shape.Label("numeral", ShapeRole.Numeral, 1, 1.3, number > 9 ? 1.2 : 1.6, $"{number}")],
-            $"Numeral {number}"
-        );
+    /// <summary>A card with a numeral; with a line below it where it would be another number upside down.</summary>
+    public static Picture NumeralCard(int number)
+    {
+        List<Shape> shapes =
+        [
+            Shape.Box("card", ShapeRole.Card, 0.1, 0.1, 1.8, 2.4),
+            Shape.Label("numeral", ShapeRole.Numeral, 1, 1.3, number > 9 ? 1.2 : 1.6, $"{number}"),
+        ];
+        if (ReadsTurned(number))
+        {
+            shapes.Add(Shape.Line("foot", ShapeRole.Rule, 0.6, 2.15, 1.4, 2.15));
+        }
+
+        return new(2, 2.6, shapes, $"Numeral {number}");
+    }
+
+    /// <summary>Whether a card would show another number if it lay upside down: 6, 9, 68, 89.</summary>
+    public static bool ReadsTurned(int number)
+    {
+        const string Upright = "01689";
+        const string Turned = "01986";
+        var digits = $"{number}";
+        return digits.All(Upright.Contains)
+            && string.Concat(digits.Reverse().Select(d => Turned[Upright.IndexOf(d, StringComparison.Ordinal)])) is var turned
+            && turned != digits
+            && turned[0] != '0';
+    }
 
     /// <summary>A row of numeral cards; null leaves the place empty.</summary>
     public static Picture NumeralCards(IReadOnlyList<int?> numbers)

@@ -176,6 +176,7 @@ internal static class PracticeSheets
         }
     }
 
+    // A numeral to look at, two to trace with a dot where the pen starts, and two places to write it.
     private static void Strips(PageBuilder pages, SheetRequest request, string? name)
     {
         const double Height = 26;
@@ -195,7 +196,12 @@ internal static class PracticeSheets
                 pages.Rule(x + 2, top + Height - 5, x + 23);
                 if (box < 3)
                 {
-                    pages.Centred(x + 12.5, top + 12, 19 - (number > 9 ? 3 : 0), $"{number}", box == 0 ? ShapeRole.Numeral : ShapeRole.Trace);
+                    var size = number > 9 ? 16.0 : 19.0;
+                    pages.Centred(x + 12.5, top + 12, size, $"{number}", box == 0 ? ShapeRole.Numeral : ShapeRole.Trace);
+                    foreach (var (dot, digit) in StartingDots.Of(number, size).Select((d, i) => (d, i)).Where(_ => box > 0))
+                    {
+                        pages.Add(Shape.Circle($"start-{number}-{box}-{digit}", ShapeRole.Pip, x + 12.5 + dot.Right, top + 12 + dot.Down, 1.6));
+                    }
                 }
             }
 

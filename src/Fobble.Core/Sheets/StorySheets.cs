@@ -48,16 +48,12 @@ internal static class StorySheets
         pages.Add(frame);
         if (request.Variant != SheetVariant.Alone)
         {
-            // Together: everything is marked and to be gone over. Half given: what the story begins with is there, the rest is the child's.
-            var together = request.Variant == SheetVariant.Together;
-            pages.Fit(
-                StoryDrawing.Draw(story, together ? StoryDrawing.Model(story) : StoryDrawing.Begun(story), letters: together),
-                PageBuilder.Margin + 4,
-                pages.Y + 4,
-                pages.Width - 8,
-                Drawing - 8,
-                15
-            );
+            // What the story begins with is there; together, it also says what comes next. The rest is the child's: counting what is printed is never the answer.
+            pages.Fit(StoryDrawing.Draw(story, StoryDrawing.Begun(story)), PageBuilder.Margin + 4, pages.Y + 4, pages.Width - 8, Drawing - 12, 15);
+            if (request.Variant == SheetVariant.Together)
+            {
+                pages.Text(PageBuilder.Margin + 3, pages.Y + Drawing - 4, 4.2, StoryDrawing.Hint(story), ShapeRole.Note);
+            }
         }
         else
         {

@@ -96,12 +96,24 @@ public static class PictureChecker
             yield return "Nothing goes away in this story: nothing is to be crossed out.";
         }
 
+        // The parts are drawn in two colours: what is circled has to be the part itself, not as many of the other.
+        var parts = new[] { Enumerable.Range(1, story.First), Enumerable.Range(story.First + 1, story.Second) };
         if (story.Unknown is not (BondPlace.First or BondPlace.Second))
         {
+            if (m.Circled.Count > 0 && m.Circled.Count == story.Whole)
+            {
+                yield return "All are circled: a part is some of them, and how many there are in all needs no circle.";
+            }
+            else if (story.Unknown == BondPlace.Whole && m.Circled.Count > 0 && !parts.Any(m.Circled.SetEquals))
+            {
+                yield return $"Circled {(m.Circled.Count == 1 ? "is" : "are")} {m.Circled.Count}, which is neither of the parts. Circle one of them, or none.";
+            }
+
             yield break;
         }
 
         var (known, open) = story.Unknown == BondPlace.Second ? (story.First, story.Second) : (story.Second, story.First);
+        var told = parts[story.Unknown == BondPlace.Second ? 0 : 1];
         if (m.Circled.Count == open && known != open)
         {
             yield return $"Circled are {open}, the part that is asked for. Circle the {known} that the story tells.";
@@ -109,6 +121,11 @@ public static class PictureChecker
         else if (m.Circled.Count != known)
         {
             yield return $"The known part is {known}; circled {(m.Circled.Count == 1 ? "is" : "are")} {m.Circled.Count}.";
+        }
+        else if (!m.Circled.SetEquals(told))
+        {
+            var other = m.Circled.Count - m.Circled.Intersect(told).Count();
+            yield return $"{other} of those circled {(other == 1 ? "is" : "are")} of the other colour. Circle the {known} that the story tells.";
         }
     }
 

@@ -85,6 +85,24 @@ public static class StoryDrawing
         };
     }
 
+    /// <summary>What to do with the drawing that the story begins with, without a number that is asked for.</summary>
+    public static string Hint(Story story)
+    {
+        ArgumentNullException.ThrowIfNull(story);
+        return (story.Situation, story.Unknown) switch
+        {
+            (Situation.Compare, BondPlace.Whole) => "Draw the upper row: as many as below, and then the ones more.",
+            (Situation.Compare, BondPlace.First) => "Draw the lower row: a partner for each, but for those that are missing.",
+            (Situation.Compare, _) => "Join partners with a line. Circle those that have none.",
+            (_, BondPlace.BothParts) => "Circle one part and see what the other is. There are several ways.",
+            (Situation.TakeFrom, BondPlace.Whole) => "Draw those that went as well, and cross them out.",
+            (Situation.TakeFrom, BondPlace.First) => "Cross out those that go.",
+            (Situation.TakeFrom, _) => "Circle those that stay. Cross out the others.",
+            (_, BondPlace.Whole) => "Draw the others as well, in another colour.",
+            _ => "Circle the part that is told. The others are what is asked for.",
+        };
+    }
+
     /// <summary>The model answer: draw, circle what is known, cross out, write letters, write the sentence, answer.</summary>
     public static IReadOnlyList<StoryStep> Steps(Story story, Wording words)
     {

@@ -229,7 +229,11 @@ internal static class Adding
                 StrategyKind.BondOfTen,
                 "The two are parts of ten.",
                 s.Begin($"{Capitalised(s.A)} on one frame, {Of(s.B)} on the other.", frames.Picture())
-                    .Then(new Thought.Know(Plus(s.A, s.B)), $"{Capitalised(s.B)} fit the empty places: one full frame.", frames.Slide(s.B, 1, 0).Picture()),
+                    .Then(
+                        new Thought.Know(Plus(s.A, s.B)),
+                        $"{Capitalised(s.B)} {(s.B == 1 ? "fits the empty place" : "fit the empty places")}: one full frame.",
+                        frames.Slide(s.B, 1, 0).Picture()
+                    ),
                 FactKinds.BondOfTen,
                 ["bond.recall-10"]
             );

@@ -136,7 +136,7 @@ internal static class TakingAway
                     new Thought.Match(s.A, s.B),
                     s.Result == 0
                         ? "Everyone has a partner: no difference."
-                        : $"{Capitalised(s.B)} have a partner; {Of(s.Result)} {(s.Result == 1 ? "has" : "have")} none.",
+                        : $"{Capitalised(s.B)} {(s.B == 1 ? "has" : "have")} a partner; {Of(s.Result)} {(s.Result == 1 ? "has" : "have")} none.",
                     rows
                 ),
             FactKinds.None,
@@ -231,11 +231,7 @@ internal static class TakingAway
         var table = s.Table(1).Put(s.A, 0);
         return s.Worked(
             StrategyKind.KnownByHeart,
-            $"Taking from {(s.A <= 5 ? "five" : "ten")} or fewer comes by heart in the end.".Replace(
-                " or fewer",
-                s.A is 5 or 10 ? "" : " or fewer",
-                StringComparison.Ordinal
-            ),
+            $"Taking from numbers to {(s.A <= 5 ? "five" : "ten")} comes by heart in the end.",
             s.Begin($"{Capitalised(s.A)}, and {Of(s.B)} to go.", table.Picture())
                 .Then(new Thought.Know(Minus(s.A, s.B)), $"{Capitalised(s.B)} from {Of(s.A)} leaves {Of(s.Result)}.", table.CrossOut(s.B).Picture()),
             FactKinds.WithinTen,

@@ -16,7 +16,7 @@ internal static class WorkingKindByKind
 
         var together = new PlaceValue((s.A / 100) + (s.B / 100), (s.A / 10 % 10) + (s.B / 10 % 10), (s.A % 10) + (s.B % 10));
         var start = PlaceValues.Blocks(together, PlaceValue.Of(s.A));
-        var workings = s.Begin($"{s.InKinds(PlaceValue.Of(s.A))}; {s.InKinds(PlaceValue.Of(s.B))}.", start);
+        var workings = s.Begin(Words.Capital($"{s.InKinds(PlaceValue.Of(s.A))}; {s.InKinds(PlaceValue.Of(s.B))}."), start);
         TakeApart(s, workings, s.A, start);
         TakeApart(s, workings, s.B, start);
         var (lying, other) = (PlaceValue.Of(s.A), PlaceValue.Of(s.B));
@@ -64,7 +64,7 @@ internal static class WorkingKindByKind
         var lying = PlaceValue.Of(s.A);
         var other = PlaceValue.Of(s.B);
         var start = PlaceValues.Blocks(lying);
-        var workings = s.Begin($"{s.InKinds(lying)}; {s.InKinds(other)} are to go.", start);
+        var workings = s.Begin($"{Words.Capital(s.InKinds(lying))}. {s.Take} {s.InKinds(other)}.", start);
         TakeApart(s, workings, s.A, start);
         TakeApart(s, workings, s.B, start);
         foreach (var step in KindByKind.TakeAway(s.A, s.B))

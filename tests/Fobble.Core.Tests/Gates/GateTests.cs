@@ -3,8 +3,10 @@ using Fobble.Core.Approaches;
 using Fobble.Core.Gates;
 using Fobble.Core.ItemSets;
 using Fobble.Core.Numbers;
+using Fobble.Core.Pictures;
 using Fobble.Core.Skills;
 using Fobble.Core.Stories;
+using Fobble.Core.Strategies;
 
 namespace Fobble.Core.Tests.Gates;
 
@@ -114,6 +116,101 @@ public class GateTests(ITestOutputHelper output)
 
         faults.Distinct().Take(60).ShouldBeEmpty();
         output.WriteLine($"Read {read} stories.");
+    }
+
+    // Every sum to twenty and every seventh beyond, in every set of words.
+    [Fact]
+    public void Every_step_of_every_way_of_working_is_read()
+    {
+        var read = 0;
+        HashSet<string> faults = [];
+        foreach (var words in Words)
+        {
+            var approach = Approach.Usual with { Words = words };
+            for (var a = 0; a <= Adviser.Largest; a++)
+            {
+                for (var b = a <= 20 ? 0 : a % 7; b <= Adviser.Largest; b += a <= 20 && b < 20 ? 1 : 7)
+                {
+                    var worked = Adviser.Work(a, Operation.Add, b, approach).Concat(b <= a ? Adviser.Work(a, Operation.TakeAway, b, approach) : []);
+                    foreach (var way in worked)
+                    {
+                        foreach (var said in way.Steps.Select(s => s.Says).Append(way.Fits).Append(way.Name))
+                        {
+                            read++;
+                            faults.UnionWith(ReadingGate.Faults(said, words).Select(f => $"{way.Kind}: {said} – {f}"));
+                        }
+                    }
+                }
+            }
+        }
+
+        faults.Take(60).ShouldBeEmpty();
+        output.WriteLine($"Read {read} sentences.");
+    }
+
+    [Fact]
+    public void Every_reading_of_a_frame_is_read()
+    {
+        var readings = Enumerable
+            .Range(0, 21)
+            .SelectMany(n => FrameReadings.Of(n))
+            .Concat(Enumerable.Range(0, 6).SelectMany(FrameReadings.OnFive))
+            .Concat(Enumerable.Range(1, 20).Select(FrameReadings.InPairs));
+        readings.SelectMany(r => ReadingGate.Faults(Core.Words.Capital(r), Wording.Usual).Select(f => $"{r} – {f}")).ShouldBeEmpty();
+    }
+
+    // What is printed and said of an activity, in the words of each class.
+    [Fact]
+    public void Every_line_of_every_activity_is_read()
+    {
+        List<string> faults = [];
+        foreach (var words in Words)
+        {
+            foreach (var activity in ActivityLoader.AsWritten.Select(a => a.InWords(words)))
+            {
+                foreach (
+                    var line in activity
+                        .Prepare.Concat(activity.Steps)
+                        .Concat(activity.Say)
+                        .Concat(activity.LookFor)
+                        .Append(activity.Purpose)
+                        .Append(activity.Easier)
+                        .Append(activity.Harder)
+                )
+                {
+                    faults.AddRange(ReadingGate.Faults(line, words, mixed: true).Select(f => $"{activity.Id}: {line} – {f}"));
+                }
+            }
+        }
+
+        faults.Distinct().Take(60).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_game_whose_dice_never_show_half_of_the_facts_does_not_come_through()
+    {
+        var activity = ActivityLoader.AsWritten.Single(a => a.Id.Value == "two-sums-a-breath");
+        var toTen = new ActivitySkill(new("join.fluent-10"), ItemKind.Adding, new(5, 10));
+        PlayingGate.Faults(activity, toTen, [], 2).ShouldContain(f => f.Contains("of the facts in 5-10", StringComparison.Ordinal));
+    }
+
+    // Every activity that is laid out with things, with one thing of each kind; every game with a goal too far; every lesson in a minute.
+    [Fact]
+    public void Too_few_things_a_goal_too_far_and_too_short_a_lesson_do_not_come_through()
+    {
+        var one = new Amount("1");
+        var (few, far, hurried) = (0, 0, 0);
+        foreach (var (activity, setting, _, items) in Sets().Where(s => s.Words == Wording.Usual).DistinctBy(s => (s.Activity.Id, s.Setting)))
+        {
+            IReadOnlyList<string> Faults(Activity changed) => PlayingGate.Faults(changed, setting, items, activity.GroupSize.High is var h && h > 6 ? 6 : h);
+            few += Faults(activity with { Materials = [.. activity.Materials.Select(m => m with { Amount = one })] }).Any(f => f.Contains("are there")) ? 1 : 0;
+            far += activity.Game is { } game && Faults(activity with { Game = game with { Target = 900 } }).Any(f => f.Contains("the game takes")) ? 1 : 0;
+            hurried += activity.Game is null && Faults(activity with { Minutes = 0 }).Any(f => f.Contains("minutes, not 0")) ? 1 : 0;
+        }
+
+        few.ShouldBeGreaterThan(60);
+        far.ShouldBe(ActivityLoader.AsWritten.Where(a => a.Game is not null).Sum(a => a.Skills.Count));
+        hurried.ShouldBeGreaterThan(250);
     }
 
     // Two people are named: a question about "she" or "they" has two answers.

@@ -3,6 +3,7 @@ using Fobble.Core.ItemSets;
 using Fobble.Core.Numbers;
 using Fobble.Core.Pictures;
 using Fobble.Core.Sheets;
+using Fobble.Core.Stories;
 
 namespace Fobble.Core.Tests.Sheets;
 
@@ -113,13 +114,27 @@ public class SheetTests
     [Fact]
     public void Story_pages_give_less_from_together_to_alone()
     {
-        int Loops(SheetVariant v) => Make(SheetKind.Stories, v, PaperSize.A4).Pages.Sum(p => p.Picture.CountOf(ShapeRole.Loop, ShapeRole.Letter));
-        int Things(SheetVariant v) => Make(SheetKind.Stories, v, PaperSize.A4).Pages.Sum(p => p.Picture.CountOf(ShapeRole.CounterA, ShapeRole.CounterB));
-        Loops(SheetVariant.Together).ShouldBeGreaterThan(0);
-        Loops(SheetVariant.HalfGiven).ShouldBe(0);
-        // What is asked for is not drawn: counting the drawing must not be the answer.
-        Things(SheetVariant.HalfGiven).ShouldBeInRange(1, Things(SheetVariant.Together) - 1);
+        int Count(SheetVariant v, params ShapeRole[] roles) => Make(SheetKind.Stories, v, PaperSize.A4).Pages.Sum(p => p.Picture.CountOf(roles));
+        int Things(SheetVariant v) => Count(v, ShapeRole.CounterA, ShapeRole.CounterB);
+        Count(SheetVariant.Together, ShapeRole.Note).ShouldBeGreaterThan(Count(SheetVariant.HalfGiven, ShapeRole.Note));
+        Things(SheetVariant.Together).ShouldBe(Things(SheetVariant.HalfGiven));
+        Things(SheetVariant.HalfGiven).ShouldBeGreaterThan(0);
         Things(SheetVariant.Alone).ShouldBe(0);
+    }
+
+    [Fact]
+    public void Counting_what_is_printed_of_a_story_is_never_its_answer()
+    {
+        foreach (var kind in StoryKinds.All)
+        {
+            foreach (var story in StoryMaker.Make(new StoryRequest([kind], new(5, 10), 8, Wording.Usual, 48213, null)))
+            {
+                var begun = StoryDrawing.Begun(story);
+                begun.Circled.Concat(begun.Crossed).ShouldBeEmpty();
+                ((int?)(begun.Drawn + begun.Below)).ShouldNotBe(story.AnswerNumber, $"{kind}: {string.Join(" ", story.Lines)}");
+                StoryDrawing.Hint(story).ShouldNotContain(c => char.IsDigit(c));
+            }
+        }
     }
 
     [Fact]
@@ -148,6 +163,50 @@ public class SheetTests
     [InlineData(SentenceWord.Sum, "Sums to finish")]
     public void A_sheet_is_called_by_the_classs_word(SentenceWord word, string title) =>
         Make(SheetKind.Sentences, SheetVariant.Adding, PaperSize.A4, approach: new(FrameStyle.Usual, new(Sentence: word))).Title.ShouldBe(title);
+
+    [Fact]
+    public void Cards_that_are_other_numbers_upside_down_have_a_line_below()
+    {
+        // Worked out by hand: of two digits both are 1, 6, 8 or 9, and the two are not a pair that turns into itself (11, 69, 88, 96).
+        Enumerable.Range(0, 101).Where(Things.ReadsTurned).ShouldBe([6, 9, 16, 18, 19, 61, 66, 68, 81, 86, 89, 91, 98, 99]);
+        var cards = Make(SheetKind.NumeralCards, SheetVariant.Whole, PaperSize.A4, new NumberRange(0, 20)).Pages.SelectMany(p => p.Picture.Shapes);
+        cards.Count(s => s.Role == ShapeRole.Rule).ShouldBe(5);
+    }
+
+    [Fact]
+    public void Shares_with_one_over_have_one_over_and_those_without_a_rest_have_none()
+    {
+        foreach (var (variant, over) in new[] { (SheetVariant.Evenly, 0), (SheetVariant.OneOver, 1) })
+        {
+            var sheet = Make(SheetKind.Shares, variant, PaperSize.A4, children: []);
+            var key = TextOf(sheet.Pages[^1]).Replace('\u00A0', ' ');
+            var shares = System.Text.RegularExpressions.Regex.Matches(key, @"(\d+) between (\d+):").ToList();
+            shares.Count.ShouldBe(4);
+            shares.ShouldAllBe(m => int.Parse(m.Groups[1].Value, null) % int.Parse(m.Groups[2].Value, null) == over);
+            var plates = sheet.Pages.Sum(p => p.Picture.Shapes.Count(s => s.Key.Contains("plate", StringComparison.Ordinal)));
+            plates.ShouldBe(shares.Sum(m => int.Parse(m.Groups[2].Value, null)));
+        }
+    }
+
+    [Theory]
+    [InlineData(SheetVariant.Dots)]
+    [InlineData(SheetVariant.Dice)]
+    [InlineData(SheetVariant.Fingers)]
+    public void Cards_for_a_glance_show_each_number_once(SheetVariant variant)
+    {
+        var sheet = Make(SheetKind.GlanceCards, variant, PaperSize.A4, new NumberRange(1, 10));
+        var shapes = sheet.Pages.SelectMany(p => p.Picture.Shapes).ToList();
+        shapes.Count(s => s.Role is ShapeRole.CounterA or ShapeRole.CounterB or ShapeRole.Pip).ShouldBe(variant == SheetVariant.Fingers ? 0 : 55);
+    }
+
+    [Fact]
+    public void A_numeral_to_trace_has_a_dot_for_each_digit_where_the_pen_starts()
+    {
+        var shapes = Make(SheetKind.PracticeStrips, SheetVariant.Whole, PaperSize.A4, new NumberRange(0, 20), [Two[0]])
+            .Pages.SelectMany(p => p.Picture.Shapes)
+            .ToList();
+        shapes.Count(s => s.Key.StartsWith("start-", StringComparison.Ordinal)).ShouldBe(2 * (10 + (11 * 2)));
+    }
 
     [Fact]
     public void Dominoes_are_every_pair_of_faces_once() =>
