@@ -108,17 +108,16 @@ test('groups are asked for, changed, run, and looked back on', async ({ page }) 
     await page.getByRole('button', { name: 'Accept these groups' }).click()
     await expect(page.getByText('The groups are accepted')).toBeVisible()
     const week = await (await page.request.get(`${server.url}/api/classes/1/weeks/2026-11-25/groups`)).json()
-    const today = week.groups.find(
+    // Somebody who has not done it alone of late: whoever is there to look again has reached the aim before the group meets.
+    const mine = week.groups.filter(
       (g: { slot: { day: string }; run: boolean; children: unknown[] }) => g.slot.day === '2026-11-25' && !g.run,
     )
-    // Whoever is in it to look again, or by hand, has reached the aim already.
-    for (const child of today.children) {
-      const cell = await (await page.request.get(`${server.url}/api/classes/1/children/${child.id}/skills/${today.skill}`)).json()
-      if (cell.strength < 4) {
-        group = { name: child.name, id: child.id, skill: today.skill, session: today.sessionId }
-        break
+    for (const { children, skill, sessionId } of mine)
+      for (const { id, name } of children) {
+        const cell = await (await page.request.get(`${server.url}/api/classes/1/children/${id}/skills/${skill}`)).json()
+        if (!group.id && cell.strength < 3) group = { name, id, skill, session: sessionId }
       }
-    }
+    expect(group.id).toBeGreaterThan(0)
     for (const [day, way] of [
       ['2026-11-23', 'Picture'],
       ['2026-11-24', 'Objects'],
