@@ -34,6 +34,9 @@ public enum CaseForm
 /// <param name="Numbers">In the order of the text: for parts the whole first.</param>
 public sealed partial record ItemCase(string Name, CaseForm Form, IReadOnlyList<int> Numbers)
 {
+    /// <summary>The name of a case that asks whether a sentence is true.</summary>
+    public const string Truth = "true";
+
     /// <summary>As an observation keeps it.</summary>
     public string Text => Name.Length == 0 ? Body() : $"{Name}:{Body()}";
 

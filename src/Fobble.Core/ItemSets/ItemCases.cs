@@ -19,7 +19,7 @@ public static class ItemCases
             ),
             ItemKind.SayBack => Each(range, n => new(ItemCase.Of("back", n), $"Count down from {Of(n)} to zero", Down(n), n, n, null)),
             ItemKind.HowMany => Each(range, n => new(ItemCase.Of("how-many", n), $"Put out a heap of {n}", Of(n), n, n, Scattered(n, seed))),
-            ItemKind.CountRing => Each(range, n => new(ItemCase.Of("ring-count", n), $"Lay {n} in a ring: how many?", Of(n), n, n, Patterns.InCircle(n))),
+            ItemKind.CountRing => Each(range, n => new(ItemCase.Of("ring-count", n), $"Lay {n} in a ring", Of(n), n, n, Patterns.InCircle(n))),
             ItemKind.Give => Each(range, n => new(ItemCase.Of("give", n), $"Please give me {Of(n)}", $"{n} handed over", n, n, Patterns.Row(n))),
             ItemKind.Numeral => Each(range, n => new(ItemCase.Of("numeral", n), $"Show the card {n}", Of(n), n, n, Things.NumeralCard(n))),
             ItemKind.TornTicket => Each(range, n =>

@@ -12,6 +12,7 @@ public static class ItemSetMaker
     private const int MissedWeight = 3;
     private const int NotSeenWeight = 2;
     private const int LargeWeight = 2;
+    private const int MuchWeight = 1000;
     private const int Orders = 40;
 
     /// <summary>Exactly <see cref="ItemRequest.Count"/> items; the same request always gives the same set.</summary>
@@ -46,7 +47,9 @@ public static class ItemSetMaker
             var size = open % cases.Count == 0 ? cases.Count : open % cases.Count;
             while (round.Count < size)
             {
-                var index = random.PickWeighted([.. left.Select(item => WeightOf(item, request.History) * (item.Difficulty >= large ? LargeWeight : 1))]);
+                var index = random.PickWeighted([
+                    .. left.Select(item => WeightOf(item, request.History) * (item.Difficulty >= large ? LargeWeight : 1) * Balance(item, round)),
+                ]);
                 round.Add(left[index]);
                 left.RemoveAt(index);
             }
@@ -56,6 +59,10 @@ public static class ItemSetMaker
 
         return rounds;
     }
+
+    // Of sentences that are true or not, neither is to be had by always saying the same.
+    private static int Balance(Item item, IReadOnlyList<Item> drawn) =>
+        item.Case.Name == ItemCase.Truth && drawn.Count(d => (d.Answer == "true") == (item.Answer == "true")) * 2 <= drawn.Count ? MuchWeight : 1;
 
     private static int WeightOf(Item item, ItemHistory history) =>
         (history.MissedLately.Contains(item.Key) ? MissedWeight : 1) * (history.NotSeenForLong.Contains(item.Key) ? NotSeenWeight : 1);

@@ -344,7 +344,7 @@ internal static class WorkedCases
             _ => s.Total,
         };
         return new(
-            ItemCase.Of("true", s),
+            ItemCase.Of(ItemCase.Truth, s),
             $"{(form % 2 == 0 ? $"{s.First} + {s.Second} = {told}" : $"{told} = {s.First} + {s.Second}")}: true or not?",
             told == s.Total ? "true" : $"not true: {s.First} + {s.Second} = {s.Total}",
             form,

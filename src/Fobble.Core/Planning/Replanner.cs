@@ -72,7 +72,7 @@ public static class Replanner
     internal static string Parameters(double work) =>
         string.Create(
             CultureInfo.InvariantCulture,
-            $"num_workers:1 random_seed:7 linearization_level:1 cp_model_probing_level:0 symmetry_level:0 absolute_gap_limit:{NearEnough} max_deterministic_time:{work:0.0}"
+            $"num_workers:1 random_seed:7 linearization_level:2 cp_model_probing_level:0 symmetry_level:0 absolute_gap_limit:{NearEnough} max_deterministic_time:{work:0.0}"
         );
 
     private static Rearranged? Solve(

@@ -10,13 +10,16 @@ public static class LessonStories
     public static IReadOnlyList<StoryKind> For(ItemKind items) =>
         items switch
         {
-            ItemKind.StoryTotal or ItemKind.Adding => [StoryKind.AddToResult, StoryKind.TogetherTotal],
+            ItemKind.StoryTotal or ItemKind.StoryThree or ItemKind.Adding => [StoryKind.AddToResult, StoryKind.TogetherTotal],
             ItemKind.StoryLeft or ItemKind.TakingAway => [StoryKind.TakeFromResult],
             ItemKind.StoryCame => [StoryKind.AddToChange],
             ItemKind.StoryPart or ItemKind.MissingAddend => [StoryKind.TogetherAddend],
             ItemKind.StoryWent => [StoryKind.TakeFromChange],
-            ItemKind.StoryAtFirst => [StoryKind.AddToStart, StoryKind.TakeFromStart],
+            ItemKind.StoryAtFirst => [StoryKind.TakeFromStart],
+            ItemKind.StoryCameAtFirst => [StoryKind.AddToStart],
             ItemKind.StoryCompare or ItemKind.HowManyMore => [StoryKind.CompareDifferenceMore, StoryKind.CompareDifferenceFewer],
+            ItemKind.StoryLarger => [StoryKind.CompareBiggerMore, StoryKind.CompareBiggerFewer],
+            ItemKind.StorySmaller => [StoryKind.CompareSmallerMore, StoryKind.CompareSmallerFewer],
             ItemKind.OpenParts => [StoryKind.TogetherBoth],
             _ => StoryKinds.Kindergarten,
         };

@@ -17,7 +17,7 @@ internal static class JumpingInTens
             return null;
         }
 
-        var workings = s.Begin($"{s.A} + {s.B}", s.Path(s.A, []));
+        var workings = s.Begin(s.B > s.A ? $"{s.A} + {s.B}" : $"Begin at {Of(s.A)}.", s.Path(s.A, []));
         if (s.B > s.A)
         {
             workings.Then(new Thought.TurnRound(), $"The order does not matter: begin at {Of(s.B)}.", s.Path(s.B, []));

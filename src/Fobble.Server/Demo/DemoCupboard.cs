@@ -28,6 +28,7 @@ internal static class DemoCupboard
         ("dice-dots-3", 2),
         ("dice-0-5", 4),
         ("dice-5-10", 2),
+        ("dice-0-9", 2),
         ("dice-plus-minus", 2),
         ("numeral-cards", 60),
         ("sign-cards", 12),

@@ -3,7 +3,9 @@ using Fobble.Core.Activities;
 using Fobble.Core.Approaches;
 using Fobble.Core.ItemSets;
 using Fobble.Core.Numbers;
+using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
+using Fobble.Core.Stories;
 using Fobble.Core.Strategies;
 
 namespace Fobble.Core.Tests.ItemSets;
@@ -104,7 +106,18 @@ public class ItemSetTests
         }
 
         cases.Count(i => i.Answer == "true").ShouldBeInRange(cases.Count / 3, cases.Count * 2 / 3);
+        for (var seed = 1ul; seed <= 50; seed++)
+        {
+            ItemSetMaker.Make(new(ItemKind.TrueOrFalse, new(3, 10), 6, ItemHistory.None, seed)).Count(i => i.Answer == "true").ShouldBeInRange(2, 4);
+        }
     }
+
+    [Fact]
+    public void Every_kind_of_story_that_is_asked_has_its_own_page() =>
+        Enum.GetValues<ItemKind>()
+            .Where(k => $"{k}".StartsWith("Story", StringComparison.Ordinal))
+            .Where(k => LessonStories.For(k) == StoryKinds.Kindergarten)
+            .ShouldBeEmpty();
 
     [Fact]
     public void Sums_to_choose_a_way_for_are_not_all_of_one_way()
