@@ -218,6 +218,10 @@ public sealed class PlanningTests : IDisposable
         var ines = await _school.ComeInAsAsync("ines");
         var before = await ines.ReadAsync<PlanView>(Plan);
         before.Suggestions.ShouldContain(s => s.Kind == SuggestionKind.LostDays && s.Sentence.Contains("Hill railway trip", StringComparison.Ordinal));
+        (await ines.ReadAsync<TodayView>("/api/classes/1/days/2026-12-03")).Lost!.ShouldStartWith(
+            "Planned for this day, and without a place now (Hill railway trip): “"
+        );
+        (await ines.ReadAsync<TodayView>("/api/classes/1/days/2026-11-25")).Lost.ShouldBeNull();
         var days = Enumerable.Range(7, 4).Select(d => new DateOnly(2026, 12, d)).ToList();
         RevisePlan snow = new(days, "Snow", [], [], RevisionAim.MoveLeast);
         var seen = await Visitor.ReadAsync<RevisionView>(await ines.PostAsync($"{Plan}/revision", snow));
@@ -246,7 +250,8 @@ public sealed class PlanningTests : IDisposable
         after.Weeks.SelectMany(w => w.Days).Where(d => days.Contains(d.Day)).ShouldAllBe(d => d.Different == "Snow" && d.Places == 0 && d.School);
         (await ines.ReadAsync<TodayView>("/api/classes/1/days/2026-12-08")).ShouldSatisfyAllConditions(
             t => t.Carpet.ShouldBeNull(),
-            t => t.Different.ShouldBe("Snow")
+            t => t.Different.ShouldBe("Snow"),
+            t => t.Lost.ShouldBeNull("a place was found for what was planned")
         );
         (await ines.ReadAsync<TimetableView>("/api/classes/1/timetable")).Closures.Count(c => c.Name == "Snow" && c.OfClass).ShouldBe(4);
     }

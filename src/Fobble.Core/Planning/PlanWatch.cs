@@ -57,6 +57,15 @@ public static class PlanWatch
         return [.. setting.Plan.Lessons.GroupBy(l => l.Day).SelectMany(day => day.OrderBy(l => l.Place).Skip(RoomOn(setting, day.Key)))];
     }
 
+    /// <summary>What was planned for a day and has no room on it any more, since a trip or closure came after the plan; null where all has.</summary>
+    public static string? LostOn(PlanSetting setting, DateOnly day)
+    {
+        ArgumentNullException.ThrowIfNull(setting);
+        var lost = LessonsWithoutRoom(setting).Where(l => l.Day == day && setting.Map.Has(l.Skill)).Select(l => setting.Map[l.Skill].InSentence).ToList();
+        var since = setting.Timetable.Calendar.Different(day)?.Name is { } name ? $" ({name})" : "";
+        return lost.Count == 0 ? null : $"Planned for this day, and without a place now{since}: {Words.List(lost)}.";
+    }
+
     private static int RoomOn(PlanSetting setting, DateOnly day) => YearScope.DaysOf(setting.Timetable, day, day, setting.Plan.Settings).Sum(d => d.Places);
 
     private static IEnumerable<Suggestion> LostDays(PlanSetting setting)

@@ -2,8 +2,10 @@ using Fobble.Core.Activities;
 using Fobble.Core.Calendars;
 using Fobble.Core.Cupboard;
 using Fobble.Core.Evidence;
+using Fobble.Core.Planning;
 using Fobble.Server.Features.Cupboard;
 using Fobble.Server.Features.GuessJar;
+using Fobble.Server.Features.Planning;
 using Fobble.Server.Features.Sessions;
 using Fobble.Server.Features.Week;
 using Fobble.Server.Hosting;
@@ -42,6 +44,7 @@ public sealed record TodayActivity(string Name, string Purpose, IReadOnlyList<st
 /// <summary>One page for whoever takes the class today.</summary>
 /// <param name="NextSchoolDay">Where to look when this is no school day.</param>
 /// <param name="Different">What is different about the day: a closure, a trip, a half day.</param>
+/// <param name="Lost">Lessons of the plan for which the day has no room any more; null where it has.</param>
 /// <param name="More">Further whole-class lessons.</param>
 /// <param name="Notes">The teacher's words on the day's lessons.</param>
 public sealed record TodayView(
@@ -49,6 +52,7 @@ public sealed record TodayView(
     bool IsSchoolDay,
     DateOnly? NextSchoolDay,
     string? Different,
+    string? Lost,
     Card? Carpet,
     IReadOnlyList<WeekFocus> More,
     IReadOnlyList<string> Notes,
@@ -76,6 +80,7 @@ internal sealed class TodayFeature : IFeature
         CardReader cards,
         WeekReader weeks,
         SetOutReader setOut,
+        PlanReader plans,
         CancellationToken stop
     )
     {
@@ -93,6 +98,7 @@ internal sealed class TodayFeature : IFeature
                 calendar.IsSchoolDay(day),
                 calendar.OnOrAfter(day.AddDays(1)),
                 calendar.Different(day)?.Name,
+                await room.PlanAsync(stop) is { } plan ? PlanWatch.LostOn(await plans.SettingAsync(plan.Document, stop), day) : null,
                 carpet,
                 planned?.More ?? [],
                 planned?.Notes ?? [],

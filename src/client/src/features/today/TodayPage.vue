@@ -37,6 +37,12 @@ const { data: view, error } = useQuery({
       </div>
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <p v-if="view?.lost" class="lost">
+      {{ view.lost }}
+      <RouterLink v-if="leads" class="button small" :to="{ name: 'revise-plan', params: { classId } }"
+        >Find it another day</RouterLink
+      >
+    </p>
 
     <template v-if="view && !view.isSchoolDay">
       <p class="said quiet">{{ view.different ? `No school: ${view.different}.` : 'No school today.' }}</p>
@@ -157,6 +163,11 @@ const { data: view, error } = useQuery({
 .quiet {
   font-size: 1.3rem;
   margin: 2rem 0 1rem;
+}
+
+.lost {
+  padding-left: 0.8rem;
+  border-left: 4px solid var(--marigold);
 }
 
 .today {
