@@ -1,3 +1,4 @@
+using System.ComponentModel;
 using Fobble.Core.Evidence;
 using Fobble.Core.Numbers;
 using Fobble.Core.Skills;
@@ -10,6 +11,7 @@ using Fobble.Server.Features.Sheets;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Caching.Hybrid;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging;
 
@@ -22,6 +24,33 @@ public sealed class RoomTests : IDisposable
     private readonly School _school = new();
 
     public void Dispose() => _school.Dispose();
+
+    // Whatever is read of it while it is kept would be its being written out, each time it is made and however large.
+    [Fact]
+    public async Task What_never_changes_is_kept_as_it_is_and_not_written_out()
+    {
+        await using var scope = _school.Services.CreateAsyncScope();
+        var cache = scope.ServiceProvider.GetRequiredService<HybridCache>();
+        Immutable made = new();
+        (await cache.GetOrCreateAsync("kept", _ => ValueTask.FromResult(made))).ShouldBeSameAs(made);
+        (await cache.GetOrCreateAsync("kept", _ => ValueTask.FromResult(new Immutable()))).ShouldBeSameAs(made);
+        made.TimesRead.ShouldBe(0);
+    }
+
+    [ImmutableObject(true)]
+    private sealed class Immutable
+    {
+        internal int TimesRead { get; private set; }
+
+        public string Text
+        {
+            get
+            {
+                TimesRead++;
+                return "";
+            }
+        }
+    }
 
     [Fact]
     public async Task What_is_written_meanwhile_is_not_seen_until_the_room_is_entered_again()

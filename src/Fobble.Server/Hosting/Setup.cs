@@ -18,6 +18,9 @@ public static class Setup
     /// <summary>What has not ended by then when the server is told to stop is left where it is: nothing of it was kept.</summary>
     private static readonly TimeSpan ShutdownTimeout = TimeSpan.FromSeconds(2);
 
+    /// <summary>Contents, plans, sheets and states of checks that are kept at once; beyond it the oldest go.</summary>
+    private const int MostKept = 400;
+
     // At build the application is started to write its OpenAPI document, without a database.
     private static bool WritesOpenApi => System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 
@@ -31,7 +34,8 @@ public static class Setup
         var database = Path.Combine(settings.Data, DatabaseFile);
         services.AddDbContextPool<FobbleDb>(options => FobbleDb.Configure(options, database));
         services.AddSingleton(_ => new ReadingContexts(database));
-        services.AddHybridCache();
+        services.AddMemoryCache(cache => cache.SizeLimit = MostKept);
+        services.AddHybridCache().AddSerializerFactory<KeptInMemory>();
         services.AddSingleton<ContentCache>();
         services.AddSingleton<PlanCache>();
         services.AddSingleton<ObservationCache>();
