@@ -53,6 +53,18 @@ public sealed class RoomTests : IDisposable
     }
 
     [Fact]
+    public async Task Whoever_could_not_come_in_keeps_no_snapshot_open()
+    {
+        await using var scope = _school.Services.CreateAsyncScope();
+        var rooms = scope.ServiceProvider.GetRequiredService<ClassRooms>();
+        await Should.ThrowAsync<KeyNotFoundException>(() => rooms.OpenAsync(new(77), default));
+        var db = _school.Db(scope);
+        await db.Database.ExecuteSqlAsync($"UPDATE Schools SET Name = Name || '.'");
+        var busy = await db.Database.SqlQuery<int>($"PRAGMA wal_checkpoint(TRUNCATE)").ToListAsync();
+        busy[0].ShouldBe(0);
+    }
+
+    [Fact]
     public async Task What_is_written_meanwhile_is_not_seen_until_the_room_is_entered_again()
     {
         await using var scope = _school.Services.CreateAsyncScope();

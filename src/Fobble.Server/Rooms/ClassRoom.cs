@@ -73,6 +73,20 @@ internal sealed partial class ClassRoom(ReadingContexts contexts, ContentCache c
     public async Task EnterAsync(ClassId id, CancellationToken stop)
     {
         await LeaveAsync();
+        try
+        {
+            await ReadAsync(id, stop);
+        }
+        catch
+        {
+            // Whoever never came in has nothing to leave: a snapshot that stayed open would keep the log from being emptied, and end the process once it is collected.
+            await LeaveAsync();
+            throw;
+        }
+    }
+
+    private async Task ReadAsync(ClassId id, CancellationToken stop)
+    {
         _db = contexts.Open();
         await _db.Database.OpenConnectionAsync(stop);
 
