@@ -76,11 +76,16 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     /// <summary>Options for a database file: foreign keys on, up to five seconds of patience while another writer is at work, and a commit that is on disk.</summary>
     public static void Configure(DbContextOptionsBuilder options, string file) =>
-        options.UseSqlite($"Data Source={file};Foreign Keys=True;Default Timeout=5").AddInterceptors(FullySynchronous.Instance);
+        options
+            .UseSqlite($"Data Source={file};Foreign Keys=True;Pooling=False;Default Timeout=5")
+            .AddInterceptors(FullySynchronous.Instance, StaysOpen.Instance);
 
     /// <summary>Options for reading only: nothing is tracked, and what would write is refused by SQLite itself.</summary>
     public static void ConfigureReading(DbContextOptionsBuilder options, string file) =>
-        options.UseSqlite($"Data Source={file};Mode=ReadOnly;Default Timeout=5").UseQueryTrackingBehavior(QueryTrackingBehavior.NoTracking);
+        options.UseSqlite(Reading(file)).UseQueryTrackingBehavior(QueryTrackingBehavior.NoTracking).AddInterceptors(StaysOpen.Instance);
+
+    /// <summary>Keeps the file open until it is disposed of: see <see cref="StaysOpen.Keep"/>.</summary>
+    public static SqliteConnection KeepOpen(string file) => StaysOpen.Keep(Reading(file));
 
     /// <summary>
     /// What a database file holds, asked of SQLite directly: EF would have to build its whole model first, which is most of a start.
@@ -92,7 +97,7 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
             return (false, false);
         }
 
-        using var connection = new SqliteConnection($"Data Source={file};Mode=ReadOnly");
+        using var connection = new SqliteConnection(Reading(file));
         connection.Open();
         bool Ask(string question)
         {
@@ -111,11 +116,16 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
         return (upToDate, upToDate && Ask("SELECT COUNT(*) FROM Schools"));
     }
 
+    private static string Reading(string file) => $"Data Source={file};Mode=ReadOnly;Pooling=False;Default Timeout=5";
+
     /// <summary>Brings the schema up to date and switches to write-ahead logging, so that reading never waits for recording.</summary>
     public void Prepare()
     {
         Database.Migrate();
         Database.ExecuteSqlRaw("PRAGMA journal_mode=WAL");
+
+        // A migration that builds a table anew switches them off, and this connection stays open.
+        Database.ExecuteSqlRaw("PRAGMA foreign_keys=ON");
     }
 
     /// <summary>Makes sure that an answer means "on disk": what was asked of SQLite is what it does.</summary>

@@ -137,12 +137,8 @@ public class ObservationCacheTests(School school) : IClassFixture<School>
         (await ReadAsync(last, 1)).Count.ShouldBe(start + (writers * 15));
     }
 
-    private static async Task<ClassRoom> EnterAsync(AsyncServiceScope scope, int classId)
-    {
-        var room = ActivatorUtilities.CreateInstance<ClassRoom>(scope.ServiceProvider);
-        await room.EnterAsync(new(classId), default);
-        return room;
-    }
+    private static Task<ClassRoom> EnterAsync(AsyncServiceScope scope, int classId) =>
+        scope.ServiceProvider.GetRequiredService<ClassRooms>().OpenAsync(new(classId), default);
 
     private async Task<IReadOnlyList<Observation>> ReadAsync(AsyncServiceScope scope, int classId, ObservationCache? cache = null)
     {

@@ -73,6 +73,25 @@ public sealed class RoomTests : IDisposable
     }
 
     [Fact]
+    public async Task A_room_that_nobody_left_is_left_at_the_end_of_the_request()
+    {
+        for (var i = 0; i < 20; i++)
+        {
+            await using var scope = _school.Services.CreateAsyncScope();
+            await scope.ServiceProvider.GetRequiredService<ClassRooms>().OpenAsync(new(1), default);
+        }
+
+        // Were they left to the collector, their connections would come back with a transaction still open.
+        GC.Collect();
+        GC.WaitForPendingFinalizers();
+        await using var next = _school.Services.CreateAsyncScope();
+        for (var i = 0; i < 40; i++)
+        {
+            (await next.ServiceProvider.GetRequiredService<ClassRooms>().OpenAsync(new(1), default)).Name.ShouldNotBeEmpty();
+        }
+    }
+
+    [Fact]
     public async Task What_is_written_meanwhile_is_not_seen_until_the_room_is_entered_again()
     {
         await using var scope = _school.Services.CreateAsyncScope();

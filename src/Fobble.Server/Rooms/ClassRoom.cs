@@ -8,7 +8,6 @@ using Fobble.Data.Model;
 using Fobble.Server.Features.ClassApproach;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
-using Microsoft.EntityFrameworkCore.Storage;
 
 namespace Fobble.Server.Rooms;
 
@@ -20,6 +19,7 @@ internal sealed partial class ClassRoom(ReadingContexts contexts, ContentCache c
     : IAsyncDisposable
 {
     private FobbleDb? _db;
+    private SqliteTransaction? _snapshot;
     private Moment? _moment;
 
     /// <summary>The snapshot: read from it what the room itself does not have.</summary>
@@ -91,8 +91,8 @@ internal sealed partial class ClassRoom(ReadingContexts contexts, ContentCache c
         await _db.Database.OpenConnectionAsync(stop);
 
         // Deferred, so that it takes no lock; the first query below takes the snapshot.
-        var transaction = ((SqliteConnection)_db.Database.GetDbConnection()).BeginTransaction(deferred: true);
-        await _db.Database.UseTransactionAsync(transaction, stop);
+        _snapshot = ((SqliteConnection)_db.Database.GetDbConnection()).BeginTransaction(deferred: true);
+        await _db.Database.UseTransactionAsync(_snapshot, stop);
         var own = await _db.Classes.Include(c => c.School).FirstOrDefaultAsync(c => c.Id == id.Value, stop)
             ?? throw new KeyNotFoundException($"There is no class {id}.");
         var versions = await _db.ClassVersions.SingleAsync(v => v.ClassId == id.Value, stop);
@@ -110,16 +110,15 @@ internal sealed partial class ClassRoom(ReadingContexts contexts, ContentCache c
     private async Task LeaveAsync()
     {
         Forget();
-        if (_db is { } db)
+        var (db, snapshot) = (_db, _snapshot);
+        (_db, _snapshot, _moment) = (null, null, null);
+        if (db is not null)
         {
             // The transaction is SQLite's own: EF was only told to use it.
-            var transaction = db.Database.CurrentTransaction?.GetDbTransaction();
             await db.Database.UseTransactionAsync(null);
-            transaction?.Dispose();
+            snapshot?.Dispose();
             await db.DisposeAsync();
         }
-
-        (_db, _moment) = (null, null);
     }
 
     private static InvalidOperationException NotEntered() => new("Nobody has entered this room: it is asked for outside the addresses of a class.");
