@@ -19,6 +19,10 @@ public static class PlayingGate
         SecondsAWord = 0.7,
         SecondsAnItem = 8;
 
+    /// <summary>Setting: seconds an item takes where every child of the group has a turn at it and all of them talk it over; and to gather and to clear away.</summary>
+    private const double SlowestItem = 60,
+        AroundIt = 120;
+
     /// <summary>Minutes may be off by half (and a minute).</summary>
     private const double OffBy = 1.5;
     private const double LeastShare = 0.5;
@@ -84,9 +88,16 @@ public static class PlayingGate
         (new(@"\btrays?\b|\bwells?\b(?! done)"), [Purpose.Tray]),
         (new(@"\bcoins?\b"), [Purpose.Money]),
         (new(@"\bdomino(es)?\b"), [Purpose.Dominoes]),
+        (new(@"\brods?\b|\bplates?\b"), [Purpose.Blocks]),
         (new(@"\bmat\b"), [Purpose.BondMat, Purpose.Path]),
         (new(@"\bpaper\b|\b[Ww]rites?\b(?!.* air)"), [Purpose.Paper, Purpose.Writing, Purpose.Slips]),
     ];
+
+    private static readonly Regex SoMany = new(
+        @"\b(?<many>two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|twenty)\s(?:more\s)?(?<thing>dice|cards|frames|counters|cubes|boxes|baskets|bags|tins|trays|coins|rods|plates|dominoes|sticks|boards)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex MovesAcross = new(@"\bmoves? (one|some)\b.*\b(level|balance|equal|as many|the same)", RegexOptions.IgnoreCase);
 
     /// <param name="items">As the session gets them.</param>
     /// <param name="children">In one small group, or on the carpet.</param>
@@ -102,6 +113,8 @@ public static class PlayingGate
         return
         [
             .. Named(activity),
+            .. activity.Prepare.Concat(activity.Steps).SelectMany(line => Handled(line, activity, Amount)),
+            .. activity.Steps.SelectMany(step => Levelled(step, items)).Take(1),
             .. activity.Game is { } game ? Rolled(game, activity, setting, children) : Timed(activity, setting, items),
             .. items.SelectMany(item => Laid(activity, setting.Items, item, OfPurpose(Purpose.Counting) + OfPurpose(Purpose.Joining))).Take(1),
             .. items.SelectMany(item => Built(setting.Items, item, Of)).Take(1),
@@ -116,6 +129,35 @@ public static class PlayingGate
         let word = thing.Named.Match(line)
         where word.Success && !activity.Materials.Any(m => thing.Meant.Contains(m.Item.Purpose))
         select $"'{line}': no {word.Value.ToLowerInvariant()} is on the list";
+
+    // A line that takes so many of a thing in hand needs as many on the list: "roll two dice", "lay ten sticks".
+    private static IEnumerable<string> Handled(string line, Activity activity, Func<Material, int> amount)
+    {
+        foreach (Match match in SoMany.Matches(line))
+        {
+            var needed = Enumerable.Range(2, 19).First(n => match.Groups["many"].Value.Equals(NumberWords.Of(n), StringComparison.OrdinalIgnoreCase));
+            var meant = Things.Where(t => t.Named.IsMatch(match.Groups["thing"].Value)).SelectMany(t => t.Meant).ToList();
+            var there = activity.Materials.Where(m => meant.Contains(m.Item.Purpose)).Sum(amount);
+            if (there > 0 && needed > there)
+            {
+                yield return $"'{line}': {needed} {match.Groups["thing"].Value} are needed, {there} are there";
+            }
+        }
+    }
+
+    // One thing moved across changes both sides: sides that differ by an odd number never come level.
+    private static IEnumerable<string> Levelled(string step, IReadOnlyList<Item> items)
+    {
+        if (MovesAcross.IsMatch(step))
+        {
+            foreach (var item in items.Where(i => i.Case is { Form: CaseForm.Pair or CaseForm.Sums } && Difference(i.Case) % 2 == 1))
+            {
+                yield return $"'{step}': {item.Ask} can't come level";
+            }
+        }
+    }
+
+    private static int Difference(ItemCase c) => Math.Abs(c.Numbers[0] - c.Numbers[c.Form == CaseForm.Sums ? 3 : 1]);
 
     private static IEnumerable<string> Rolled(Game game, Activity activity, ActivitySkill setting, int children)
     {
@@ -175,6 +217,12 @@ public static class PlayingGate
         if (seconds > ((activity.Minutes * OffBy) + 1) * 60)
         {
             yield return $"{items.Count} items take about {seconds / 60:0} minutes, not {activity.Minutes}";
+        }
+
+        var slowly = AroundIt + items.Sum(i => SlowestItem + (2 * Effort(setting.Items, i.Case.Numbers)));
+        if (items.Count > 0 && activity.Minutes * 60 > slowly * OffBy)
+        {
+            yield return $"{items.Count} items are over in {slowly / 60:0} minutes at most, not {activity.Minutes}";
         }
     }
 

@@ -61,6 +61,11 @@ public static class WeighingGate
             faults.Add($"the slip '{slip.Text}' can't be seen with {setting.Range}");
         }
 
+        foreach (var slip in map[setting.Skill].Slips.Where(s => !SlipShows.In(s, items)))
+        {
+            faults.Add($"the slip '{slip.Text}' comes to what is right in every item, for instance in {items[0].Ask}");
+        }
+
         if (setting.Skill.Value is not ("take.zero" or "bond.zero-part" or "compare.same") && items.Count(AsksNothing) > Math.Max(1, MostTrivial * items.Count))
         {
             faults.Add($"{items.Count(AsksNothing)} of {items.Count} ask nothing, for instance {items.First(AsksNothing).Ask}");

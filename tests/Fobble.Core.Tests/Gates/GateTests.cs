@@ -213,6 +213,66 @@ public class GateTests(ITestOutputHelper output)
         hurried.ShouldBeGreaterThan(250);
     }
 
+    [Fact]
+    public void A_step_that_the_things_or_the_numbers_do_not_allow_does_not_come_through()
+    {
+        var (activity, setting, _, items) = Sets().First(s => s.Activity.Id.Value == "sums-on-the-balance");
+        IReadOnlyList<string> Faults(string step, params IReadOnlyList<Item> with) =>
+            PlayingGate.Faults(activity with { Steps = [step] }, setting, with.Count > 0 ? with : items, 2);
+        Faults("Hang four cubes on each side.").ShouldBeEmpty();
+        Faults("Stand two boxes beside it.").ShouldContain(f => f.Contains("no boxes is on the list"));
+        PlayingGate
+            .Faults(activity with { Steps = ["Turn twelve cards."] }, setting, items, 2)
+            .ShouldContain(f => f.Contains("no cards is on the list") || f.Contains("12 cards are needed"));
+
+        var oneApart = ItemSetMaker
+            .Make(new(ItemKind.CompareSets, new(3, 10), 12, ItemHistory.None, 1))
+            .Where(i => Math.Abs(i.Case.Numbers[0] - i.Case.Numbers[1]) == 1);
+        Faults("Move one across until it hangs level.", [.. oneApart]).ShouldContain(f => f.Contains("can't come level"));
+    }
+
+    [Fact]
+    public void More_in_hand_than_on_the_list_and_too_slowa_lesson_do_not_come_through()
+    {
+        var (few, slow) = (0, 0);
+        var lessons = Sets().Where(s => s.Words == Wording.Usual && s.Activity.Game is null).DistinctBy(s => (s.Activity.Id, s.Setting)).ToList();
+        foreach (var (activity, setting, _, items) in lessons)
+        {
+            slow += PlayingGate.Faults(activity with { Minutes = 60 }, setting, items, 2).Any(f => f.Contains("at most, not 60")) ? 1 : 0;
+            few += PlayingGate
+                .Faults(
+                    activity with
+                    {
+                        Prepare = ["Lay out twenty counters, twenty cards, twenty frames, twenty boxes."],
+                        Materials = [.. activity.Materials.Select(m => m with { Amount = new("1") })],
+                    },
+                    setting,
+                    items,
+                    2
+                )
+                .Any(f => f.Contains("are needed, 1 are there") || f.Contains("are needed, 2 are there"))
+                ? 1
+                : 0;
+        }
+
+        slow.ShouldBeGreaterThan(lessons.Count * 9 / 10);
+        few.ShouldBeGreaterThan(lessons.Count / 2);
+    }
+
+    [Fact]
+    public void A_slip_that_comes_to_what_is_right_does_not_come_through()
+    {
+        IReadOnlyList<Item> Alike(params int[] halves) =>
+            [
+                .. halves.Select(h =>
+                    ItemSetMaker.Make(new(ItemKind.Adding, new(2 * h, 2 * h), 12, ItemHistory.None, 1)).First(i => i.Case.Numbers[1] == i.Case.Numbers[2])
+                ),
+            ];
+        WeighingGate
+            .Faults(Map, new(new("bond.hidden-10"), ItemKind.HiddenPart, new(6, 10)), Alike(3, 4, 5))
+            .ShouldContain(f => f.Contains("'Gives the part in sight' comes to what is right"));
+    }
+
     // Two people are named: a question about "she" or "they" has two answers.
     [Fact]
     public void No_question_asks_about_a_pronoun()
