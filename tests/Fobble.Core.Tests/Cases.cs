@@ -10,5 +10,8 @@ internal static class Cases
 {
     private static readonly int Percent = int.Parse(Environment.GetEnvironmentVariable("FOBBLE_CASES") ?? "100", CultureInfo.InvariantCulture);
 
+    /// <summary>Whether so many are tried that each kind of case is sure to be among them.</summary>
+    public static bool AreAll => Percent >= 100;
+
     public static int Of(int all) => Math.Max(1, all * Percent / 100);
 }

@@ -37,7 +37,7 @@ public static class Things
         List<Shape> shapes =
         [
             Shape.Box("card", ShapeRole.Card, 0.1, 0.1, 1.8, 2.4),
-            Shape.Label("numeral", ShapeRole.Numeral, 1, 1.3, number > 9 ? 1.2 : 1.6, $"{number}"),
+            Shape.Label("numeral", ShapeRole.Numeral, 1, 1.3, SizeOn(1.6, number), $"{number}"),
         ];
         if (ReadsTurned(number))
         {
@@ -46,6 +46,16 @@ public static class Things
 
         return new(2, 2.6, shapes, $"Numeral {number}");
     }
+
+    // A digit is six tenths as wide as it is high: two of them fit a card at three quarters of the size, three at half of it.
+    private static double SizeOn(double ofOneDigit, int number) =>
+        ofOneDigit
+        * number switch
+        {
+            > 99 => 0.54,
+            > 9 => 0.75,
+            _ => 1,
+        };
 
     /// <summary>Whether a card would show another number if it lay upside down: 6, 9, 68, 89.</summary>
     public static bool ReadsTurned(int number)
@@ -68,7 +78,7 @@ public static class Things
             shapes.Add(Shape.Box($"card-{i + 1}", numbers[i] is null ? ShapeRole.Cell : ShapeRole.Card, (i * 1.9) + 0.1, 0.1, 1.7, 2.1));
             if (numbers[i] is { } number)
             {
-                shapes.Add(Shape.Label($"numeral-{number}", ShapeRole.Numeral, (i * 1.9) + 0.95, 1.15, number > 9 ? 1 : 1.35, $"{number}"));
+                shapes.Add(Shape.Label($"numeral-{number}", ShapeRole.Numeral, (i * 1.9) + 0.95, 1.15, SizeOn(1.35, number), $"{number}"));
             }
         }
 

@@ -61,23 +61,24 @@ public static class MatOpenings
             or ItemKind.NearDoubles
             or ItemKind.ChooseWay
             or ItemKind.SplitTeen => $"sums?a={numbers[1]}&b={numbers[2]}",
-            ItemKind.StoryTotal => Story(StoryKind.AddToResult, numbers[0]),
-            ItemKind.StoryLeft => Story(StoryKind.TakeFromResult, numbers[0]),
-            ItemKind.StoryCame => Story(StoryKind.AddToChange, numbers[0]),
-            ItemKind.StoryPart => Story(StoryKind.TogetherAddend, numbers[0]),
-            ItemKind.StoryWent => Story(StoryKind.TakeFromChange, numbers[0]),
-            ItemKind.StoryAtFirst => Story(StoryKind.TakeFromStart, numbers[0]),
-            ItemKind.StoryCameAtFirst => Story(StoryKind.AddToStart, numbers[0]),
-            ItemKind.StoryLarger => Story(StoryKind.CompareBiggerMore, numbers[0]),
-            ItemKind.StorySmaller => Story(StoryKind.CompareSmallerFewer, numbers[0]),
-            ItemKind.StoryCompare => Story(StoryKind.CompareDifferenceMore, numbers[0]),
+            ItemKind.StoryTotal => Story(StoryKind.AddToResult, "lanterns", numbers),
+            ItemKind.StoryLeft => Story(StoryKind.TakeFromResult, "lanterns", numbers),
+            ItemKind.StoryCame => Story(StoryKind.AddToChange, "wagons", numbers),
+            ItemKind.StoryPart => Story(StoryKind.TogetherAddend, "wagons", numbers),
+            ItemKind.StoryWent => Story(StoryKind.TakeFromChange, "kites", numbers),
+            ItemKind.StoryAtFirst => Story(StoryKind.TakeFromStart, "kites", numbers),
+            ItemKind.StoryCameAtFirst => Story(StoryKind.AddToStart, "wagons", numbers),
+            ItemKind.StoryLarger => Story(StoryKind.CompareBiggerMore, "lanterns", numbers),
+            ItemKind.StorySmaller => Story(StoryKind.CompareSmallerFewer, "lanterns", numbers),
+            ItemKind.StoryCompare => Story(StoryKind.CompareDifferenceMore, "lanterns", numbers),
             _ => null,
         };
 
     private static string TakeFrom(IReadOnlyList<int> numbers) => $"sums?a={numbers[0]}&op=TakeAway&b={numbers[1]}";
 
-    // Below four there is no story whose answer is not told in it; among a few small numbers there is always one.
-    private static string? Story(StoryKind kind, int total) => total < 4 ? null : $"story?kind={kind}&low={total}&high={Math.Max(total, 7)}&seed={total}";
+    // The very story of the card: its numbers, and the things it tells of.
+    private static string Story(StoryKind kind, string of, IReadOnlyList<int> numbers) =>
+        $"story?kind={kind}&of={of}&low={numbers[0]}&high={numbers[0]}&first={numbers[1]}&seed={numbers[0]}";
 
     private static string? Look(LookLayout layout, int number) =>
         number < 1 || number > QuickLook.Most(layout) ? null : $"look?layout={layout}&number={number}&seed={number}";

@@ -46,6 +46,16 @@ public static class StoryMaker
         ];
     }
 
+    /// <summary>The story of given numbers in a given setting, as an item of a card tells it.</summary>
+    /// <param name="setting">Its id.</param>
+    /// <exception cref="RefusedException">There is no such setting, or a part is nothing.</exception>
+    public static Story Told(StoryKind kind, string setting, Split parts, Wording words, ulong seed)
+    {
+        RefusedException.Unless(StorySetting.Shipped.Any(s => s.Id == setting), "of", $"There are no stories of '{setting}'.");
+        RefusedException.Unless(parts is { First: > 0, Second: > 0 }, "first", $"A story of {parts.Total} has no part of {parts.First}.");
+        return StoryTeller.Tell(kind, StorySetting.Named(setting), parts, PeopleFrom(new(seed)), words);
+    }
+
     /// <summary>The numbers that a kind of story may use within a range.</summary>
     public static IEnumerable<Split> Numbers(StoryKind kind, StoryRequest request)
     {

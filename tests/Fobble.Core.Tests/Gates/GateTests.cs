@@ -187,6 +187,24 @@ public class GateTests(ITestOutputHelper output)
     }
 
     [Fact]
+    public void Every_line_of_every_skill_is_read()
+    {
+        List<string> faults = [];
+        foreach (var words in Words)
+        {
+            foreach (var skill in SkillMapLoader.AsWritten().InWords(words).Skills)
+            {
+                foreach (var line in skill.LookFor.Concat(skill.Slips.Select(s => s.Text)).Concat(skill.Strategies.Select(s => s.Text)).Append(skill.ICan))
+                {
+                    faults.AddRange(ReadingGate.Faults(line, words, mixed: true).Select(f => $"{skill.Id}: {line} – {f}"));
+                }
+            }
+        }
+
+        faults.Distinct().Take(60).ShouldBeEmpty();
+    }
+
+    [Fact]
     public void A_game_whose_dice_never_show_half_of_the_facts_does_not_come_through()
     {
         var activity = ActivityLoader.AsWritten.Single(a => a.Id.Value == "two-sums-a-breath");

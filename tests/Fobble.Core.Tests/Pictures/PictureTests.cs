@@ -33,6 +33,23 @@ public class PictureTests
         picture.Shapes.Select(s => s.Key).Distinct().Count().ShouldBe(picture.Shapes.Count);
     }
 
+    // A digit is about six tenths as wide as it is high.
+    [Fact]
+    public void Every_numeral_fits_its_card()
+    {
+        for (var number = 0; number <= 999; number++)
+        {
+            foreach (var picture in (Picture[])[Things.NumeralCard(number), Things.NumeralCards([number, null, number])])
+            {
+                var card = picture.Shapes.First(s => s.Role == ShapeRole.Card);
+                foreach (var label in picture.Shapes.Where(s => s.Role == ShapeRole.Numeral))
+                {
+                    (0.6 * label.Width * label.Text!.Length).ShouldBeLessThan(card.Width, $"{number}");
+                }
+            }
+        }
+    }
+
     [Fact]
     public void A_heap_never_has_two_things_touching_and_stays_inside() =>
         Gen.Select(Gen.Int[0, 40], Gen.ULong)

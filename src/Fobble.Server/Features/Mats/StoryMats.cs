@@ -1,5 +1,6 @@
 using System.Globalization;
 using Fobble.Core.Mats;
+using Fobble.Core.Numbers;
 using Fobble.Core.Sheets;
 using Fobble.Core.Stories;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -29,10 +30,10 @@ internal static class StoryMats
         );
     }
 
-    private static Ok<StoryMat> Tell(ClassRoom room, StoryKind kind, int low, int high, string? theme, long seed)
+    private static Ok<StoryMat> Tell(ClassRoom room, StoryKind kind, int low, int high, string? theme, long seed, string? of, int? first)
     {
         var words = room.Approach.Words;
-        var story = Make(kind, low, high, theme, seed, words);
+        var story = Make(kind, low, high, theme, seed, of, first, words);
         var slips = Enumerable
             .Range(0, (2 * story.Whole) + 2)
             .Select(n => (n, Slip: story.SlipBehind(n)))
@@ -63,6 +64,8 @@ internal static class StoryMats
         int high,
         string? theme,
         long seed,
+        string? of,
+        int? first,
         int drawn,
         int below,
         string? circled,
@@ -75,19 +78,20 @@ internal static class StoryMats
             "drawing",
             $"A drawing holds up to {Most} things, and only what is drawn can be marked."
         );
-        var story = Make(kind, low, high, theme, seed, room.Approach.Words);
+        var story = Make(kind, low, high, theme, seed, of, first, room.Approach.Words);
         var verdict = PictureChecker.Check(story, marking);
         return TypedResults.Ok(new StoryChecked(StoryDrawing.Draw(story, marking), verdict.Agrees, verdict.Off));
     }
 
     private const int Most = 20;
 
-    private static Story Make(StoryKind kind, int low, int high, string? theme, long seed, Core.Numbers.Wording words)
+    // By chance within a range; or, of these things and with this first part, the one story that a card tells.
+    private static Story Make(StoryKind kind, int low, int high, string? theme, long seed, string? of, int? first, Wording words)
     {
         RefusedException.Unless(high <= Most, "range", $"Stories go to {Most}.");
-        return StoryMaker.Make(
-            new StoryRequest([kind], Core.Numbers.NumberRange.Asked(low, high), 1, words, (ulong)seed, string.IsNullOrEmpty(theme) ? null : theme)
-        )[0];
+        return of is not null && first is { } part
+            ? StoryMaker.Told(kind, of, new(part, low - part), words, (ulong)seed)
+            : StoryMaker.Make(new StoryRequest([kind], NumberRange.Asked(low, high), 1, words, (ulong)seed, string.IsNullOrEmpty(theme) ? null : theme))[0];
     }
 
     private static IEnumerable<int> Things(string? list) =>

@@ -20,6 +20,8 @@ const { at, put } = useAddress({
   high: '',
   theme: '',
   seed: '1',
+  of: '',
+  first: '',
   by: 'us',
   drawn: '',
   below: '',
@@ -33,6 +35,8 @@ const told = computed(() => ({
   high: Math.max(whole(at.value.low, 2, 20, usual.value.low), whole(at.value.high, 2, 20, usual.value.high)),
   theme: at.value.theme,
   seed: whole(at.value.seed, 1, 999_999, 1),
+  of: at.value.of || undefined,
+  first: at.value.first ? whole(at.value.first, 1, 19, 1) : undefined,
 }))
 const { data: story, error } = useAsked('story', told, (params) =>
   api.GET('/api/classes/{classId}/mats/story', { params }),
@@ -104,7 +108,7 @@ function draw(change: { drawn?: number; below?: number }) {
 }
 const touch = (thing: number) => put({ [mark.value]: toggled(at.value[mark.value], thing) })
 const tell = (changes: Partial<Record<'kind' | 'low' | 'high' | 'theme' | 'seed', string>>) =>
-  put({ drawn: '', below: '', circled: '', crossed: '', ...changes })
+  put({ drawn: '', below: '', circled: '', crossed: '', of: '', first: '', ...changes })
 
 const things = computed<At[]>(
   () =>
