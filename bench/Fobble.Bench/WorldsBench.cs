@@ -24,7 +24,6 @@ internal static class WorldsBench
     public static IEnumerable<Figure> Run()
     {
         var fitted = ((MadeUpWorld[])[MadeUpWorld.All[0], MadeUpWorld.All[2]]).SelectMany(w => Play(w, 101).Select(h => h.Observations)).ToList();
-        var together = TogetherModel.Of(Map);
         Yardstick[] yardsticks =
         [
             new("last outcome", () => new LastOutcome()),
@@ -32,9 +31,8 @@ internal static class WorldsBench
             new("beta-binomial, half-life 45 days", () => new Share(45)),
             FittedTracing.Fitted(fitted),
             PerformanceFactors.Fitted(fitted),
-            new("Fobble today", () => new TodaysBelief(Map, Calendar)),
-            new("with style", () => new StyledForecast(Map, Calendar, null)),
-            new("with style, skills together", () => new StyledForecast(Map, Calendar, together)),
+            new("Fobble before", () => new EachAloneForecast(Map, Calendar)),
+            new("Fobble now", () => new TogetherForecast(Map, Calendar, EvidenceSettings.Default)),
         ];
         foreach (var world in MadeUpWorld.All)
         {

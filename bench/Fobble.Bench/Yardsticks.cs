@@ -192,26 +192,6 @@ internal sealed class PerformanceFactors(double[] weights) : IForecast
     private static double Logit(double share) => Math.Log(share / (1 - share));
 }
 
-/// <summary>The belief that Fobble judges by today, with the outcomes it expects.</summary>
-internal sealed class TodaysBelief(SkillMap map, SchoolCalendar calendar) : IForecast
-{
-    private static readonly EvidenceSettings Settings = EvidenceSettings.Default;
-    private readonly Dictionary<(ChildId, SkillId), BeliefModel> _models = [];
-
-    public double Alone(Observation next)
-    {
-        var b = _models.TryGetValue((next.Child, next.Skill), out var model) ? model.On(next.Day) : Settings.Prior;
-        return (b * Settings.Alone.IfHas) + ((1 - b) * Settings.Alone.IfNot);
-    }
-
-    public void See(Observation seen)
-    {
-        var model = _models.TryGetValue((seen.Child, seen.Skill), out var known) ? known : new BeliefModel(Settings, calendar);
-        model.See(seen, map[seen.Skill]);
-        _models[(seen.Child, seen.Skill)] = model;
-    }
-}
-
 internal static class Forecasts
 {
     /// <summary>Each class from its first observation to its last, a fresh forecast for each.</summary>

@@ -31,6 +31,10 @@ public sealed class PlanningTests : IDisposable
         return draft;
     }
 
+    // The day of the class's trip: one for which a lesson was planned.
+    private static async Task<DateOnly> TripAsync(Visitor visitor) =>
+        (await visitor.ReadAsync<TimetableView>("/api/classes/1/timetable")).Closures.First(c => c.OfClass).First;
+
     private static async Task<string> RefusalAsync(HttpResponseMessage response, HttpStatusCode status)
     {
         response.StatusCode.ShouldBe(status);
@@ -80,7 +84,7 @@ public sealed class PlanningTests : IDisposable
                 );
         }
 
-        var tuesday = plan.Lessons.Where(l => l.Place == 1).Select(l => l.Day).First();
+        var tuesday = plan.Lessons.Where(l => !l.Past).GroupBy(l => l.Day).First(d => d.Count() == 2).Key;
         await ines.PostAsync($"/api/classes/1/weeks/{tuesday:O}/plan");
         var busy = await ines.ReadAsync<TodayView>($"/api/classes/1/days/{tuesday:O}");
         busy.More.ShouldHaveSingleItem().Skill.ShouldBe(plan.Lessons.First(l => l.Day == tuesday && l.Place == 1).Skill);
@@ -151,9 +155,10 @@ public sealed class PlanningTests : IDisposable
     {
         var ines = await _school.ComeInAsAsync("ines");
         var before = await ines.ReadAsync<PlanView>(Plan);
-        var lesson = before.Lessons.Where(l => !l.Past).Skip(6).First(l => l.Of > 1);
+        var day = await TripAsync(ines);
+        var lesson = before.Lessons.Where(l => !l.Past).Skip(6).First(l => l.Of > 1 && l.Day != day);
         var prices = await ines.ReadAsync<IReadOnlyList<DayPriceView>>($"{Plan}/lessons/{lesson.Skill}/{lesson.Number}/days");
-        var trip = prices.First(p => p.Day == new DateOnly(2026, 12, 3));
+        var trip = prices.First(p => p.Day == day);
         trip.Refused.ShouldBe("Hill railway trip: there is no lesson that day.");
         (
             await RefusalAsync(await ines.PostAsync($"{Plan}/moves", new MoveLesson(1, lesson.Skill, lesson.Number, trip.Day, true)), HttpStatusCode.BadRequest)
@@ -218,10 +223,11 @@ public sealed class PlanningTests : IDisposable
         var ines = await _school.ComeInAsAsync("ines");
         var before = await ines.ReadAsync<PlanView>(Plan);
         before.Suggestions.ShouldContain(s => s.Kind == SuggestionKind.LostDays && s.Sentence.Contains("Hill railway trip", StringComparison.Ordinal));
-        (await ines.ReadAsync<TodayView>("/api/classes/1/days/2026-12-03")).Lost!.ShouldStartWith(
+        (await ines.ReadAsync<TodayView>($"/api/classes/1/days/{await TripAsync(ines):O}")).Lost!.ShouldStartWith(
             "Planned for this day, and without a place now (Hill railway trip): “"
         );
         (await ines.ReadAsync<TodayView>("/api/classes/1/days/2026-11-25")).Lost.ShouldBeNull();
+        var trip = await TripAsync(ines);
         var days = Enumerable.Range(7, 4).Select(d => new DateOnly(2026, 12, d)).ToList();
         RevisePlan snow = new(days, "Snow", [], [], RevisionAim.MoveLeast);
         var seen = await Visitor.ReadAsync<RevisionView>(await ines.PostAsync($"{Plan}/revision", snow));
@@ -230,7 +236,7 @@ public sealed class PlanningTests : IDisposable
         (await ines.ReadAsync<PlanView>(Plan)).Version!.Version.ShouldBe(1, "looking changes nothing");
 
         // One of the moves is not wanted: it is held, and the rest is worked out around it.
-        var held = seen.Moves.First(m => m.Was is { } was && !days.Contains(was) && was != new DateOnly(2026, 12, 3));
+        var held = seen.Moves.First(m => m.Was is { } was && !days.Contains(was) && was != trip);
         var around = snow with { Held = [new(held.Skill, held.Number)] };
         var second = await Visitor.ReadAsync<RevisionView>(await ines.PostAsync($"{Plan}/revision", around));
         second.Moves.ShouldNotContain(m => m.Skill == held.Skill && m.Was == held.Was);
@@ -277,12 +283,19 @@ public sealed class PlanningTests : IDisposable
         var ines = await _school.ComeInAsAsync("ines");
         WeekDay? found = null;
         IReadOnlyList<Alternative> others = [];
-        foreach (var day in (await ines.ReadAsync<WeekView>("/api/classes/1/weeks/2026-11-25")).Days.Skip(2))
+        var monday = new DateOnly(2026, 11, 23);
+        List<WeekDay> days = [];
+        for (var week = monday; week <= monday.AddDays(21); week = week.AddDays(7))
+        {
+            days.AddRange((await Visitor.ReadAsync<WeekView>(await ines.PostAsync($"/api/classes/1/weeks/{week:O}/plan"))).Days);
+        }
+
+        foreach (var day in days.Where(d => d.Day >= School.Today && d.Focus is not null))
         {
             others = await ines.ReadAsync<IReadOnlyList<Alternative>>($"/api/classes/1/days/{day.Day:O}/alternatives?place=Carpet&skill={day.Focus!.Skill}");
             if (others.Count > 1)
             {
-                found = day;
+                (found, monday) = (day, day.Day.AddDays(1 - (int)day.Day.DayOfWeek));
                 break;
             }
         }
@@ -305,8 +318,8 @@ public sealed class PlanningTests : IDisposable
         (await ines.PutAsync("/api/classes/1/days/2026-11-23/activity", new SwapActivity(Place.Transition, null, "", null))).StatusCode.ShouldBe(
             HttpStatusCode.BadRequest
         );
-        var week = await Visitor.ReadAsync<WeekView>(await ines.PostAsync("/api/classes/1/weeks/2026-11-25/plan"));
-        week.Days[at].Focus!.ShouldSatisfyAllConditions(f => f.Activity.Id.ShouldBe(other.Id), f => f.Pinned.ShouldBeTrue());
+        var again = await Visitor.ReadAsync<WeekView>(await ines.PostAsync($"/api/classes/1/weeks/{monday:O}/plan"));
+        again.Days[at].Focus!.ShouldSatisfyAllConditions(f => f.Activity.Id.ShouldBe(other.Id), f => f.Pinned.ShouldBeTrue());
         foreach (var place in new[] { Place.Choice, Place.Transition })
         {
             var ranked = await ines.ReadAsync<IReadOnlyList<Alternative>>($"{address}/alternatives?place={place}");
@@ -315,12 +328,12 @@ public sealed class PlanningTests : IDisposable
             ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         }
 
-        (await ines.ReadAsync<WeekView>("/api/classes/1/weeks/2026-11-25"))
+        (await ines.ReadAsync<WeekView>($"/api/classes/1/weeks/{monday:O}"))
             .Days[at]
             .ShouldSatisfyAllConditions(d => d.ChoicePinned.ShouldBeTrue(), d => d.TransitionPinned.ShouldBeTrue(), d => d.Minutes!.ShouldContain("minutes"));
-        var chosen = (await ines.ReadAsync<WeekView>("/api/classes/1/weeks/2026-11-25")).Days[at].Choice!.Id;
+        var chosen = (await ines.ReadAsync<WeekView>($"/api/classes/1/weeks/{monday:O}")).Days[at].Choice!.Id;
         (await ines.PutAsync($"{address}/activity", new SwapActivity(Place.Choice, null, chosen, null))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await ines.ReadAsync<WeekView>("/api/classes/1/weeks/2026-11-25")).Days[at].ChoicePinned.ShouldBeFalse();
+        (await ines.ReadAsync<WeekView>($"/api/classes/1/weeks/{monday:O}")).Days[at].ChoicePinned.ShouldBeFalse();
     }
 
     [Theory]

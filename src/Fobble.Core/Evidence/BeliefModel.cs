@@ -4,26 +4,41 @@ using Fobble.Core.Skills;
 namespace Fobble.Core.Evidence;
 
 /// <summary>
-/// Belief that a child has a skill: Bayesian knowledge tracing (Corbett and Anderson 1995) with four outcomes, less weight for repeats
+/// What was seen of one skill by itself: Bayesian knowledge tracing (Corbett and Anderson 1995) with four outcomes, less weight for repeats
 /// on one day, and fading between observations. Fed in order; a value between 0 and 1.
 /// </summary>
 public struct BeliefModel(EvidenceSettings settings, SchoolCalendar calendar)
 {
+    // Nothing is ever so sure that it could not be unlearned from the record.
+    private const double Least = 1e-4;
+
     private DateOnly? _lastDay;
     private DateOnly? _lastSpaced;
     private int _onLastDay;
 
     public double Belief { get; private set; } = settings.Prior;
 
-    /// <summary>The highest belief there has been after any observation.</summary>
-    public double Peak { get; private set; }
-
     /// <summary>Successes alone that lie at least two school days apart, at most four: each doubles how long belief lasts.</summary>
     public int SpacedSuccesses { get; private set; }
 
-    /// <summary>Takes in one observation; those of one child and skill must come in order of time.</summary>
-    public void See(Observation observation, Skill skill)
+    /// <summary>How many times likelier what was seen is if the child has the skill; 1 where nothing was.</summary>
+    public readonly double Ratio
     {
+        get
+        {
+            var belief = Math.Clamp(Belief, Least, 1 - Least);
+            return belief / (1 - belief) * (1 - settings.Prior) / settings.Prior;
+        }
+    }
+
+    /// <summary>Takes in one observation of a child of the usual style.</summary>
+    public void See(Observation observation, Skill skill) => See(observation, skill, settings.UsualStyle);
+
+    /// <summary>Takes in one observation; those of one child and skill must come in order of time.</summary>
+    /// <param name="style">How much of what the child has it shows without a nod, 0 to 1.</param>
+    public void See(Observation observation, Skill skill, double style)
+    {
+        var before = Belief;
         Belief = On(observation.Day);
         _onLastDay = observation.Day == _lastDay ? _onLastDay + 1 : 0;
         _lastDay = observation.Day;
@@ -31,12 +46,14 @@ public struct BeliefModel(EvidenceSettings settings, SchoolCalendar calendar)
         // A repeat on the same day tells half as much as the one before it, and teaches half as much.
         var weight = Math.Pow(0.5, _onLastDay);
         var support = observation.Counted(skill);
-        var likelihood = settings.For(support);
+        var likelihood = settings.For(support, style);
         var has = Belief * Math.Pow(likelihood.IfHas, weight);
         var not = (1 - Belief) * Math.Pow(likelihood.IfNot, weight);
         var seen = has / (has + not);
         Belief = seen + ((1 - seen) * settings.LearningIn(observation.Setting) * weight);
-        Peak = Math.Max(Peak, Belief);
+
+        // What is done alone after a long time was not lost meanwhile: seeing it never speaks against it.
+        Belief = support == Support.Alone ? Math.Max(Belief, before) : Belief;
 
         if (support == Support.Alone && (_lastSpaced is not { } last || calendar.SchoolDaysBetween(last, observation.Day) >= 2))
         {

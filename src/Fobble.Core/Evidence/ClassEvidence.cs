@@ -8,13 +8,15 @@ namespace Fobble.Core.Evidence;
 /// </summary>
 public sealed class ClassEvidence
 {
-    private readonly Judge _judge;
-    private readonly Dictionary<ChildId, IReadOnlyList<Observation>[]> _seen;
+    private readonly EvidenceSettings _settings;
+    private readonly Dictionary<ChildId, ChildRecord> _records;
     private readonly Dictionary<ChildId, Mark[]> _marks;
     private readonly IReadOnlyDictionary<ChildId, Inference> _inferred;
+    private readonly Dictionary<SkillId, int> _inDoubt;
 
     /// <param name="observations">The class's observations, none withdrawn, in order of time.</param>
     /// <param name="inferred">What baseline checks take to be there or not, of children who had one.</param>
+    /// <param name="memory">Where records stay that were read before; null to read all of them.</param>
     public ClassEvidence(
         SkillMap map,
         SchoolCalendar calendar,
@@ -22,26 +24,39 @@ public sealed class ClassEvidence
         IReadOnlyList<ChildId> children,
         IEnumerable<Observation> observations,
         DateOnly today,
-        IReadOnlyDictionary<ChildId, Inference>? inferred = null
+        IReadOnlyDictionary<ChildId, Inference>? inferred = null,
+        RecordMemory? memory = null
     )
     {
         ArgumentNullException.ThrowIfNull(map);
         ArgumentNullException.ThrowIfNull(children);
         ArgumentNullException.ThrowIfNull(observations);
-        (Map, Calendar, Children, Today) = (map, calendar, children, today);
-        _judge = new Judge(calendar, settings);
+        (Map, Calendar, Children, Today, _settings) = (map, calendar, children, today, settings);
         _inferred = inferred ?? new Dictionary<ChildId, Inference>();
-        var lists = children.ToDictionary(c => c, _ => new List<Observation>?[map.All.Count]);
-        foreach (var observation in observations)
-        {
-            if (lists.TryGetValue(observation.Child, out var skills) && map.Has(observation.Skill))
-            {
-                (skills[map.IndexOf(observation.Skill)] ??= []).Add(observation);
-            }
-        }
-
-        _seen = lists.ToDictionary(p => p.Key, p => p.Value.Select(o => (IReadOnlyList<Observation>?)o ?? []).ToArray());
-        _marks = _seen.ToDictionary(p => p.Key, p => p.Value.Select((o, i) => _judge.MarkOf(map.All[i], o, today)).ToArray());
+        var seen = observations.ToLookup(o => o.Child);
+        var together = SkillsTogether.Of(map, settings.Together);
+        var year = memory is null ? "" : string.Join(' ', calendar.Terms) + string.Join(' ', calendar.Closures);
+        _records = children.ToDictionary(c => c, child => Read(child, [.. seen[child]], together, memory, year));
+        SecondLooks looks = new(map, calendar, settings.SecondLook, today);
+        AllInDoubt = [.. _records.SelectMany(p => looks.Of(p.Key, p.Value)).OrderByDescending(l => l.Chance).ThenBy(l => l.Child)];
+        LookAgain = [.. looks.ForTheWeek(AllInDoubt, Doubt.NeverSure), .. looks.ForTheWeek(AllInDoubt, Doubt.MayHaveFaded)];
+        _inDoubt = AllInDoubt.CountBy(l => l.Skill).ToDictionary();
+        var doubts = AllInDoubt.ToDictionary(l => (l.Child, l.Skill), l => l.Doubt);
+        var listed = LookAgain.Select(l => (l.Child, l.Skill)).ToHashSet();
+        _marks = _records.ToDictionary(
+            p => p.Key,
+            p =>
+                map.All.Select(
+                        (s, i) =>
+                            new Mark(
+                                p.Value[i]?.Strength ?? Strength.NotSeen,
+                                p.Value.All.Held[i],
+                                doubts.GetValueOrDefault((p.Key, s.Id)),
+                                listed.Contains((p.Key, s.Id))
+                            )
+                    )
+                    .ToArray()
+        );
     }
 
     public SkillMap Map { get; }
@@ -52,12 +67,21 @@ public sealed class ClassEvidence
 
     public DateOnly Today { get; }
 
+    /// <summary>What is worth a second look this week: what was never quite sure, then what may have faded; of each no more than there are minutes for.</summary>
+    public IReadOnlyList<SecondLook> LookAgain { get; }
+
+    /// <summary>Everything in doubt, the most doubtful first, however much it is.</summary>
+    public IReadOnlyList<SecondLook> AllInDoubt { get; }
+
+    /// <summary>Of how many children a skill is in doubt.</summary>
+    public int InDoubt(SkillId skill) => _inDoubt.GetValueOrDefault(skill);
+
     public Mark this[ChildId child, SkillId skill] => _marks[child][Map.IndexOf(skill)];
 
     /// <summary>A child's marks in the order of all skills of the map.</summary>
     public IReadOnlyList<Mark> Row(ChildId child) => _marks[child];
 
-    public IReadOnlyList<Observation> Seen(ChildId child, SkillId skill) => _seen[child][Map.IndexOf(skill)];
+    public IReadOnlyList<Observation> Seen(ChildId child, SkillId skill) => StandingOf(child, skill)?.Seen ?? [];
 
     /// <summary>Skills that a child is secure in, or has kept.</summary>
     public IReadOnlySet<SkillId> SecureSkills(ChildId child) =>
@@ -65,22 +89,54 @@ public sealed class ClassEvidence
 
     public Judgement Judgement(ChildId child, SkillId skill)
     {
-        var judged = _judge.Of(Map[skill], Seen(child, skill), Today);
-        return judged.Strength == Strength.NotSeen && InferenceOf(child, skill) is { } inferred ? judged with { Sentence = inferred.Sentence } : judged;
+        var (record, mark, standing) = (_records[child], this[child, skill], StandingOf(child, skill));
+        var clauses = new StrengthRule(_settings).Clauses(Map[skill], Seen(child, skill), mark.Belief, record.IsBorne(Map.IndexOf(skill)));
+        Explanation explanation = new(this, record, child, Map[skill], mark, standing, clauses);
+        return new(
+            mark.Strength,
+            mark.Belief,
+            mark.LookAgain,
+            mark.Strength >= Strength.Secure ? standing!.FirstSecure : null,
+            standing?.LastAlone,
+            clauses,
+            mark.Doubt == Doubt.None ? null : explanation.Doubt(),
+            explanation.Sentence()
+        );
     }
 
-    /// <summary>How strength went up and down over time, each step on the day of the observation that made it.</summary>
-    public IReadOnlyList<StrengthStep> StepsOf(ChildId child, SkillId skill) => _judge.StepsOf(Map[skill], Seen(child, skill));
+    /// <summary>How strength went up and down over time, each step on the day of the observations that made it.</summary>
+    public IReadOnlyList<StrengthStep> StepsOf(ChildId child, SkillId skill) => StandingOf(child, skill)?.Steps ?? [];
+
+    /// <summary>How much of what the child has it shows without a nod, 0 to 1.</summary>
+    public double StyleOf(ChildId child) => _records[child].Style;
 
     /// <summary>What a baseline check takes to be the case with a skill that nobody has seen yet; null where there is nothing to say.</summary>
     public InferredSkill? InferenceOf(ChildId child, SkillId skill) =>
         this[child, skill].Strength == Strength.NotSeen && _inferred.TryGetValue(child, out var all) ? all.Of(skill) : null;
 
-    /// <summary>Inferred to be there, and not seen yet: shown as a guess to confirm.</summary>
-    public bool LikelyHas(ChildId child, SkillId skill) => InferenceOf(child, skill) is { Likely: true };
+    /// <summary>
+    /// Taken to be there though it is not secure: nobody has seen it and what builds on it speaks for it; a check takes it to be there and nothing speaks
+    /// against it; or something that builds on it is secure. What nobody ever looked at, nor at anything that builds on it, stays to be seen. Shown as a guess
+    /// to confirm.
+    /// </summary>
+    public bool LikelyHas(ChildId child, SkillId skill)
+    {
+        var (mark, record, place) = (this[child, skill], _records[child], Map.IndexOf(skill));
+        return mark.Strength switch
+        {
+            >= Strength.Secure => false,
+            _ when record.IsBorne(place) => true,
+            Strength.NotSeen when record.All.Told[place] > 1 => mark.Belief >= _settings.LikelyFrom || InferenceOf(child, skill) is { Likely: true },
+            Strength.NotSeen => record.All.Told[place] >= 0.5 && InferenceOf(child, skill) is { Likely: true },
+            _ => false,
+        };
+    }
+
+    /// <summary>Likely there, and nobody has seen it yet.</summary>
+    public bool IsInferred(ChildId child, SkillId skill) => this[child, skill].Strength == Strength.NotSeen && LikelyHas(child, skill);
 
     /// <summary>
-    /// Every prerequisite is at strength 3 or more (or likely there, after a baseline check), and the skill itself is neither secure nor likely
+    /// Every prerequisite is at strength 3 or more (or likely there), and the skill itself is neither secure nor likely
     /// there already: the outer fringe of what the child knows (Doignon and Falmagne 1999).
     /// </summary>
     public bool IsReady(ChildId child, SkillId skill) =>
@@ -89,47 +145,47 @@ public sealed class ClassEvidence
         && Map[skill].Needs.All(need => this[child, need].Strength >= Strength.Nearly || LikelyHas(child, need));
 
     /// <summary>Ready as far as can be told, but on something that is inferred and not seen.</summary>
-    public bool IsReadyByGuess(ChildId child, SkillId skill) => IsReady(child, skill) && Map[skill].Needs.Any(need => LikelyHas(child, need));
+    public bool IsReadyByGuess(ChildId child, SkillId skill) => IsReady(child, skill) && Map[skill].Needs.Any(need => IsInferred(child, need));
 
     /// <summary>Share of the class, 0 to 1, for which something holds.</summary>
     public double Share(Func<ChildId, bool> holds) => Children.Count == 0 ? 0 : (double)Children.Count(holds) / Children.Count;
-
-    /// <summary>Everything that is to be looked at again, the most doubtful first.</summary>
-    public IReadOnlyList<(ChildId Child, SkillId Skill)> LookAgain =>
-        [
-            .. Children
-                .SelectMany(child => Map.Skills.Where(s => this[child, s.Id].LookAgain).Select(s => (child, s.Id)))
-                .OrderBy(due => this[due.child, due.Id].Belief),
-        ];
 
     /// <summary>
     /// Whom to look at again first: of each child the skill most in doubt, the most doubtful children first, so that the list is a
     /// handful of children and not one child's whole record.
     /// </summary>
-    public IReadOnlyList<(ChildId Child, SkillId Skill)> DueForAnotherLook(int most) =>
-        [
-            .. Children
-                .Select(child => (child, skill: Map.Skills.Where(s => this[child, s.Id].LookAgain).MinBy(s => this[child, s.Id].Belief)))
-                .Where(due => due.skill is not null)
-                .OrderBy(due => this[due.child, due.skill!.Id].Belief)
-                .Take(most)
-                .Select(due => (due.child, due.skill!.Id)),
-        ];
+    public IReadOnlyList<SecondLook> DueForAnotherLook(int most) =>
+        [.. LookAgain.GroupBy(l => l.Child).Select(g => g.MaxBy(l => l.Chance)).OrderByDescending(l => l.Chance).Take(most)];
 
     /// <summary>Why a child is or is not ready for a skill.</summary>
     public string ReadyBecause(ChildId child, SkillId skill)
     {
-        var likely = Map[skill].Needs.Where(need => LikelyHas(child, need)).Select(need => Map[need].InSentence).ToList();
+        var likely = Map[skill].Needs.Where(need => IsInferred(child, need)).Select(need => Map[need].InSentence).ToList();
         var missing = Map[skill]
             .Needs.Where(need => this[child, need].Strength < Strength.Nearly && !LikelyHas(child, need))
             .Select(need => Map[need].InSentence)
             .ToList();
         return this[child, skill].Strength >= Strength.Secure ? "Has it already."
-            : LikelyHas(child, skill) ? "Has it already, as far as the check can tell: see it once to be sure."
+            : LikelyHas(child, skill) ? "Has it already, as far as can be told: see it once to be sure."
             : likely.Count > 0 && missing.Count == 0
                 ? $"Ready, as a guess to confirm: {Words.List(likely)} {(likely.Count == 1 ? "is" : "are")} inferred and not seen yet."
             : missing.Count > 0 ? $"Not ready yet: needs {Words.List(missing)} first."
             : Map[skill].Needs.Count == 0 ? "Ready: it needs nothing before it."
             : $"Ready: has {Words.List([.. Map[skill].Needs.Select(n => Map[n].InSentence)])}.";
     }
+
+    private Standing? StandingOf(ChildId child, SkillId skill) => _records[child][Map.IndexOf(skill)];
+
+    private ChildRecord Read(ChildId child, IReadOnlyList<Observation> seen, SkillsTogether together, RecordMemory? memory, string year)
+    {
+        var said = (_inferred.GetValueOrDefault(child)?.Said ?? []).Where(s => Map.Has(s.Skill)).ToList();
+        ChildRecord Anew() => new(Map, together, Calendar, _settings, seen, said);
+        return memory?.Of(child, (Map, _settings, year, string.Join(' ', said)), seen, Anew) ?? Anew();
+    }
 }
+
+/// <summary>The short form of a judgement.</summary>
+/// <param name="Belief">Chance that the child has it, by everything that was seen; time does not change it.</param>
+/// <param name="Doubt">Whether there is reason to doubt it today.</param>
+/// <param name="LookAgain">Among the few to be looked at again this week.</param>
+public readonly record struct Mark(Strength Strength, double Belief, Doubt Doubt, bool LookAgain);

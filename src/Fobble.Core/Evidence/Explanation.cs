@@ -1,45 +1,120 @@
-using Fobble.Core.Calendars;
 using Fobble.Core.Skills;
 
 namespace Fobble.Core.Evidence;
 
-/// <summary>Puts a judgement into a sentence that a teacher understands, from the same clauses that decided it.</summary>
-internal static class Explanation
+/// <summary>Puts a judgement into sentences that a teacher understands, from the same clauses and numbers that decided it.</summary>
+internal sealed class Explanation(
+    ClassEvidence evidence,
+    ChildRecord record,
+    ChildId child,
+    Skill skill,
+    Mark mark,
+    Standing? standing,
+    IReadOnlyList<Clause> clauses
+)
 {
-    public static string Of(
-        Skill skill,
-        IReadOnlyList<Observation> observations,
-        Mark mark,
-        IReadOnlyList<Clause> clauses,
-        DateOnly? lastAlone,
-        DateOnly? firstSecure,
-        SchoolCalendar calendar,
-        DateOnly today
-    )
+    private const int Recent = 8;
+
+    /// <summary>A style so far below the usual is worth telling: the child mostly waits for a nod.</summary>
+    private const double Waits = 0.62;
+
+    /// <summary>A level so far from the usual, in logits, is worth telling.</summary>
+    private const double Ahead = 0.8;
+
+    private int Place => evidence.Map.IndexOf(skill.Id);
+
+    /// <summary>Why it is so, and what counted most.</summary>
+    public string Sentence() =>
+        string.Join(' ', ((string[])[OfStrength(), OfStyle(), OfOthers(), mark.LookAgain ? $"Look again: {Doubt()}" : ""]).Where(s => s.Length > 0));
+
+    /// <summary>Why a mark is in doubt, without the rest.</summary>
+    public string Doubt()
     {
-        var alone = observations.TakeLast(5).Count(o => o.Counted(skill) == Support.Alone);
+        var last = standing!.LastAlone is { } day ? $"last alone {Ago(day)}" : "not alone of late";
+        return mark.Doubt == Evidence.Doubt.MayHaveFaded
+            ? $"{last}, and nothing that builds on it since."
+            : $"never quite sure ({Words.Percent(mark.Belief)}), {last}.";
+    }
+
+    private string OfStrength()
+    {
         var missing = clauses.Where(c => !c.Holds).Select(c => c.StillToCome).ToList();
-        var sentence = mark.Strength switch
+        return mark.Strength switch
         {
-            Strength.NotSeen => "Not seen yet.",
+            Strength.NotSeen => evidence.InferenceOf(child, skill.Id) is { } check && evidence.LikelyHas(child, skill.Id) == check.Likely
+                ? check.Sentence
+                : "Not seen yet.",
             Strength.Tried => "Tried: so far only together with an adult, or not yet.",
             Strength.Prompted => $"With a prompt in the last three; not alone of late.{StillToCome(missing)}",
-            Strength.Nearly => $"Nearly: alone {Words.Times(alone)} of the last {Words.Number(Math.Min(5, observations.Count))}.{StillToCome(missing)}",
-            Strength.Secure =>
-                $"Secure since {Words.Date(firstSecure!.Value)}: alone {Words.Times(alone)} of the last {Words.Number(Math.Min(5, observations.Count))}.",
-            _ => $"Kept: secure since {Words.Date(firstSecure!.Value)}, and alone again on {Words.Date(lastAlone!.Value)}.",
+            Strength.Nearly => $"Nearly: {Lately()}.{StillToCome(missing)}",
+            Strength.Secure => $"Secure since {Words.Date(standing!.FirstSecure!.Value)}: {Lately()}.",
+            _ => $"Kept: secure since {Words.Date(standing!.FirstSecure!.Value)}, and alone again on {Words.Date(standing.LastAlone!.Value)}.",
         };
-        return mark.LookAgain ? $"{sentence} Look again: {LookAgain(mark, lastAlone, calendar, today)}" : sentence;
+    }
+
+    private string Lately()
+    {
+        var latest = standing!.Seen.TakeLast(Recent).Select(o => o.Counted(skill)).ToList();
+        var (alone, prompted) = (latest.Count(s => s == Support.Alone), latest.Count(s => s == Support.Prompted));
+        var withNod = prompted > 0 && mark.Strength >= Strength.Secure ? $" and {Words.Times(prompted)} with a prompt" : "";
+        return $"alone {Words.Times(alone)}{withNod} of the last {Words.Number(latest.Count)}";
     }
 
     private static string StillToCome(List<string> missing) => missing.Count == 0 ? "" : $" For secure: {string.Join("; ", missing)}.";
 
-    /// <summary>Why a mark is in doubt, without the rest.</summary>
-    public static string LookAgain(Mark mark, DateOnly? lastAlone, SchoolCalendar calendar, DateOnly today)
+    private string OfStyle() =>
+        record.Style < Waits && standing?.Seen.Any(o => o.Counted(skill) == Support.Prompted) == true
+            ? "Mostly waits for a nod, so a “with a prompt” counts for more."
+            : "";
+
+    // Belief is what it needs, times what was seen of it, times what builds on it: whichever of the others says most is named, if it says much.
+    private string OfOthers()
     {
-        var days = lastAlone is { } last ? calendar.SchoolDaysBetween(last, today) : 0;
-        return days > 0
-            ? $"last alone {Words.Count(days, "school day", "school days")} ago."
-            : $"the latest results leave it in doubt (belief {Words.Percent(mark.Belief)}).";
+        var own = Math.Log(standing?.Own.Ratio ?? 1);
+        var told = Math.Log(record.All.Told[Place]) - own;
+        var before = Math.Log(record.All.Before[Place] / (1 - record.All.Before[Place]));
+        var follows = evidence.LikelyHas(child, skill.Id) || told > Math.Max(Math.Log(2), own);
+        if (mark.Strength < Strength.Secure && follows && Strongest() is { } strongest)
+        {
+            return $"It follows from {strongest.Skill.InSentence}, {HowSeen(strongest.Standing, strongest.Skill)}{(mark.Strength == Strength.NotSeen ? ": a guess to confirm" : "")}.";
+        }
+
+        if (mark.Strength < Strength.Secure && before < -Math.Max(Math.Log(4), Math.Abs(own)) && LeastNeed() is { } need)
+        {
+            return $"Not likely while {need.InSentence} is not there.";
+        }
+
+        return mark.Strength == Strength.NotSeen && Math.Abs(record.All.Shift) > Ahead
+            ? $"Is usually a step {(record.All.Shift > 0 ? "ahead" : "behind")}."
+            : "";
+    }
+
+    private (Skill Skill, Standing Standing)? Strongest()
+    {
+        (Skill Skill, Standing Standing)? best = null;
+        foreach (var other in evidence.Map.All.Where(o => evidence.Map.AllNeeds(o.Id).Contains(skill.Id)))
+        {
+            if (record[evidence.Map.IndexOf(other.Id)] is { } seen && seen.Own.Ratio > (best?.Standing.Own.Ratio ?? 1))
+            {
+                best = (other, seen);
+            }
+        }
+
+        return best;
+    }
+
+    private Skill? LeastNeed() =>
+        skill
+            .Needs.Where(n => record[evidence.Map.IndexOf(n)] is not null && record.All.Held[evidence.Map.IndexOf(n)] < 0.5)
+            .Select(n => evidence.Map[n])
+            .MinBy(n => record.All.Held[evidence.Map.IndexOf(n.Id)]);
+
+    private static string HowSeen(Standing seen, Skill of) =>
+        seen.Seen.Count(o => o.Counted(of) == Support.Alone) is > 0 and var alone ? $"seen {Words.Times(alone)} alone" : "seen with a prompt";
+
+    private string Ago(DateOnly day)
+    {
+        var days = evidence.Calendar.SchoolDaysBetween(day, evidence.Today);
+        return days == 0 ? "today" : $"{Words.Count(days, "school day", "school days")} ago";
     }
 }

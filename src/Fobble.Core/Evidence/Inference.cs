@@ -8,7 +8,14 @@ namespace Fobble.Core.Evidence;
 public sealed record Inference(DateOnly Day, IReadOnlyDictionary<SkillId, double> Chances)
 {
     public InferredSkill? Of(SkillId skill) => Chances.TryGetValue(skill, out var chance) ? new(Day, chance) : null;
+
+    /// <summary>What was not worked out but said: an adult knew better, and nothing that is worked out is ever quite sure.</summary>
+    public IReadOnlyList<SaidOfSkill> Said =>
+        [.. Chances.Where(c => c.Value is <= 0 or >= 1).OrderBy(c => c.Key).Select(c => new SaidOfSkill(c.Key, c.Value >= 1))];
 }
+
+/// <summary>Said by an adult, without its being seen: it is there, or it is not.</summary>
+public readonly record struct SaidOfSkill(SkillId Skill, bool There);
 
 /// <summary>Inferred, not observed: a dot in outline where a mark would be.</summary>
 public readonly record struct InferredSkill(DateOnly Day, double Chance)

@@ -144,7 +144,7 @@ public static class Candidates
         var mark = brief.Evidence[child, skill];
         if (!brief.Evidence.IsReady(child, skill))
         {
-            return mark.LookAgain ? GroupWeights.Of(LookAgainBase, brief.Weights.LookAgain) : 0;
+            return mark.Doubt == Doubt.MayHaveFaded ? GroupWeights.Of(LookAgainBase, brief.Weights.LookAgain) : 0;
         }
 
         var usual = mark.Strength switch

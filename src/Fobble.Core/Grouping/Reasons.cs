@@ -17,7 +17,7 @@ public static class Reasons
         var why = mark switch
         {
             _ when Shows(child, skillId, brief) => $"Has {skill.InSentence}, and can show it to those who nearly do",
-            { LookAgain: true, Strength: >= Strength.Secure } => $"Had {skill.InSentence}; time to look again, {lately}",
+            { Doubt: Doubt.MayHaveFaded } => $"Had {skill.InSentence}; time to look again, {lately}",
             { Strength: Strength.NotSeen } => skill.Needs.Count == 0
                 ? $"Not seen on {skill.InSentence} yet; it needs nothing before it"
                 : $"Not seen on {skill.InSentence} yet; has {Words.List([.. skill.Needs.Select(n => evidence.Map[n].InSentence)])}",
@@ -37,7 +37,7 @@ public static class Reasons
     public static string ForPlaced(ChildId child, SkillId skill, GroupingBrief brief)
     {
         ArgumentNullException.ThrowIfNull(brief);
-        return brief.Evidence.IsReady(child, skill) || brief.Evidence[child, skill].LookAgain || Shows(child, skill, brief)
+        return brief.Evidence.IsReady(child, skill) || brief.Evidence[child, skill].Doubt == Doubt.MayHaveFaded || Shows(child, skill, brief)
             ? ForChild(child, skill, brief)
             : $"Put here by hand. {brief.Evidence.ReadyBecause(child, skill)}";
     }

@@ -79,10 +79,11 @@ public static class MadeUpHistory
         Dictionary<ChildId, DateOnly> lastTurn = [];
         var everHeld = children.SelectMany(c => c.Holds.Select(s => (c.Id, s))).ToHashSet();
         var today = DateOnly.FromDateTime(request.Now.DateTime);
+        RecordMemory memory = new();
         Check();
         for (var monday = SchoolCalendar.MondayOf(request.From); monday <= today; monday = monday.AddDays(7))
         {
-            var evidence = new ClassEvidence(request.Map, request.Calendar, EvidenceSettings.Default, request.Children, seen, monday);
+            var evidence = new ClassEvidence(request.Map, request.Calendar, EvidenceSettings.Default, request.Children, seen, monday, memory: memory);
             var plan = WeekPlanner.Plan(new WeekRequest(evidence, monday, taught, request.Library) { Year = request.Plan?.Invoke(evidence, monday, taught) });
             List<PastGroup> groups = [];
             var formed = request.Groups?.Invoke(

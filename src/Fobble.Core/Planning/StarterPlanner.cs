@@ -37,7 +37,7 @@ public sealed class StarterPlanner(WeekRequest request, ActivityChooser chooser)
 
         var due = evidence
             .Map.Skills.Where(skill => !focus.Contains(skill.Id) && !_used.Contains(skill.Id) && _served.Contains(skill.Id))
-            .Select(skill => (skill, Again: evidence.Children.Count(c => evidence[c, skill.Id].LookAgain), Since: SinceTaught(skill.Id, day)))
+            .Select(skill => (skill, Again: evidence.InDoubt(skill.Id), Since: SinceTaught(skill.Id, day)))
             .Where(d => d.Again > 0 || IsDue(d.Since))
             .OrderByDescending(d => d.Again)
             .ThenByDescending(d => d.Since)

@@ -89,12 +89,7 @@ public static class WeekPlanner
             .Select(t => t.Skill)
             .Distinct()
             .Select(s =>
-                (
-                    Skill: s,
-                    Due: evidence.Children.Count(c => evidence[c, s].LookAgain),
-                    Ready: evidence.Children.Count(c => evidence.IsReady(c, s)),
-                    Last: taught.FindLastIndex(t => t.Skill == s)
-                )
+                (Skill: s, Due: evidence.InDoubt(s), Ready: evidence.Children.Count(c => evidence.IsReady(c, s)), Last: taught.FindLastIndex(t => t.Skill == s))
             )
             .OrderByDescending(s => s.Due + s.Ready)
             .ThenByDescending(s => s.Last)

@@ -127,7 +127,7 @@ public static class YearPlanner
         var least = Math.Max(2, DueAgain * evidence.Children.Count);
         return evidence
             .Map.Skills.Where(s => request.Served?.Contains(s.Id) != false)
-            .Select(s => (s.Id, Due: evidence.Children.Count(c => evidence[c, s.Id].LookAgain)))
+            .Select(s => (s.Id, Due: evidence.InDoubt(s.Id)))
             .Where(d => d.Due >= least)
             .OrderByDescending(d => d.Due)
             .ThenBy(d => d.Id)
@@ -138,7 +138,7 @@ public static class YearPlanner
     {
         if (review.Round == 0)
         {
-            var due = request.Evidence.Children.Count(c => request.Evidence[c, review.Skill].LookAgain);
+            var due = request.Evidence.InDoubt(review.Skill);
             return $"{Words.Capital(Words.Count(due, "child is", "children are"))} due another look.";
         }
 

@@ -61,10 +61,9 @@ public sealed class ChildPortrait(ClassEvidence evidence, ActivityLibrary librar
     public IReadOnlyList<DueSkill> Due(int most) =>
         [
             .. evidence
-                .Map.Skills.Where(s => evidence[child, s.Id].LookAgain)
-                .OrderBy(s => evidence[child, s.Id].Belief)
+                .AllInDoubt.Where(l => l.Child == child)
                 .Take(most / 2)
-                .Select(s => new DueSkill(s.Id, "look again"))
+                .Select(l => new DueSkill(l.Skill, "look again"))
                 .Concat(
                     NextSteps.Select(n => new DueSkill(
                         n.Skill,

@@ -31,7 +31,7 @@ public sealed record ClassSummary(string Class, DateOnly Day, string Opening, IR
             [.. evidence.Map.Strands.Select(strand => new StrandSummary(strand.Name, SentencesFor(evidence, strand))).Where(s => s.Sentences.Count > 0)],
             [
                 .. evidence
-                    .Map.Skills.Select(s => (s, due: evidence.Children.Count(c => evidence[c, s.Id].LookAgain)))
+                    .Map.Skills.Select(s => (s, due: evidence.InDoubt(s.Id)))
                     .Where(p => p.due > 1)
                     .OrderByDescending(p => p.due)
                     .Take(MostToWatch)

@@ -46,6 +46,9 @@ internal sealed class DemoPlan(ActivityLibrary library, Timetable timetable, Dat
         return _plan = YearPlanner.Plan(request);
     }
 
+    /// <summary>The first day on or after another for which a lesson is planned: what comes up later falls on something.</summary>
+    public DateOnly LessonFrom(DateOnly day) => (_plan?.Lessons ?? []).Select(l => l.Day).Where(d => d >= day).Order().FirstOrDefault(day);
+
     /// <summary>The plan as it is stored; null where none was made.</summary>
     public YearPlanRow? Row(int classId, int adultId, SchoolCalendar calendar, SchoolZone zone)
     {

@@ -169,6 +169,7 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
         if (plan.Row(newClass.Id, teachers[0], calendar, zone) is { } made)
         {
             db.YearPlans.Add(made);
+            var trip = plan.LessonFrom(SchoolCalendar.MondayOf(today).AddDays(10));
             db.Closures.Add(
                 new ClosureRow
                 {
@@ -176,8 +177,8 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
                     ClassId = newClass.Id,
                     Kind = ClosureKind.NoLessons,
                     Name = "Hill railway trip",
-                    First = SchoolCalendar.MondayOf(today).AddDays(10),
-                    Last = SchoolCalendar.MondayOf(today).AddDays(10),
+                    First = trip,
+                    Last = trip,
                 }
             );
         }
@@ -198,6 +199,7 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
             })
         );
         var sessions = new List<(GroupSession Session, PastGroup Group)>();
+        RecordMemory memory = new();
         foreach (var week in history.Weeks)
         {
             db.PlannedDays.AddRange(week.Plan.Days.Select(d => WeekMaker.ToRow(new(newClass.Id), d)));
@@ -214,7 +216,8 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
                 EvidenceSettings.Default,
                 ids,
                 history.Observations.Where(o => o.At < set.AcceptedAt),
-                week.Plan.Monday
+                week.Plan.Monday,
+                memory: memory
             );
             var brief = new GroupingBrief(
                 evidence,

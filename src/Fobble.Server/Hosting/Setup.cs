@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Fobble.Core.Evidence;
 using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Demo;
@@ -39,6 +40,7 @@ public static class Setup
         services.AddSingleton<ContentCache>();
         services.AddSingleton<PlanCache>();
         services.AddSingleton<ObservationCache>();
+        services.AddSingleton<RecordMemory>();
         services.AddScoped<ClassRoom>();
         services.AddScoped<ClassRooms>();
         services.AddSingleton<WriteQueue>();

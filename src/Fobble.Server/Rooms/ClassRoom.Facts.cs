@@ -96,7 +96,8 @@ internal sealed partial class ClassRoom
                 [.. (await ChildrenAsync(stop)).Select(c => new ChildId(c.Id))],
                 until is { } moment ? seen.Where(o => o.At <= moment) : seen,
                 day,
-                await InferredAsync(until, stop)
+                await InferredAsync(until, stop),
+                records
             );
         });
 

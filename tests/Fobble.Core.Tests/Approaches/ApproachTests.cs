@@ -182,7 +182,7 @@ public class ApproachTests
 
     [Theory]
     [InlineData(Strictness.Usual, 3, Strength.Secure)]
-    [InlineData(Strictness.Strict, 3, Strength.Nearly)]
+    [InlineData(Strictness.Strict, 2, Strength.Nearly)]
     [InlineData(Strictness.Light, 2, Strength.Secure)]
     [InlineData(Strictness.Usual, 2, Strength.Nearly)]
     public void What_counts_as_secure_is_the_classs_choice(Strictness strictness, int alone, Strength strength) =>

@@ -34,18 +34,18 @@ public class BeliefModelTests
     [Fact]
     public void A_first_success_alone_in_a_group_is_worked_out_by_hand()
     {
-        // 0.2·0.72 / (0.2·0.72 + 0.8·0.10) = 0.642857; 0.642857 + 0.357143·0.10 = 0.678571.
-        Judged(0, Saw(0, Alone)).Belief.ShouldBe(0.678571428571429, 1e-12);
+        // 0.2·0.72 / (0.2·0.72 + 0.8·0.10) = 0.642857; 0.642857 + 0.357143·0.06 = 0.664286.
+        Own(Saw(0, Alone)).Belief.ShouldBe(0.664285714285714, 1e-12);
     }
 
     [Fact]
-    public void A_baseline_check_teaches_nothing() => Judged(0, Saw(0, Alone, setting: Setting.Baseline)).Belief.ShouldBe(0.144 / 0.224, 1e-12);
+    public void A_baseline_check_teaches_nothing() => Own(Saw(0, Alone, setting: Setting.Baseline)).Belief.ShouldBe(0.144 / 0.224, 1e-12);
 
     [Fact]
     public void A_repeat_on_the_same_day_counts_half()
     {
-        var once = Judged(0, Saw(0, Alone, setting: Setting.Baseline)).Belief;
-        var twice = Judged(0, Saw(0, Alone, setting: Setting.Baseline), Saw(0, Alone, setting: Setting.Baseline)).Belief;
+        var once = Own(Saw(0, Alone, setting: Setting.Baseline)).Belief;
+        var twice = Own(Saw(0, Alone, setting: Setting.Baseline), Saw(0, Alone, setting: Setting.Baseline)).Belief;
 
         // The odds are multiplied by 7.2 the first time and by √7.2 the second.
         (once / (1 - once)).ShouldBe(0.25 * 7.2, 1e-9);
@@ -61,6 +61,18 @@ public class BeliefModelTests
         model.On(Monday.AddDays(60)).ShouldBe(0.2 + ((model.Belief - 0.2) / 2), 1e-12);
         model.On(Monday.AddDays(-3)).ShouldBe(model.Belief);
     }
+
+    [Fact]
+    public void What_is_done_alone_after_a_long_time_never_lowers_belief() =>
+        Gen.Select(Gen.Int[1, 8], Gen.Int[5, 180])
+            .Sample(
+                (times, later) =>
+                {
+                    var before = Own([.. Enumerable.Range(0, times).Select(d => Saw(d, Alone))]);
+                    Own([.. Enumerable.Range(0, times).Select(d => Saw(d, Alone)), Saw(times + later, Alone)])
+                        .Belief.ShouldBeGreaterThanOrEqualTo(before.Belief);
+                }
+            );
 
     [Fact]
     public void Only_successes_two_school_days_apart_make_it_last()
@@ -97,8 +109,20 @@ public class BeliefModelTests
     {
         var see = Map[new("see.to-5")];
         var counted = Judged(0, Saw(0, Alone, skill: see, strategy: "counted"));
-        counted.Belief.ShouldBe(Judged(0, Saw(0, Prompted, skill: see)).Belief);
+        Own(Saw(0, Alone, skill: see, strategy: "counted")).Belief.ShouldBe(Own(Saw(0, Prompted, skill: see)).Belief);
         counted.Strength.ShouldBe(Strength.Prompted);
         Judged(0, Saw(0, Alone, skill: see, strategy: "parts")).Strength.ShouldBe(Strength.Nearly);
+    }
+
+    // Of one skill by itself.
+    private static BeliefModel Own(params Observation[] seen)
+    {
+        var model = new BeliefModel(EvidenceSettings.Default, Calendar);
+        foreach (var observation in seen)
+        {
+            model.See(observation, Map[observation.Skill]);
+        }
+
+        return model;
     }
 }

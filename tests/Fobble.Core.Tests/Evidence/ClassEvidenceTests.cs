@@ -56,11 +56,19 @@ public class ClassEvidenceTests
     [Fact]
     public void The_list_to_look_at_again_has_each_child_once_with_what_is_most_in_doubt()
     {
-        // One success each, at least four school days ago; the older one has faded further. Child 2's is not due yet.
+        // Two skills of one child in doubt, one more than the other; what was seen of the other child is too fresh.
         Skill say = Map[new("count.say-5")],
             see = Map[new("see.to-3")];
-        var evidence = Of([Saw(0, Alone, skill: say), Saw(1, Alone, skill: see), Saw(4, Alone, skill: say, child: 2)]);
-        evidence.DueForAnotherLook(5).ShouldBe([(Child, say.Id)]);
+        var evidence = Of([
+            Saw(0, Alone, skill: say),
+            Saw(0, NotYet, skill: see),
+            Saw(0, Alone, skill: see),
+            Saw(1, NotYet, skill: say),
+            Saw(1, NotYet, skill: see),
+            Saw(3, Alone, skill: say, child: 2),
+            Saw(4, NotYet, skill: say, child: 2),
+        ]);
+        evidence.DueForAnotherLook(5).Select(l => (l.Child, l.Skill)).ShouldBe([(Child, see.Id)]);
         evidence.DueForAnotherLook(0).ShouldBeEmpty();
     }
 

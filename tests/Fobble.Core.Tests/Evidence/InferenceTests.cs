@@ -22,7 +22,7 @@ public class InferenceTests
         evidence.IsReadyByGuess(Child, Twenty).ShouldBeTrue();
         evidence[Child, Ten].Strength.ShouldBe(Strength.NotSeen);
         evidence.ReadyBecause(Child, Twenty).ShouldBe("Ready, as a guess to confirm: “say to ten” is inferred and not seen yet.");
-        evidence.ReadyBecause(Child, Ten).ShouldBe("Has it already, as far as the check can tell: see it once to be sure.");
+        evidence.ReadyBecause(Child, Ten).ShouldBe("Has it already, as far as can be told: see it once to be sure.");
         evidence.Judgement(Child, Five).Sentence.ShouldBe("Not seen yet. The check of 8 September takes it to be there (about 94 % sure).");
         evidence.Judgement(Child, Twenty).Sentence.ShouldBe("Not seen yet. The check of 8 September could not take it to be there.");
     }
@@ -74,13 +74,14 @@ public class InferenceTests
             Saw(2, Alone),
             Saw(3, Alone, Representation.Picture),
             Saw(4, Alone),
+            Saw(5, Alone),
             Saw(25, Alone),
             Saw(26, NotYet),
         ];
-        var steps = new Judge(Calendar, EvidenceSettings.Default).StepsOf(TwoWays, seen);
+        var steps = EvidenceOf(EvidenceSettings.Default, 41, seen).StepsOf(Child, TwoWays.Id);
         steps.Select(s => s.Strength).ShouldBe([Strength.Tried, Strength.Prompted, Strength.Nearly, Strength.Secure, Strength.Kept, Strength.Nearly]);
         steps.Select(s => s.Day).ShouldBe([SchoolDay(0), SchoolDay(1), SchoolDay(2), SchoolDay(4), SchoolDay(25), SchoolDay(26)]);
-        Judged(25, seen[..6]).SecureSince.ShouldBe(SchoolDay(4));
+        Judged(25, seen[..7]).SecureSince.ShouldBe(SchoolDay(4));
     }
 
     [Fact]
@@ -93,7 +94,7 @@ public class InferenceTests
                 [
                     .. draws.OrderBy(d => d.Item1).Select(d => Saw(d.Item1, (Support)d.Item2, d.Item3 == 0 ? Representation.Objects : Representation.Picture)),
                 ];
-                new Judge(Calendar, EvidenceSettings.Default).StepsOf(TwoWays, seen)[^1].Strength.ShouldBe(Judged(41, seen).Strength);
+                EvidenceOf(EvidenceSettings.Default, 41, seen).StepsOf(Child, TwoWays.Id)[^1].Strength.ShouldBe(Judged(41, seen).Strength);
             });
 
     private static ClassEvidence Of(IEnumerable<Observation> seen, params (SkillId Skill, double Chance)[] inferred) =>

@@ -42,5 +42,9 @@ internal static class Record
     public static Judgement Judged(int today, params Observation[] seen) => Judged(EvidenceSettings.Default, today, seen);
 
     public static Judgement Judged(EvidenceSettings settings, int today, params Observation[] seen) =>
-        new Judge(Calendar, settings).Of(seen.Length > 0 ? Map[seen[0].Skill] : TwoWays, seen, SchoolDay(today));
+        EvidenceOf(settings, today, seen).Judgement(new(1), seen.Length > 0 ? seen[0].Skill : TwoWays.Id);
+
+    /// <summary>Of one child, unless what was seen is of others.</summary>
+    public static ClassEvidence EvidenceOf(EvidenceSettings settings, int today, params Observation[] seen) =>
+        new(Map, Calendar, settings, [.. seen.Select(o => o.Child).Append(new(1)).Distinct()], seen, SchoolDay(today));
 }

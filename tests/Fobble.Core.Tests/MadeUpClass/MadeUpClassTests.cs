@@ -100,20 +100,13 @@ public class MadeUpClassTests
         for (var id = 1; id <= 60; id++)
         {
             var child = new MadeUpChild(new(id), Map, 0.5, random);
-            foreach (var skill in Map.Skills.Take(25))
-            {
-                var seen = Enumerable
-                    .Range(0, 5)
-                    .Select(i =>
-                        child.Show(skill.Id, Setting.Choice, new(SchoolDay(i * 2).ToDateTime(new(9, 0)), TimeSpan.Zero), SchoolDay(i * 2), null, random)
-                    )
-                    .ToArray();
-                if (Judged(9, seen).IsSecure)
-                {
-                    all++;
-                    right += child.Holds.Contains(skill.Id) ? 1 : 0;
-                }
-            }
+            var seen =
+                from i in Enumerable.Range(0, 5)
+                from skill in Map.Skills.Take(25)
+                select child.Show(skill.Id, Setting.Choice, new(SchoolDay(i * 2).ToDateTime(new(9, 0)), TimeSpan.Zero), SchoolDay(i * 2), null, random);
+            var secure = EvidenceOf(EvidenceSettings.Default, 9, [.. seen]).SecureSkills(new(id));
+            all += secure.Count;
+            right += secure.Count(child.Holds.Contains);
         }
 
         all.ShouldBeGreaterThan(100);

@@ -171,8 +171,17 @@ public class WeekPlannerTests
     [Fact]
     public void Starters_are_what_most_children_are_due_another_look_at()
     {
-        // One success each, more than three school days ago.
-        var seen = Children.Take(9).Select(c => Saw(20, Support.Alone, Representation.Spoken, skill: OneWay, child: c.Value)).ToList();
+        // One success each and a "not yet" after it, more than three school days ago.
+        var seen = Children
+            .Take(9)
+            .SelectMany(c =>
+                new[]
+                {
+                    Saw(19, Support.Alone, Representation.Spoken, skill: OneWay, child: c.Value),
+                    Saw(20, Support.NotYet, Representation.Spoken, skill: OneWay, child: c.Value),
+                }
+            )
+            .ToList();
         var starter = WeekPlanner.Plan(Request(seen, [])).Days[0].Starters[0];
         starter.Skill.ShouldBe(OneWay.Id);
         starter.Reason.ShouldBe("Nine children are due another look.");

@@ -114,7 +114,9 @@ public class PortraitTests
     public void Who_is_secure_since_has_outgrown_a_slip()
     {
         var slip = TwoWays.Slips[0].Id;
-        SlipTally.Of(Class(9, Saw(0, NotYet, slip: slip), Saw(1, Alone), Saw(2, Alone, Representation.Picture), Saw(4, Alone)), Library, 40).ShouldBeEmpty();
+        SlipTally
+            .Of(Class(9, Saw(0, NotYet, slip: slip), Saw(1, Alone), Saw(2, Alone, Representation.Picture), Saw(4, Alone), Saw(5, Alone)), Library, 40)
+            .ShouldBeEmpty();
     }
 
     [Fact]

@@ -171,7 +171,7 @@ internal sealed class ChildPageFeature : IFeature
             (int)mark.Strength,
             mark.LookAgain,
             evidence.IsReady(child, skill.Id),
-            evidence.LikelyHas(child, skill.Id),
+            evidence.IsInferred(child, skill.Id),
             evidence.StepsOf(child, skill.Id) is [.., var last] ? last.Day : null
         );
     }

@@ -13,7 +13,7 @@ public sealed record GridStrand(string Id, string Name);
 public sealed record GridSkill(string Id, string Strand, string Short, string ICan, Season When);
 
 /// <param name="Strength">0 to 5.</param>
-/// <param name="Inferred">A baseline check takes it to be there; nobody has seen it yet.</param>
+/// <param name="Inferred">Everything else speaks for it; nobody has seen it yet.</param>
 public sealed record GridMark(int Strength, bool LookAgain, bool Ready, bool Inferred);
 
 /// <param name="Marks">In the order of the grid's skills.</param>
@@ -53,6 +53,7 @@ public sealed record CellStep(DateOnly Day, int Strength);
 
 public sealed record CellClause(string Asks, bool Holds, string StillToCome);
 
+/// <param name="ShownIn">The first way in which the skill is shown: for saying with one tap how it is.</param>
 public sealed record Cell(
     string Child,
     string Skill,
@@ -66,6 +67,7 @@ public sealed record Cell(
     IReadOnlyList<CellClause> Clauses,
     IReadOnlyList<CellStep> Steps,
     IReadOnlyList<string> LookFor,
+    Representation ShownIn,
     IReadOnlyList<SeenOnce> Seen
 );
 
@@ -143,7 +145,7 @@ internal sealed class ClassGridFeature : IFeature
             child.Name,
             (int)mark.Strength,
             mark.LookAgain,
-            evidence.IsReadyByGuess(id, skill) || evidence.LikelyHas(id, skill),
+            evidence.IsReadyByGuess(id, skill) || evidence.IsInferred(id, skill),
             mark.Strength > Strength.NotSeen ? evidence.Judgement(id, skill).Sentence : evidence.ReadyBecause(id, skill)
         );
     }
@@ -170,13 +172,14 @@ internal sealed class ClassGridFeature : IFeature
                 skill.ICan,
                 (int)judgement.Strength,
                 judgement.LookAgain,
-                evidence.LikelyHas(childId, skill.Id),
+                evidence.IsInferred(childId, skill.Id),
                 judgement.Belief,
                 judgement.Sentence,
                 evidence.ReadyBecause(childId, skill.Id),
                 [.. judgement.Clauses.Select(c => new CellClause(c.Asks, c.Holds, c.StillToCome))],
                 [.. evidence.StepsOf(childId, skill.Id).Select(s => new CellStep(s.Day, (int)s.Strength))],
                 skill.LookFor,
+                skill.ShownIn[0],
                 [.. seen.Select(s => SeenRecord.InWords(s, room.Map))]
             )
         );
@@ -185,6 +188,6 @@ internal sealed class ClassGridFeature : IFeature
     private static GridMark MarkOf(ClassEvidence evidence, ChildId child, SkillId skill)
     {
         var mark = evidence[child, skill];
-        return new GridMark((int)mark.Strength, mark.LookAgain, evidence.IsReady(child, skill), evidence.LikelyHas(child, skill));
+        return new GridMark((int)mark.Strength, mark.LookAgain, evidence.IsReady(child, skill), evidence.IsInferred(child, skill));
     }
 }

@@ -11,8 +11,10 @@ public sealed record AgainMark(int ChildId, string Child, string Skill, string S
 
 public sealed record AgainSkill(string Skill, string Short, string ICan, string? ActivityId, string? Activity, IReadOnlyList<AgainMark> Children);
 
-/// <param name="BySkill">What most children share first, so that one activity looks after several.</param>
-public sealed record AgainView(int Marks, int Children, IReadOnlyList<AgainSkill> BySkill);
+/// <param name="NeverSure">Done alone of late and yet never quite sure, skill by skill, the most to be found out in a minute first.</param>
+/// <param name="Faded">It was there, and has not been seen for long.</param>
+/// <param name="Minutes">That each list takes at most.</param>
+public sealed record AgainView(IReadOnlyList<AgainSkill> NeverSure, IReadOnlyList<AgainSkill> Faded, int Minutes);
 
 public sealed record TalliedChild(int Id, string Name, int Times, DateOnly Last);
 
@@ -43,34 +45,30 @@ internal sealed class NoticingFeature : IFeature
     {
         var names = (await room.ChildrenAsync(stop)).ToDictionary(c => c.Id, c => c.Name);
         var evidence = await room.EvidenceAsync(stop);
-        var due = evidence.LookAgain;
-        return TypedResults.Ok(
-            new AgainView(
-                due.Count,
-                due.Select(d => d.Child).Distinct().Count(),
-                [
-                    .. due.GroupBy(d => d.Skill)
-                        .OrderByDescending(g => g.Count())
-                        .Select(g => (g, activity: room.Library.For(g.Key, Place.Starter).Concat(room.Library.For(g.Key, Place.Group)).FirstOrDefault()))
-                        .Select(p => new AgainSkill(
-                            p.g.Key.Value,
-                            room.Map[p.g.Key].Short,
-                            room.Map[p.g.Key].ICan,
-                            p.activity?.Id.Value,
-                            p.activity?.Name,
-                            [
-                                .. p.g.Select(d => new AgainMark(
-                                    d.Child.Value,
-                                    names[d.Child.Value],
-                                    d.Skill.Value,
-                                    room.Map[d.Skill].Short,
-                                    (int)evidence[d.Child, d.Skill].Strength,
-                                    evidence.Judgement(d.Child, d.Skill).Doubt ?? ""
-                                )),
-                            ]
-                        )),
-                ]
-            )
+        IReadOnlyList<AgainSkill> Of(Doubt doubt) =>
+            [.. evidence.LookAgain.Where(l => l.Doubt == doubt).GroupBy(l => l.Skill).Select(g => OfSkill(room, evidence, names, room.Map[g.Key], [.. g]))];
+        return TypedResults.Ok(new AgainView(Of(Doubt.NeverSure), Of(Doubt.MayHaveFaded), (int)EvidenceSettings.Default.SecondLook.Minutes));
+    }
+
+    private static AgainSkill OfSkill(ClassRoom room, ClassEvidence evidence, Dictionary<int, string> names, Skill skill, IReadOnlyList<SecondLook> looks)
+    {
+        var activity = room.Library.For(skill.Id, Place.Starter).Concat(room.Library.For(skill.Id, Place.Group)).FirstOrDefault();
+        return new(
+            skill.Id.Value,
+            skill.Short,
+            skill.ICan,
+            activity?.Id.Value,
+            activity?.Name,
+            [
+                .. looks.Select(l => new AgainMark(
+                    l.Child.Value,
+                    names[l.Child.Value],
+                    skill.Id.Value,
+                    skill.Short,
+                    (int)evidence[l.Child, skill.Id].Strength,
+                    evidence.Judgement(l.Child, skill.Id).Doubt ?? ""
+                )),
+            ]
         );
     }
 

@@ -40,7 +40,7 @@ const names = [
 ] // prettier-ignore
 
 /** A page at its address, with what it asks for answered. */
-export async function openPage(page: Component, path: string) {
+export async function openPage(page: Component, path: string, props: Record<string, unknown> = {}) {
   calls.length = 0
   const nothing = { template: '<p />' }
   const router = createRouter({
@@ -60,7 +60,7 @@ export async function openPage(page: Component, path: string) {
     ],
   })
   await router.push(path)
-  const wrapper = mount(page, { global: { plugins: [router, VueQueryPlugin] }, attachTo: document.body })
+  const wrapper = mount(page, { props, global: { plugins: [router, VueQueryPlugin] }, attachTo: document.body })
   await flushPromises()
   await flushPromises()
   return { wrapper, router }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import Drawer from 'primevue/drawer'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
@@ -7,12 +7,14 @@ import { api, take } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
 import MarkFrame from './MarkFrame.vue'
 import { strengthName } from './marks'
+import { newId } from './newId'
 import SeenOnce from './SeenOnce.vue'
 
 /** Why a cell is as it is: the clauses, and every observation behind it. */
 const props = defineProps<{ childId: number; skillId: string }>()
 const emit = defineEmits<{ close: [] }>()
-const { classId } = useAccount()
+const { classId, records } = useAccount()
+const queries = useQueryClient()
 const { data: cell, error } = useQuery({
   queryKey: queryKey(
     'cell',
@@ -26,6 +28,31 @@ const { data: cell, error } = useQuery({
         params: { path: { classId: classId.value, childId: props.childId, skillId: props.skillId } },
       }),
     ),
+})
+
+// What is only inferred can be settled at once, by whoever has just seen it.
+const settle = useMutation({
+  mutationFn: (support: 'Alone' | 'NotYet') =>
+    take(
+      api.POST('/api/classes/{classId}/observations', {
+        params: { path: { classId: classId.value } },
+        body: {
+          id: newId(),
+          childId: props.childId,
+          skill: props.skillId,
+          at: new Date().toISOString(),
+          setting: 'OneToOne',
+          support,
+          representation: cell.value!.shownIn,
+          numbers: null,
+          slip: null,
+          strategy: null,
+          note: null,
+          sessionId: null,
+        },
+      }),
+    ),
+  onSuccess: () => queries.invalidateQueries(),
 })
 </script>
 
@@ -56,6 +83,16 @@ const { data: cell, error } = useQuery({
         }}{{ cell.lookAgain ? ', look again' : '' }}
       </p>
       <p>{{ cell.sentence }}</p>
+      <p v-if="cell.inferred && records" class="settle" role="group" aria-label="Settle it">
+        Have you just seen it?
+        <button type="button" class="button" :disabled="settle.isPending.value" @click="settle.mutate('Alone')">
+          Yes, alone
+        </button>
+        <button type="button" class="button" :disabled="settle.isPending.value" @click="settle.mutate('NotYet')">
+          No, not yet
+        </button>
+        <span v-if="settle.error.value" class="warn" role="alert">{{ settle.error.value.message }}</span>
+      </p>
       <p class="soft">{{ cell.ready }}</p>
 
       <h3>Secure asks for</h3>
@@ -96,6 +133,13 @@ const { data: cell, error } = useQuery({
 
 .state {
   font-weight: 700;
+}
+
+.settle {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem 0.7rem;
+  align-items: center;
 }
 
 .large {

@@ -103,9 +103,14 @@ export const questions: Question[] = [
     name: 'secure',
     asks: 'What counts as secure?',
     of: [
-      { value: 'Usual', label: 'Usual', means: 'Three times alone of the last five, on two days, in two ways.' },
-      { value: 'Strict', label: 'Strict', means: 'Four times alone, on three days, in two ways.' },
-      { value: 'Light', label: 'Light', means: 'Two times alone, on two days, in any way.' },
+      {
+        value: 'Usual',
+        label: 'Usual',
+        means:
+          'Right on two days and in two ways, alone at least once, and everything seen of the child makes it 97 % sure.',
+      },
+      { value: 'Strict', label: 'Strict', means: 'The same on three days, alone three times, and 98 % sure.' },
+      { value: 'Light', label: 'Light', means: 'Right on two days, in any way, alone at least once, and 85 % sure.' },
     ],
   },
   {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { useQuery } from '@tanstack/vue-query'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
@@ -6,53 +7,82 @@ import { api, take } from '@/app/api/client'
 import ClassTabs from '@/ui/ClassTabs.vue'
 import MarkFrame from '@/ui/MarkFrame.vue'
 
-/** Marks in doubt, skill by skill, so that one activity looks after several children at once. */
+/** What is worth a second look this week: two short lists, skill by skill, so that one activity looks after several children at once. */
 const { classId } = useAccount()
 const { data: view, error } = useQuery({
   queryKey: queryKey('look-again', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/look-again', { params: { path: { classId: classId.value } } })),
 })
+
+const lists = computed(() =>
+  [
+    {
+      name: 'Never quite sure',
+      why: 'Done alone of late, and yet not enough to call it secure.',
+      skills: view.value?.neverSure ?? [],
+    },
+    {
+      name: 'May have faded',
+      why: 'It was there, and neither it nor anything that builds on it has been seen for long.',
+      skills: view.value?.faded ?? [],
+    },
+  ].filter((list) => list.skills.length),
+)
 </script>
 
 <template>
   <div class="page">
     <div class="page-head">
       <h1>Look again</h1>
-      <span v-if="view" class="soft">{{ view.marks }} marks of {{ view.children }} children are in doubt</span>
+      <span v-if="lists.length" class="soft"
+        >What is most worth it this week: about {{ view?.minutes }} minutes a list</span
+      >
     </div>
     <ClassTabs />
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
-    <p v-if="view && !view.marks" class="said none">Nothing is in doubt just now.</p>
-    <section v-for="skill in view?.bySkill" :key="skill.skill" class="ruled">
-      <div class="head">
-        <h2 class="said">{{ skill.short }}</h2>
-        <span class="soft">{{ skill.iCan }}</span>
-        <RouterLink
-          v-if="skill.activityId"
-          class="end"
-          :to="{ name: 'activity', params: { classId, id: skill.activityId }, query: { skill: skill.skill } }"
-          >{{ skill.activity }}</RouterLink
-        >
-      </div>
-      <ul>
-        <li v-for="mark in skill.children" :key="mark.childId">
-          <MarkFrame :strength="mark.strength" look-again silent class="frame" />
+    <p v-if="view && !lists.length" class="said none">Nothing needs a second look just now.</p>
+    <section v-for="list in lists" :key="list.name" class="list" :aria-label="list.name">
+      <h2>{{ list.name }}</h2>
+      <p class="soft why">{{ list.why }}</p>
+      <div v-for="skill in list.skills" :key="skill.skill" class="ruled skill">
+        <div class="head">
+          <h3 class="said">{{ skill.short }}</h3>
+          <span class="soft">{{ skill.iCan }}</span>
           <RouterLink
-            class="said"
-            :to="{ name: 'child', params: { classId, childId: mark.childId }, query: { skill: skill.skill } }"
-            >{{ mark.child }}</RouterLink
+            v-if="skill.activityId"
+            class="end"
+            :to="{ name: 'activity', params: { classId, id: skill.activityId }, query: { skill: skill.skill } }"
+            >{{ skill.activity }}</RouterLink
           >
-          <span class="small soft">{{ mark.why }}</span>
-        </li>
-      </ul>
+        </div>
+        <ul>
+          <li v-for="mark in skill.children" :key="mark.childId">
+            <MarkFrame :strength="mark.strength" look-again silent class="frame" />
+            <RouterLink
+              class="said"
+              :to="{ name: 'child', params: { classId, childId: mark.childId }, query: { skill: skill.skill } }"
+              >{{ mark.child }}</RouterLink
+            >
+            <span class="small soft">{{ mark.why }}</span>
+          </li>
+        </ul>
+      </div>
     </section>
   </div>
 </template>
 
 <style scoped>
-section {
+.list {
   max-width: 66rem;
-  margin-bottom: 1rem;
+  margin-bottom: 1.6rem;
+}
+
+.why {
+  margin: 0 0 0.4rem;
+}
+
+.skill {
+  margin-bottom: 0.8rem;
 }
 
 .head {
@@ -83,6 +113,10 @@ ul {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(19rem, 1fr));
   gap: 0 1.5rem;
+}
+
+li a {
+  white-space: nowrap;
 }
 
 li {

@@ -17,21 +17,20 @@ describe('what is to be looked at again', () => {
       why: 'last alone ten school days ago.',
     }
     answer('GET', '/api/classes/{classId}/look-again', {
-      marks: 1,
-      children: 1,
-      bySkill: [
-        { skill: 's', short: 'Say to ten', iCan: 'I can.', activityId: 'a', activity: 'Drum', children: [mark] },
-      ],
+      minutes: 12,
+      neverSure: [],
+      faded: [{ skill: 's', short: 'Say to ten', iCan: 'I can.', activityId: 'a', activity: 'Drum', children: [mark] }],
     })
     const { wrapper } = await openPage(LookAgainPage, '/c/1/class/look-again')
-    expect(wrapper.text()).toContain('1 marks of 1 children are in doubt')
+    expect(wrapper.text()).toContain('about 12 minutes a list')
+    expect(wrapper.findAll('h2').map((h) => h.text())).toEqual(['May have faded'])
     expect(wrapper.get('li').text()).toContain('Kofi M.last alone ten school days ago.')
     expect(wrapper.get('a.end').attributes('href')).toContain('/activities/a')
   })
   it('says so when nothing is', async () => {
-    answer('GET', '/api/classes/{classId}/look-again', { marks: 0, children: 0, bySkill: [] })
+    answer('GET', '/api/classes/{classId}/look-again', { minutes: 12, neverSure: [], faded: [] })
     const { wrapper } = await openPage(LookAgainPage, '/c/1/class/look-again')
-    expect(wrapper.text()).toContain('Nothing is in doubt just now.')
+    expect(wrapper.text()).toContain('Nothing needs a second look just now.')
   })
 })
 

@@ -1,0 +1,53 @@
+using System.Collections.Concurrent;
+using Fobble.Core.Skills;
+
+namespace Fobble.Core.Evidence;
+
+/// <summary>
+/// Children's records as they were read last. A record that nothing was added to, and nothing taken from, need not be read again; for asking from many threads.
+/// </summary>
+public sealed class RecordMemory
+{
+    private const int MostChildren = 2000;
+
+    private readonly ConcurrentDictionary<ChildId, Kept> _kept = new();
+
+    /// <summary>The record of these observations, read again only if they are not the very ones of last time, read in the same way.</summary>
+    /// <param name="way">By what they are read: map, calendar, settings, what was said in a check. Compared by value.</param>
+    internal ChildRecord Of(ChildId child, object way, IReadOnlyList<Observation> observations, Func<ChildRecord> read)
+    {
+        if (_kept.TryGetValue(child, out var kept) && kept.Way.Equals(way) && Same(kept.Observations, observations))
+        {
+            return kept.Record;
+        }
+
+        if (_kept.Count >= MostChildren)
+        {
+            _kept.Clear();
+        }
+
+        var record = read();
+        _kept[child] = new(way, observations, record);
+        return record;
+    }
+
+    private static bool Same(IReadOnlyList<Observation> one, IReadOnlyList<Observation> other)
+    {
+        if (one.Count != other.Count)
+        {
+            return false;
+        }
+
+        for (var i = one.Count - 1; i >= 0; i--)
+        {
+            if (!ReferenceEquals(one[i], other[i]))
+            {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    private sealed record Kept(object Way, IReadOnlyList<Observation> Observations, ChildRecord Record);
+}
