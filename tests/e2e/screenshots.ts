@@ -41,7 +41,7 @@ test('pictures of the main views', async ({ page }) => {
   for (const key of ['a', 's', 'a', 'a']) {
     await page.keyboard.press(key)
     const before = await page.locator('.sure b').innerText()
-    await page.getByRole('button', { name: 'Next' }).click()
+    await page.getByRole('button', { name: 'Next', exact: true }).click()
     await expect(page.locator('.sure b')).toHaveText(String(Number(before) + 1), { timeout: 15_000 })
   }
   await page.keyboard.press('s')

@@ -8,6 +8,9 @@ namespace Fobble.Core.Baseline;
 /// <param name="Held">The more likely of the two. Together the held ones are a down-closed set, and the set with the most skills expected to be rightly placed.</param>
 public sealed record Inferred(SkillId Skill, double Chance, bool Held)
 {
+    /// <summary>As it is kept with the check: what was worked out is never quite sure, since nought and one are what an adult said.</summary>
+    public double Kept => Chance is 0 or 1 ? Chance : Math.Clamp(Math.Round(Chance, 3), 0.001, 0.999);
+
     /// <summary>How sure of having it or not, 0.5 to 1.</summary>
     public double Sure => Math.Max(Chance, 1 - Chance);
 

@@ -71,7 +71,7 @@ internal static class DemoEvidence
                 var asked = answers.Select(a => a.Skill).ToHashSet();
                 (row.EndedAt, row.Inferred) = (
                     at.AddMinutes(12),
-                    state.Skills.Where(s => !asked.Contains(s.Skill)).ToDictionary(s => s.Skill.Value, s => Math.Round(s.Chance, 3))
+                    state.Skills.Where(s => !asked.Contains(s.Skill)).ToDictionary(s => s.Skill.Value, s => s.Kept)
                 );
             }
 

@@ -110,7 +110,7 @@ internal sealed class BaselineReader(ClassRoom room, CheckStates states)
         return state
             .With(row.Overrides.ToDictionary(o => new SkillId(o.Skill), o => o.Has))
             .Where(i => !asked.Contains(i.Skill.Value) && (row.Strand is null || room.Map[i.Skill].Strand == row.Strand))
-            .ToDictionary(i => i.Skill.Value, i => Math.Round(i.Chance, 3));
+            .ToDictionary(i => i.Skill.Value, i => i.Kept);
     }
 
     /// <summary>What a check infers once an answer is withdrawn; null where it has not ended, and so infers nothing yet.</summary>
