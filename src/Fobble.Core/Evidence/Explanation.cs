@@ -24,8 +24,7 @@ internal sealed class Explanation(
     private int Place => evidence.Map.IndexOf(skill.Id);
 
     /// <summary>Why it is so, and what counted most.</summary>
-    public string Sentence() =>
-        string.Join(' ', ((string[])[OfStrength(), OfStyle(), OfOthers(), mark.LookAgain ? $"Look again: {Doubt()}" : ""]).Where(s => s.Length > 0));
+    public string Sentence() => string.Join(' ', ((string[])[OfStrength(), OfStyle(), OfOthers(), OfTime()]).Where(s => s.Length > 0));
 
     /// <summary>Why a mark is in doubt, without the rest.</summary>
     public string Doubt()
@@ -35,6 +34,12 @@ internal sealed class Explanation(
             ? $"{last}, and nothing that builds on it since."
             : $"never quite sure ({Words.Percent(mark.Belief)}), {last}.";
     }
+
+    // However long the list for the week is, a mark that may have faded says so.
+    private string OfTime() =>
+        mark.LookAgain ? $"Look again: {Doubt()}"
+        : mark.Doubt == Evidence.Doubt.MayHaveFaded ? $"It may have faded: {Doubt()}"
+        : "";
 
     private string OfStrength()
     {

@@ -12,7 +12,7 @@ public sealed class StrengthRule(EvidenceSettings settings)
 
     /// <param name="seen">One child's observations of this skill, none withdrawn, in order of time.</param>
     /// <param name="held">Belief, 0 to 1.</param>
-    /// <param name="borne">Something that builds on it is secure: what was done there was done with this too, so it need not be shown on days and in ways of its own.</param>
+    /// <param name="borne">Something that builds on it is secure: what was done there was done with this too, so being right with it once of late is enough.</param>
     /// <returns>Never <see cref="Strength.Kept"/>: that takes the day on which it became secure.</returns>
     public Strength Of(Skill skill, IReadOnlyList<Observation> seen, double held, bool borne = false)
     {
@@ -54,7 +54,7 @@ public sealed class StrengthRule(EvidenceSettings settings)
         [
             new(
                 $"alone {Words.Times(rule.Alone)} in the last {Words.Number(Recent)}",
-                alone >= rule.Alone,
+                borne ? days > 0 : alone >= rule.Alone,
                 $"alone {Words.More(rule.Alone - alone, "time", "times")}"
             ),
             new(
@@ -100,7 +100,7 @@ public sealed class StrengthRule(EvidenceSettings settings)
         }
 
         var (alone, days, shown) = Tally(skill, seen);
-        return alone >= rule.Alone && (borne || (days >= rule.Days && shown >= WaysAsked(skill)));
+        return borne ? days > 0 : alone >= rule.Alone && days >= rule.Days && shown >= WaysAsked(skill);
     }
 
     // Of the latest: how many alone; right, alone or prompted, on how many days and in how many ways. No allocation: a grid asks this for every cell.

@@ -84,6 +84,28 @@ public class JudgementTests
         later.Sentence.ShouldEndWith("Look again: last alone 30 school days ago, and nothing that builds on it since.");
     }
 
+    // More than fits the week: what is not on the list says so all the same.
+    [Fact]
+    public void A_mark_that_may_have_faded_says_so_whether_or_not_it_is_on_the_list()
+    {
+        var evidence = EvidenceOf(
+            EvidenceSettings.Default,
+            60,
+            [
+                .. Map
+                    .Skills.Take(14)
+                    .SelectMany(s => new[] { 0, 1, 3, 5 }.Select((d, i) => Saw(d, Alone, s.ShownIn[i % s.ShownIn.Count], skill: s)))
+                    .OrderBy(o => o.At),
+            ]
+        );
+        evidence.AllInDoubt.Count.ShouldBeGreaterThan(evidence.LookAgain.Count);
+        foreach (var look in evidence.AllInDoubt.Where(l => l.Doubt == Doubt.MayHaveFaded))
+        {
+            var listed = evidence[look.Child, look.Skill].LookAgain;
+            evidence.Judgement(look.Child, look.Skill).Sentence.ShouldContain(listed ? "Look again: last alone" : "It may have faded: last alone");
+        }
+    }
+
     [Fact]
     public void What_is_not_sure_is_looked_at_again_after_three_school_days_and_not_on_the_same_day()
     {

@@ -137,7 +137,8 @@ public class SkillsTogetherTests
         ).ToList();
         pairs.Count.ShouldBeGreaterThan(100);
         var seen = pairs.Where(p => p.mark.Strength > Strength.NotSeen).ToList();
-        (seen.Count(p => p.mark.Strength < Strength.Secure) / (double)seen.Count).ShouldBeLessThanOrEqualTo(0.07);
+        var share = seen.Count(p => p.mark.Strength < Strength.Secure) / (double)seen.Count;
+        share.ShouldBeLessThanOrEqualTo(0.07);
         pairs.ShouldAllBe(p => p.mark.Strength >= Strength.Secure || evidence.LikelyHas(p.child, p.need));
         pairs.ShouldAllBe(p => !evidence.IsReady(p.child, p.need));
         foreach (var child in children)

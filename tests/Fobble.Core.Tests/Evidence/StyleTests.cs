@@ -31,15 +31,14 @@ public class StyleTests
     [Fact]
     public void With_a_prompt_counts_for_more_with_a_child_that_mostly_waits_for_a_nod()
     {
-        var skill = Map.Skills[20];
-        Observation[] once = [Saw(10, Prompted, skill: skill)];
-        double Belief(Support usually) => EvidenceOf(Usual, 11, [.. Shown(usually), .. once])[Child, skill.Id].Belief;
-        var weight = new BeliefModel(Usual, Calendar);
-        weight.See(once[0], skill, 0.4);
-        var bold = new BeliefModel(Usual, Calendar);
-        bold.See(once[0], skill, 0.9);
-        weight.Ratio.ShouldBeGreaterThan(2 * bold.Ratio);
-        Belief(Prompted).ShouldBeGreaterThan(0);
+        double Ratio(double style)
+        {
+            BeliefModel own = new(Usual, Calendar);
+            own.See(Saw(10, Prompted), TwoWays, style);
+            return own.Ratio;
+        }
+
+        Ratio(0.4).ShouldBeGreaterThan(2 * Ratio(0.9));
     }
 
     [Fact]
