@@ -94,8 +94,10 @@ public sealed class ChildRecord
                 if (strength == Strength.Secure)
                 {
                     standing.FirstSecure ??= day;
-                    var again = standing.LastAlone ?? day;
-                    strength = _calendar.SchoolDaysBetween(standing.FirstSecure.Value, again) >= _settings.KeptAfter ? Strength.Kept : Strength.Secure;
+
+                    // Kept is what was done alone again; what is only borne out has not been.
+                    var kept = standing.LastAlone is { } again && _calendar.SchoolDaysBetween(standing.FirstSecure.Value, again) >= _settings.KeptAfter;
+                    strength = kept ? Strength.Kept : Strength.Secure;
                 }
 
                 standing.Note(day, strength);
