@@ -6,7 +6,10 @@ namespace Fobble.Core.Evidence;
 /// <summary>Chance of an outcome if the child has the skill, and if not.</summary>
 public readonly record struct Likelihood(double IfHas, double IfNot);
 
-/// <summary>All numbers of rule R10 in one place. Where no source is named, <c>./fobble bench worlds</c> chose them, on made-up classes of the first and third world.</summary>
+/// <summary>
+/// All numbers of rule R10 in one place. Where no source is named they come from the rule's own measurements; what they are worth stands in
+/// <c>./fobble bench worlds judgement</c>.
+/// </summary>
 public sealed record EvidenceSettings
 {
     public static EvidenceSettings Default { get; } = new();
@@ -105,7 +108,10 @@ public sealed record TogetherSettings
     /// <summary>Spread of children's levels, in logits.</summary>
     public double LevelSpread { get; init; } = 0.7;
 
-    /// <summary>Share of a child's level that is used: what it has learned while it was watched is in there too, and is not evidence for the rest.</summary>
+    /// <summary>
+    /// Share of a child's level that is used: what it has learned while it was watched is in there too, and is not evidence for the rest. Of 1 and 0.75 the
+    /// second is as good in all seven worlds and the better calibrated (<c>bench worlds</c>).
+    /// </summary>
     public double LevelWeight { get; init; } = 0.75;
 
     /// <summary>Chance to hold a skill of a season once all it needs is held, for a child at the usual level.</summary>
