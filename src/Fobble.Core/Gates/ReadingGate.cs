@@ -71,7 +71,7 @@ public static partial class ReadingGate
     {
         ArgumentNullException.ThrowIfNull(sentence);
         ArgumentNullException.ThrowIfNull(words);
-        return [.. Start(sentence), .. Agreement(sentence), .. Chosen(sentence, words), .. mixed ? [] : Mixed(sentence)];
+        return [.. Start(sentence), .. Agreement(sentence), .. Chosen(sentence, words), .. Skipped(sentence), .. mixed ? [] : Mixed(sentence)];
     }
 
     private static IEnumerable<string> Start(string sentence)
@@ -79,6 +79,15 @@ public static partial class ReadingGate
         if (sentence.Length == 0 || char.IsLower(sentence[0]))
         {
             yield return "begins with a small letter";
+        }
+    }
+
+    // "Five, ten … ten": there is nothing between.
+    private static IEnumerable<string> Skipped(string sentence)
+    {
+        if (SameOnBothSides().Match(sentence) is { Success: true } match)
+        {
+            yield return $"'{match.Value}': nothing is left out between the two";
         }
     }
 
@@ -160,6 +169,9 @@ public static partial class ReadingGate
         RegexOptions.IgnoreCase | RegexOptions.ExplicitCapture
     )]
     private static partial Regex Counted();
+
+    [GeneratedRegex(@"\b(?<side>[\w-]+) … \k<side>\b", RegexOptions.IgnoreCase)]
+    private static partial Regex SameOnBothSides();
 
     [GeneratedRegex(@"\d")]
     private static partial Regex Digits();

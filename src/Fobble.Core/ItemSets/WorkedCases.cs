@@ -247,16 +247,14 @@ internal static class WorkedCases
         Each(
             range,
             n => n % step == 0 && n > 0,
-            n =>
-                new(
-                    ItemCase.Of($"in-{step}", n),
-                    $"Count in {(step == 2 ? "twos" : step == 5 ? "fives" : "tens")} to {Of(n)}",
-                    $"{string.Join(", ", Enumerable.Range(1, Math.Min(3, n / step)).Select(k => Of(k * step)))} … {Of(n)}",
-                    n,
-                    n,
-                    null
-                )
+            n => new(ItemCase.Of($"in-{step}", n), $"Count in {(step == 2 ? "twos" : step == 5 ? "fives" : "tens")} to {Of(n)}", Stepped(n, step), n, n, null)
         );
+
+    // All of a short count; of a longer one how it begins and where it ends.
+    private static string Stepped(int to, int step) =>
+        to / step <= 4
+            ? string.Join(", ", Enumerable.Range(1, to / step).Select(k => Of(k * step)))
+            : $"{string.Join(", ", Enumerable.Range(1, 3).Select(k => Of(k * step)))} … {Of(to)}";
 
     private static Func<Split, Item> Add(Approach? approach) =>
         s =>

@@ -315,6 +315,7 @@ public class GateTests(ITestOutputHelper output)
     [InlineData("3 wagons waits.")]
     [InlineData("Two more goes out.")]
     [InlineData("kind by kind")]
+    [InlineData("Five, ten … ten")]
     [InlineData("Three lanterns hang here. 2 more are lit, and then four.")]
     [InlineData("Subtract three.")]
     [InlineData("Write it as tens and units.")]
