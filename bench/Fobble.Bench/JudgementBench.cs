@@ -92,10 +92,8 @@ internal static class JudgementBench
     )
     {
         var seen = history.Observations.ToLookup(o => (o.Child, o.Skill));
-        return from child in Ids
-            from skill in Map.Skills
-            let own = seen[(child, skill.Id)].ToList()
-            select (child, skill, EachAlone.Judge(skill, Calendar, own, Today), own.Count);
+        return Ids.SelectMany(child => Map.Skills.Select(skill => (child, skill, own: seen[(child, skill.Id)].ToList())))
+            .Select(x => (x.child, x.skill, EachAlone.Judge(x.skill, Calendar, x.own, Today), x.own.Count));
     }
 
     private static string Told(IReadOnlyList<Judged> marks)

@@ -53,13 +53,7 @@ public sealed record EvidenceSettings
 
     public Strictness Strictness { get; init; } = Strictness.Usual;
 
-    public SecureRule Secure =>
-        Strictness switch
-        {
-            Strictness.Strict => new(Alone: 3, Days: 3, Representations: 2, Belief: 0.98),
-            Strictness.Light => new(Alone: 1, Days: 2, Representations: 1, Belief: 0.85),
-            _ => new(Alone: 1, Days: 2, Representations: 2, Belief: 0.97),
-        };
+    public SecureRule Secure => SecureRule.Of(Strictness);
 
     /// <summary>Belief from which a skill that nobody has seen is taken to be there until it is: a guess to confirm.</summary>
     public double LikelyFrom { get; init; } = 0.85;
@@ -94,7 +88,21 @@ public sealed record EvidenceSettings
 /// Of the last eight: this many alone, and right, alone or prompted, on this many school days and in this many ways; with at least this belief, by everything that
 /// was seen of the child.
 /// </summary>
-public sealed record SecureRule(int Alone, int Days, int Representations, double Belief);
+public sealed record SecureRule(int Alone, int Days, int Representations, double Belief)
+{
+    public static SecureRule Of(Strictness strictness) =>
+        strictness switch
+        {
+            Strictness.Strict => new(Alone: 3, Days: 3, Representations: 2, Belief: 0.98),
+            Strictness.Light => new(Alone: 1, Days: 2, Representations: 1, Belief: 0.85),
+            _ => new(Alone: 1, Days: 2, Representations: 2, Belief: 0.97),
+        };
+
+    /// <summary>What it asks, as a class that chooses reads it.</summary>
+    public string Sentence =>
+        $"Right on {Words.Number(Days)} days and in {(Representations == 1 ? "any way" : $"{Words.Number(Representations)} ways")}, "
+        + $"alone at least {Words.Times(Alone)}, and everything seen of the child makes it {Words.Percent(Belief)} sure.";
+}
 
 /// <summary>How much a skill says about what it needs and what builds on it.</summary>
 public sealed record TogetherSettings

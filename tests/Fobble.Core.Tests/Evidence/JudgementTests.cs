@@ -12,6 +12,12 @@ public class JudgementTests
 {
     private static readonly Observation[] JustSecure = [Saw(0, Alone), Saw(1, Alone, Picture), Saw(3, Alone)];
 
+    [Theory]
+    [InlineData(Strictness.Usual, "Right on two days and in two ways, alone at least once, and everything seen of the child makes it 97 % sure.")]
+    [InlineData(Strictness.Strict, "Right on three days and in two ways, alone at least three times, and everything seen of the child makes it 98 % sure.")]
+    [InlineData(Strictness.Light, "Right on two days and in any way, alone at least once, and everything seen of the child makes it 85 % sure.")]
+    public void What_secure_asks_is_said_by_the_rule_itself(Strictness strictness, string sentence) => SecureRule.Of(strictness).Sentence.ShouldBe(sentence);
+
     [Fact]
     public void Nothing_seen_is_strength_nought()
     {

@@ -1,4 +1,5 @@
 using Fobble.Core.Approaches;
+using Fobble.Core.Evidence;
 using Fobble.Core.Numbers;
 using Fobble.Core.Pictures;
 using Fobble.Server.Hosting;
@@ -8,8 +9,10 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.ClassApproach;
 
-/// <summary>How a class does things where schools differ, and a ten frame that shows it.</summary>
-public sealed record ApproachView(ApproachChoice Choice, Picture Six);
+/// <summary>How a class does things where schools differ, a ten frame that shows it, and what each strictness asks of a skill that is called secure.</summary>
+public sealed record ApproachView(ApproachChoice Choice, Picture Six, IReadOnlyList<SecureAsks> Secure);
+
+public sealed record SecureAsks(Strictness Strictness, string Means);
 
 public sealed record ApproachChoice(
     FrameFill FrameFill,
@@ -56,7 +59,8 @@ internal sealed class ClassApproachFeature : IFeature
                     own.Groups,
                     own.Secure
                 ),
-                Frames.Ten(6, style: frames)
+                Frames.Ten(6, style: frames),
+                [.. Enum.GetValues<Strictness>().Select(s => new SecureAsks(s, SecureRule.Of(s).Sentence))]
             )
         );
     }

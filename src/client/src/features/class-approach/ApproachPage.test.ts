@@ -13,6 +13,7 @@ describe('the page of the class’s approach', () => {
     answer('GET', '/api/classes/{classId}/approach', {
       choice: usual,
       six: { width: 5, height: 2, description: 'six', shapes: [] },
+      secure: [{ strictness: 'Strict', means: 'Right on three days.' }],
     }),
   )
 
@@ -20,6 +21,12 @@ describe('the page of the class’s approach', () => {
     expect(new Set(questions.map((q) => q.name)).size).toBe(questions.length)
     expect(questions).toHaveLength(13)
     for (const question of questions) expect(new Set(question.of.map((o) => o.value)).size).toBe(question.of.length)
+  })
+
+  it('says what the core says of what secure asks', async () => {
+    const { wrapper } = await openPage(ApproachPage, '/c/1/approach')
+    await flushPromises()
+    expect(wrapper.get('label:has(input[value=Strict])').text()).toContain('Right on three days.')
   })
 
   it('keeps the first of two choices that follow each other before the server has answered', async () => {

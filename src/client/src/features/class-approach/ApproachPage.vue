@@ -15,6 +15,10 @@ const { data: approach, error } = useQuery({
   queryFn: () => take(api.GET('/api/classes/{classId}/approach', { params: { path: { classId: classId.value } } })),
 })
 
+/** What the class asks of a skill it calls secure, in the core's own words. */
+const asked = (name: keyof Choice, value: string) =>
+  name === 'secure' ? approach.value?.secure.find((s) => s.strictness === value)?.means : ''
+
 async function choose(name: keyof Choice, value: string) {
   if (!approach.value) return
   try {
@@ -53,7 +57,7 @@ async function choose(name: keyof Choice, value: string) {
           />
           <span>
             <b>{{ answer.label }}</b>
-            <span class="soft small">{{ answer.means }}</span>
+            <span class="soft small">{{ answer.means || asked(question.name, answer.value) }}</span>
           </span>
         </label>
       </fieldset>

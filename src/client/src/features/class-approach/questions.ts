@@ -8,7 +8,7 @@ export interface Question {
   of: { value: string; label: string; means: string }[]
 }
 
-/** One line on what each choice means; the first is the usual one. What follows from it is worked out in the core. */
+/** One line on what each choice means; the first is the usual one. What follows from it is worked out in the core, which also says what it asks of *secure*. */
 export const questions: Question[] = [
   {
     name: 'frameFill',
@@ -103,14 +103,9 @@ export const questions: Question[] = [
     name: 'secure',
     asks: 'What counts as secure?',
     of: [
-      {
-        value: 'Usual',
-        label: 'Usual',
-        means:
-          'Right on two days and in two ways, alone at least once, and everything seen of the child makes it 97 % sure.',
-      },
-      { value: 'Strict', label: 'Strict', means: 'The same on three days, alone three times, and 98 % sure.' },
-      { value: 'Light', label: 'Light', means: 'Right on two days, in any way, alone at least once, and 85 % sure.' },
+      { value: 'Usual', label: 'Usual', means: '' },
+      { value: 'Strict', label: 'Strict', means: '' },
+      { value: 'Light', label: 'Light', means: '' },
     ],
   },
   {
