@@ -21,11 +21,20 @@ internal static class MadeUpTerm
     public static (History History, ClassEvidence Evidence, GroupingBrief Next) Play(
         ulong seed,
         int weeks,
-        Func<WeekToGroup, IReadOnlyList<PastGroup>>? groups = null
+        Func<WeekToGroup, IReadOnlyList<PastGroup>>? groups = null,
+        MadeUpWorld? world = null,
+        DayOfWeek? anewOn = null
     )
     {
         var now = new DateTimeOffset(Monday.AddDays((7 * (weeks - 1)) + 4).ToDateTime(new(16, 0)), TimeSpan.Zero);
-        var history = MadeUpHistory.Play(new(Map, Library, Calendar, Children, Monday, now, GroupsADay, seed) { Groups = groups });
+        var history = MadeUpHistory.Play(
+            new(Map, Library, Calendar, Children, Monday, now, GroupsADay, seed)
+            {
+                Groups = groups,
+                World = world ?? MadeUpWorld.Usual,
+                AnewOn = anewOn,
+            }
+        );
         var evidence = new ClassEvidence(Map, Calendar, EvidenceSettings.Default, Children, history.Observations, DateOnly.FromDateTime(now.DateTime));
         var past = history.Weeks.SelectMany(w => w.Groups).ToList();
         return (

@@ -9,6 +9,8 @@ var root = Root.Find();
 [
     ("groups", () => Task.FromResult<IReadOnlyList<Figure>>([.. GroupingBench.Run()])),
     ("group gain", () => Task.FromResult<IReadOnlyList<Figure>>([.. GroupGainBench.Run()])),
+    ("turns", () => Task.FromResult<IReadOnlyList<Figure>>([.. TurnsBench.Run()])),
+    ("hunt", () => Task.FromResult<IReadOnlyList<Figure>>([.. HuntBench.Run()])),
     ("planning", () => Task.FromResult<IReadOnlyList<Figure>>([.. PlanningBench.Run()])),
     ("classroom", () => Task.FromResult<IReadOnlyList<Figure>>([.. ClassroomBench.Run()])),
     ("baseline", () => Task.FromResult<IReadOnlyList<Figure>>([.. BaselineBench.Run()])),

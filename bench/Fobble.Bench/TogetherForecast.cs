@@ -43,8 +43,7 @@ internal sealed class TogetherForecast(SkillMap map, SchoolCalendar calendar, Ev
         for (var i = 0; i < evidence.Length; i++)
         {
             seen[i] = record[i] is not null;
-            var belief = Math.Clamp(record[i]?.Own.On(day) ?? settings.Prior, 1e-4, 1 - 1e-4);
-            evidence[i] = belief / (1 - belief) * (1 - settings.Prior) / settings.Prior;
+            evidence[i] = record[i]?.Own.RatioOn(day) ?? 1;
         }
 
         return _held[child] = (day, record.Style, _together.Judge(evidence, seen).Held);

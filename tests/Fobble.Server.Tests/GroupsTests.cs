@@ -1,3 +1,4 @@
+using Fobble.Core.Grouping;
 using Fobble.Server.Features.Attendance;
 using Fobble.Server.Features.Groups;
 using Fobble.Server.Features.Sessions;
@@ -21,21 +22,24 @@ public sealed class GroupsTests : IDisposable
     {
         var ines = await _school.ComeInAsAsync("ines");
         var wishes = await ines.ReadAsync<GroupWishesView>(Class + "/group-wishes");
-        wishes.Weights.Count.ShouldBe(7);
+        wishes.Weights.Count.ShouldBe(8);
         var weights = wishes.Weights.ToDictionary(w => w.Key, w => w.Key == "company" ? 400 : 100);
-        (await ines.PutAsync(Class + "/group-wishes", new GroupSettingsChange(2, 4, true, 1, 2, weights))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PutAsync(Class + "/group-wishes", new GroupSettingsChange(2, 4, true, 1, 2, TurnsAWeek.Two, weights))).StatusCode.ShouldBe(
+            HttpStatusCode.NoContent
+        );
         var kept = await ines.ReadAsync<GroupWishesView>(Class + "/group-wishes");
-        (kept.MinSize, kept.MaxSize, kept.EveryoneOnce, kept.MostNearAdult, kept.MostAtOnce).ShouldBe((2, 4, true, 1, 2));
+        (kept.MinSize, kept.MaxSize, kept.EveryoneOnce, kept.MostNearAdult, kept.MostAtOnce, kept.TurnsAWeek).ShouldBe((2, 4, true, 1, 2, TurnsAWeek.Two));
         kept.Weights.Single(w => w.Key == "company").Percent.ShouldBe(400);
         var groups = (await Board.ProposeAsync(ines, NextWeek)).Groups;
         groups.ShouldAllBe(g => g.Children.Count <= 4 && g.Children.Count(c => kept.NearAdult.Contains(c.Id)) <= 1);
         foreach (
             var wrong in new[]
             {
-                new GroupSettingsChange(5, 3, false, null, null, weights),
-                new(3, 5, false, 0, null, weights),
-                new(3, 5, false, null, 0, weights),
-                new(3, 5, false, null, null, new Dictionary<string, int> { ["company"] = 70 }),
+                new GroupSettingsChange(5, 3, false, null, null, TurnsAWeek.One, weights),
+                new(3, 5, false, 0, null, TurnsAWeek.One, weights),
+                new(3, 5, false, null, 0, TurnsAWeek.One, weights),
+                new(3, 5, false, null, null, TurnsAWeek.One, new Dictionary<string, int> { ["company"] = 70 }),
+                new(3, 5, false, null, null, (TurnsAWeek)7, weights),
             }
         )
         {
@@ -94,7 +98,7 @@ public sealed class GroupsTests : IDisposable
         );
         (await ines.PutAsync($"{Class}/children/{child}/near-adult", new NearAdultChange(true))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await ines.PutAsync($"{Class}/children/30/near-adult", new NearAdultChange(true))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        var groups = (await Board.ProposeAsync(ines, NextWeek, GroupsAsk.Nothing with { Turns = [child] })).Groups;
+        var groups = (await Board.ProposeAsync(ines, NextWeek, GroupsAsk.Nothing with { Turns = [child], Part = 2 })).Groups;
         groups.Count(g => g.Slot.Adult == helper.Name).ShouldBeInRange(0, 2);
         var own = groups.Single(g => g.Children.Any(c => c.Id == child));
         own.Slot.Adult.ShouldBe(lead.Name);
@@ -190,18 +194,20 @@ public sealed class GroupsTests : IDisposable
         }
 
         ahead.State.ShouldBe(JobState.Done);
-        ahead.Weeks.Select(w => w.Monday).ShouldBe([new(2026, 11, 30), new(2026, 12, 7), new(2026, 12, 14)]);
+        ahead
+            .Weeks.Select(w => (w.Monday, w.Part))
+            .ShouldBe(((DateOnly[])[new(2026, 11, 30), new(2026, 12, 7), new(2026, 12, 14)]).SelectMany(m => ((int?[])[1, 2]).Select(p => (m, p))));
         ahead.Children.Count.ShouldBe(26);
         ahead.Children.Average(c => c.Turns).ShouldBeGreaterThan(2);
         ahead.Sentence!.ShouldStartWith("In three weeks each child has ");
-        (await Board.AcceptAsync(ines, Class + "/weeks/2026-12-07", ahead.Weeks[1])).Groups.Count.ShouldBe(ahead.Weeks[1].Groups.Count);
+        (await Board.AcceptAsync(ines, Class + "/weeks/2026-12-07", ahead.Weeks[2])).Groups.Count.ShouldBe(ahead.Weeks[2].Groups.Count);
     }
 
     [Fact]
     public async Task A_child_away_on_the_day_changes_only_what_has_to_be_and_coming_after_all_puts_it_back()
     {
         var ines = await _school.ComeInAsAsync("ines");
-        await ines.PutAsync(Class + "/group-wishes", new GroupSettingsChange(3, 4, false, null, null, new Dictionary<string, int>()));
+        await ines.PutAsync(Class + "/group-wishes", new GroupSettingsChange(3, 4, false, null, null, TurnsAWeek.AsPlacesAllow, new Dictionary<string, int>()));
         var accepted = await Board.AcceptAsync(ines, NextWeek, await Board.ProposeAsync(ines, NextWeek));
         var small = accepted.Groups.First(g => g.Children.Count == 3);
         var child = small.Children[0].Id;
@@ -283,26 +289,7 @@ public sealed class GroupsTests : IDisposable
         var soon = _school.Db(scope).GroupSets.Max(c => c.AcceptedAt).AddMilliseconds(1);
         foreach (var child in group.Children)
         {
-            (
-                await ines.PostAsync(
-                    Class + "/observations",
-                    new
-                    {
-                        id = Guid.NewGuid(),
-                        childId = child.Id,
-                        skill = group.Skill,
-                        at = soon,
-                        setting = "Group",
-                        support = "Alone",
-                        representation = "Objects",
-                        numbers = (string?)null,
-                        slip = (string?)null,
-                        strategy = (string?)null,
-                        note = (string?)null,
-                        sessionId = group.SessionId,
-                    }
-                )
-            ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+            await Board.SeenAsync(ines, child.Id, group.Skill, soon, group.SessionId);
         }
 
         var seen = (await ines.ReadAsync<AfterView>(Class + "/groups/after?weeks=1")).Weeks[0].Groups.Single(g => g.SessionId == group.SessionId);
@@ -310,6 +297,103 @@ public sealed class GroupsTests : IDisposable
         var next = await Board.ProposeAsync(ines, NextWeek);
         next.ComparedWith.ShouldBe(new DateOnly(2026, 11, 23));
         next.Changes.Where(c => group.Children.Any(m => m.Id == c.ChildId)).ShouldContain(c => c.Why.Contains("alone today"));
+    }
+
+    [Fact]
+    public async Task A_week_with_places_for_it_gives_two_turns_the_second_beside_the_first()
+    {
+        var ines = await _school.ComeInAsAsync("ines");
+        var week = await ines.ReadAsync<GroupsView>(NextWeek + "/groups");
+        week.Parts.Select(p => (p.Number, p.Open, p.Again)).ShouldBe([(1, true, null), (2, true, null)]);
+        var first = await Board.ProposeAsync(ines, NextWeek);
+        var second = await Board.ProposeAsync(ines, NextWeek, GroupsAsk.Nothing with { Part = 2, Beside = Board.Groups(first) });
+        (first.Part, second.Part).ShouldBe((1, 2));
+        second.Verdict.ShouldContain("second turn this week");
+        first.Verdict.ShouldNotContain("second turn");
+        IReadOnlyList<ChosenGroup> both = [.. Board.Groups(first), .. Board.Groups(second)];
+        var turns = both.SelectMany(g => g.Children.Select(c => (c, g.Skill, g.Day))).ToList();
+        turns.Select(t => (t.c, t.Skill)).ShouldBeUnique();
+        turns.Select(t => (t.c, t.Day)).ShouldBeUnique();
+        turns.Select(t => t.c).Distinct().Count().ShouldBe(26);
+
+        // Twice in one part is once too often; beside groups that can't be, nothing is formed.
+        var child = first.Groups[0].Children[0].Id;
+        var twice = Board.Groups(first).Select((g, i) => i == 1 ? g with { Children = [.. g.Children, child] } : g).ToList();
+        (await ines.PostAsync(NextWeek + "/groups/accept", new AcceptRequest(first.Version, twice))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        foreach (
+            var wrong in new[]
+            {
+                GroupsAsk.Nothing with
+                {
+                    Part = 3,
+                },
+                GroupsAsk.Nothing with
+                {
+                    Part = 2,
+                    Beside = [both[0] with { Children = [30] }],
+                },
+                GroupsAsk.Nothing with
+                {
+                    Part = 2,
+                    Beside = [both[0] with { Skill = "no.such" }],
+                },
+            }
+        )
+        {
+            (await ines.PostAsync(NextWeek + "/groups/proposal", wrong)).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        }
+
+        var taken = await Visitor.ReadAsync<GroupsView>(await ines.PostAsync(NextWeek + "/groups/accept", new AcceptRequest(first.Version, both)));
+        taken.Groups.Count.ShouldBe(both.Count);
+        taken.Groups.SelectMany(g => g.Children).ShouldContain(c => c.Reason.Contains("second turn"));
+
+        // Asked again, a part stands beside what is accepted in the other.
+        var again = await Board.ProposeAsync(ines, NextWeek, GroupsAsk.Nothing with { Part = 2 });
+        Print(again).ShouldBe(Print(second));
+    }
+
+    [Fact]
+    public async Task A_class_that_wants_one_turn_has_a_week_of_one_part()
+    {
+        var ines = await _school.ComeInAsAsync("ines");
+        await ines.PutAsync(Class + "/group-wishes", new GroupSettingsChange(3, 5, false, null, null, TurnsAWeek.One, new Dictionary<string, int>()));
+        (await ines.ReadAsync<GroupsView>(NextWeek + "/groups")).Parts.ShouldHaveSingleItem();
+        var proposal = await Board.ProposeAsync(ines, NextWeek);
+        proposal.Groups.Select(g => g.Slot.Day).Distinct().Count().ShouldBeGreaterThan(3);
+        proposal.Groups.SelectMany(g => g.Children).Select(c => c.Id).ShouldBeUnique();
+    }
+
+    [Fact]
+    public async Task What_an_adult_takes_in_a_week_is_counted_over_both_parts()
+    {
+        var ines = await _school.ComeInAsAsync("ines");
+        var helper = (await ines.ReadAsync<GroupWishesView>(Class + "/group-wishes")).Adults[1];
+        await ines.PutAsync($"{Class}/adults/{helper.Id}/groups", new AdultGroupsChange([], 3));
+        var first = await Board.ProposeAsync(ines, NextWeek);
+        var second = await Board.ProposeAsync(ines, NextWeek, GroupsAsk.Nothing with { Part = 2, Beside = Board.Groups(first) });
+        first.Groups.Concat(second.Groups).Count(g => g.Slot.Adult == helper.Name).ShouldBeLessThanOrEqualTo(3);
+    }
+
+    [Fact]
+    public async Task In_the_middle_of_the_week_the_second_part_is_worth_asking_for_again()
+    {
+        var ines = await _school.ComeInAsAsync("ines");
+        const string ThisWeek = Class + "/weeks/2026-11-25";
+        var second = await Board.ProposeAsync(ines, ThisWeek, GroupsAsk.Nothing with { Part = 2 });
+        var accepted = await Board.AcceptAsync(ines, ThisWeek, second);
+        accepted.Parts.Select(p => p.Again).ShouldAllBe(a => a == null);
+        var child = second.Groups[0].Children[0].Id;
+        using var scope = _school.Scope();
+        await Board.SeenAsync(ines, child, second.Groups[0].Skill, _school.Db(scope).GroupSets.Max(c => c.AcceptedAt).AddMilliseconds(1));
+        var now = await ines.ReadAsync<GroupsView>(ThisWeek + "/groups");
+        now.Parts[0].Again.ShouldBeNull();
+        now.Parts[1].Again!.ShouldStartWith("One child has been seen since these were accepted");
+
+        // Of the part that is asked again nothing that was held is touched, and nobody works twice on an aim.
+        var again = await Board.ProposeAsync(ines, ThisWeek, GroupsAsk.Nothing with { Part = 2 });
+        again.Groups.ShouldAllBe(g => g.Slot.Day > School.Today);
+        var held = now.Groups.Where(g => g.Run).SelectMany(g => g.Children.Select(c => (c.Id, g.Skill))).ToList();
+        again.Groups.SelectMany(g => g.Children.Select(c => (c.Id, g.Skill))).ShouldAllBe(t => !held.Contains(t));
     }
 
     private static string Print(GroupsView view) =>

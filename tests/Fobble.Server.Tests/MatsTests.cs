@@ -150,7 +150,9 @@ public class MatsTests(School school) : IClassFixture<School>
             YearOrder.UnitByUnit,
             SheetUse.None,
             GroupWay.Mixed,
-            Strictness.Light
+            Strictness.Light,
+            Fading.Sooner,
+            SecondLookTime.Much
         );
         (await ines.PutAsync("/api/classes/1/approach", pairs)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await ines.ReadAsync<ApproachView>("/api/classes/1/approach")).Choice.ShouldBe(pairs);

@@ -33,12 +33,12 @@ public sealed class BaselineCheck
 
     /// <summary>What is known after these answers.</summary>
     /// <param name="answers">In the order in which they were given.</param>
-    /// <param name="known">What was on record before: secure skills as right answers, skills tried in vain as wrong ones. Not asked again unless it is in the check itself.</param>
+    /// <param name="known">What was seen before. Of no skill does it say more than an answer in the check itself.</param>
     /// <param name="shift">What is known of the child's general level, in levels (see <see cref="BaselineSettings.ShiftFor"/>).</param>
     /// <param name="materials">The things that each skill's question is asked with: between questions as good, the one with the things at hand is asked.</param>
     public BaselineState After(
         IReadOnlyList<BaselineAnswer> answers,
-        IReadOnlyList<BaselineAnswer>? known = null,
+        IReadOnlyList<RecordedSkill>? known = null,
         double shift = 0,
         IReadOnlyDictionary<SkillId, string>? materials = null
     )
@@ -46,11 +46,17 @@ public sealed class BaselineCheck
         ArgumentNullException.ThrowIfNull(answers);
         var (held, not) = (new double[_map.Count], new double[_map.Count]);
         var place = Map.Skills.Select((s, i) => (s.Id, i)).ToDictionary(p => p.Id, p => p.i);
-        foreach (var answer in answers.Concat(known ?? []).Where(a => place.ContainsKey(a.Skill)))
+        foreach (var answer in answers.Where(a => place.ContainsKey(a.Skill)))
         {
             var i = place[answer.Skill];
             held[i] += answer.Weight * Math.Log(answer.Right ? 1 - _settings.Slip : _settings.Slip);
             not[i] += answer.Weight * Math.Log(answer.Right ? _settings.Guess : 1 - _settings.Guess);
+        }
+
+        var most = Math.Log((1 - _settings.Slip) / _settings.Guess);
+        foreach (var (skill, ratio) in (known ?? []).Where(k => place.ContainsKey(k.Skill)))
+        {
+            held[place[skill]] += Math.Clamp(Math.Log(ratio), -most, most);
         }
 
         Particles particles = new(_map, _settings, _settings.Level + shift, held, not);

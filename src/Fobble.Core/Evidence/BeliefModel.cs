@@ -22,14 +22,10 @@ public struct BeliefModel(EvidenceSettings settings, SchoolCalendar calendar)
     public int SpacedSuccesses { get; private set; }
 
     /// <summary>How many times likelier what was seen is if the child has the skill; 1 where nothing was.</summary>
-    public readonly double Ratio
-    {
-        get
-        {
-            var belief = Math.Clamp(Belief, Least, 1 - Least);
-            return belief / (1 - belief) * (1 - settings.Prior) / settings.Prior;
-        }
-    }
+    public readonly double Ratio => RatioOf(Belief);
+
+    /// <summary>The same as it has faded by a later day.</summary>
+    public readonly double RatioOn(DateOnly day) => RatioOf(On(day));
 
     /// <summary>Takes in one observation of a child of the usual style.</summary>
     public void See(Observation observation, Skill skill) => See(observation, skill, settings.UsualStyle);
@@ -72,5 +68,11 @@ public struct BeliefModel(EvidenceSettings settings, SchoolCalendar calendar)
 
         var halfLife = settings.FadeHalfLife * (1 << SpacedSuccesses);
         return settings.Prior + ((Belief - settings.Prior) * Math.Pow(2, -(day.DayNumber - last.DayNumber) / halfLife));
+    }
+
+    private readonly double RatioOf(double belief)
+    {
+        var within = Math.Clamp(belief, Least, 1 - Least);
+        return within / (1 - within) * (1 - settings.Prior) / settings.Prior;
     }
 }

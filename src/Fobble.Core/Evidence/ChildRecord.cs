@@ -21,13 +21,15 @@ public sealed class ChildRecord
 
     /// <param name="observations">The child's, none withdrawn, in order of time; those of skills that the map does not have are passed over.</param>
     /// <param name="said">What an adult said of skills in a check without seeing them.</param>
+    /// <param name="foreseen">Told of each observation with the chance to be seen alone that everything up to the day before gave it.</param>
     public ChildRecord(
         SkillMap map,
         SkillsTogether together,
         SchoolCalendar calendar,
         EvidenceSettings settings,
         IEnumerable<Observation> observations,
-        IReadOnlyList<SaidOfSkill>? said = null
+        IReadOnlyList<SaidOfSkill>? said = null,
+        Action<Observation, double>? foreseen = null
     )
     {
         ArgumentNullException.ThrowIfNull(map);
@@ -45,6 +47,11 @@ public sealed class ChildRecord
         All = together.Judge(evidence, seen);
         foreach (var day in observations.Where(o => map.Has(o.Skill)).GroupBy(o => o.Day))
         {
+            if (foreseen is not null)
+            {
+                Foresee(day, seen, foreseen);
+            }
+
             foreach (var observation in day)
             {
                 var skill = map.IndexOf(observation.Skill);
@@ -68,6 +75,18 @@ public sealed class ChildRecord
 
     /// <summary>Whether something that builds on a skill, near or far, is secure.</summary>
     public bool IsBorne(int skill) => _borne[skill];
+
+    private void Foresee(IGrouping<DateOnly, Observation> day, bool[] seen, Action<Observation, double> foreseen)
+    {
+        double[] faded = [.. _standings.Select(s => s?.Own.RatioOn(day.Key) ?? 1)];
+        var held = _together.Judge(faded, seen).Held;
+        var alone = _settings.For(Support.Alone, Style);
+        foreach (var observation in day)
+        {
+            var has = held[_map.IndexOf(observation.Skill)];
+            foreseen(observation, (has * alone.IfHas) + ((1 - has) * alone.IfNot));
+        }
+    }
 
     // Worth noticing for style is only how the child showed what it has.
     private void See(Observation observation, int skill)

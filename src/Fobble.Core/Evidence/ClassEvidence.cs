@@ -110,6 +110,18 @@ public sealed class ClassEvidence
     /// <summary>How much of what the child has it shows without a nod, 0 to 1.</summary>
     public double StyleOf(ChildId child) => _records[child].Style;
 
+    /// <summary>How many times likelier what was seen of a skill from a day on is if the child has it, faded to today; 1 where nothing was.</summary>
+    public double RatioSince(DateOnly day, ChildId child, SkillId skill)
+    {
+        BeliefModel own = new(_settings, Calendar);
+        foreach (var observation in Seen(child, skill).Where(o => o.Day >= day))
+        {
+            own.See(observation, Map[skill], StyleOf(child));
+        }
+
+        return own.RatioOn(Today);
+    }
+
     /// <summary>What a baseline check takes to be the case with a skill that nobody has seen yet; null where there is nothing to say.</summary>
     public InferredSkill? InferenceOf(ChildId child, SkillId skill) =>
         this[child, skill].Strength == Strength.NotSeen && _inferred.TryGetValue(child, out var all) ? all.Of(skill) : null;

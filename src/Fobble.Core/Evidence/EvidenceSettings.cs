@@ -14,6 +14,33 @@ public sealed record EvidenceSettings
 {
     public static EvidenceSettings Default { get; } = new();
 
+    /// <summary>As a class judges by its own choice.</summary>
+    public static EvidenceSettings Of(Approach approach)
+    {
+        ArgumentNullException.ThrowIfNull(approach);
+        var chosen = Default with { Strictness = approach.Secure, SecondLook = SecondLookSettings.Of(approach.Fading, approach.Looks) };
+        return approach.Numbers is { } own ? chosen.By(own) : chosen;
+    }
+
+    /// <summary>The chances that a class may have of its own.</summary>
+    public OwnNumbers Numbers => new(Alone.IfNot, WithHelp.IfHas + NotYet.IfHas, LearnTaught);
+
+    /// <summary>The same with these chances; how what is left of each is shared out stays as it is.</summary>
+    public EvidenceSettings By(OwnNumbers own)
+    {
+        ArgumentNullException.ThrowIfNull(own);
+        var (has, slips, lacks) = ((1 - own.Slip) / (1 - Numbers.Slip), own.Slip / Numbers.Slip, (1 - own.Guess) / (1 - Numbers.Guess));
+        return this with
+        {
+            Alone = new(Alone.IfHas * has, own.Guess),
+            Prompted = new(Prompted.IfHas * has, Prompted.IfNot * lacks),
+            WithHelp = new(WithHelp.IfHas * slips, WithHelp.IfNot * lacks),
+            NotYet = new(NotYet.IfHas * slips, NotYet.IfNot * lacks),
+            LearnTaught = own.Learning,
+            LearnChoice = LearnChoice * own.Learning / LearnTaught,
+        };
+    }
+
     /// <summary>Belief before anything was seen, and the level to which it fades.</summary>
     public double Prior { get; init; } = 0.20;
 
@@ -135,6 +162,36 @@ public sealed record TogetherSettings
 /// <summary>What is worth a second look, and how much of it fits a week.</summary>
 public sealed record SecondLookSettings
 {
+    private static readonly SecondLookSettings Usual = new();
+
+    /// <summary>As a class chooses.</summary>
+    public static SecondLookSettings Of(Fading fading, SecondLookTime looks) =>
+        Usual with
+        {
+            HalfLife = fading switch
+            {
+                Fading.Sooner => Usual.HalfLife / 2,
+                Fading.Later => Usual.HalfLife * 2,
+                Fading.Never => double.PositiveInfinity,
+                _ => Usual.HalfLife,
+            },
+            Minutes = looks switch
+            {
+                SecondLookTime.Little => Usual.Minutes / 2,
+                SecondLookTime.Much => Usual.Minutes * 2,
+                _ => Usual.Minutes,
+            },
+        };
+
+    /// <summary>When a skill is said to be in doubt, as a class that chooses reads it.</summary>
+    public string FadingSentence =>
+        double.IsPositiveInfinity(HalfLife)
+            ? "Time alone never puts a mark in doubt."
+            : $"Of skills done alone once, half are taken to be gone after {HalfLife:0} days in which neither they nor anything that builds on them was seen; what was done alone on more days lasts longer.";
+
+    /// <summary>How long the lists of a week are, as a class that chooses reads it.</summary>
+    public string MinutesSentence => $"Each of the two lists is what fits into {Minutes:0} minutes a week.";
+
     /// <summary>Days in which half of what is secure is lost while neither it nor anything that builds on it is seen, with one success; longer with each that is spaced.</summary>
     public double HalfLife { get; init; } = 60;
 

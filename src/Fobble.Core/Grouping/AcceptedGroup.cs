@@ -36,6 +36,6 @@ public sealed record PlaceInWeek(SlotId Slot, DateOnly Day, TimeOnly Start, int 
             moments[i] = moment;
         }
 
-        return [.. places.Select((p, i) => new GroupSlot(p.Adult.Value, moments[i]))];
+        return [.. places.Select((p, i) => new GroupSlot(p.Adult.Value, moments[i]) { Day = p.Day })];
     }
 }

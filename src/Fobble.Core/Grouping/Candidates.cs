@@ -36,6 +36,20 @@ public sealed record GroupingBrief(
 
     /// <summary>What is not to be an aim of a child again: it has just had its turn with it.</summary>
     public IReadOnlySet<(ChildId Child, SkillId Skill)> Done { get; init; } = new HashSet<(ChildId, SkillId)>();
+
+    /// <summary>Groups in other parts of the same week, held or planned: who is in one has a turn, and not the same aim twice.</summary>
+    public IReadOnlyList<PastGroup> Beside { get; init; } = [];
+
+    /// <summary>Aims that children have already in the groups that are planned and may stay as they are.</summary>
+    public IReadOnlySet<(ChildId Child, SkillId Skill)> Planned { get; init; } = new HashSet<(ChildId, SkillId)>();
+
+    /// <summary>Whether a child is on a skill elsewhere in the week, or has just been.</summary>
+    internal bool IsDone(ChildId child, SkillId skill) => Done.Contains((child, skill)) || Beside.Any(g => g.Skill == skill && g.Children.Contains(child));
+
+    /// <summary>The children of each group of the last weeks, and of the week's other parts: who meets again costs points.</summary>
+    public IReadOnlyList<IReadOnlyList<ChildId>> MetLately => [.. Candidates.MetLately(Past), .. Beside.Select(g => g.Children)];
+
+    internal IReadOnlyList<DateOnly> TurnsBeside(ChildId child) => [.. Beside.Where(g => g.Children.Contains(child)).Select(g => g.Day)];
 }
 
 /// <summary>Works out what each child could do in a group and what it is worth (rule R13). Numbers are settings in one place.</summary>
@@ -55,6 +69,12 @@ public static class Candidates
 
     /// <summary>Of one who has it, in a mixed group: somewhat more than a usual next step of the child's own, so that a group that can have one has one.</summary>
     public const int ShowsBase = 110;
+
+    /// <summary>A further turn in the week is worth so many points less than the first: who has none goes first.</summary>
+    public const int FurtherTurn = 30;
+
+    /// <summary>Points for an aim that a child has already in groups that are planned.</summary>
+    public const int StayWorth = 3;
 
     /// <summary>Base points from which nearness is told: a weight draws the others away from it, or towards it.</summary>
     private const int MiddleBase = 80;
@@ -86,16 +106,26 @@ public static class Candidates
                 .Evidence.Children.Where(c => !brief.Excluded.Contains(c))
                 .Select(child =>
                 {
-                    var fairness = FairnessOf(child, brief);
+                    var elsewhere = brief.TurnsBeside(child);
+                    var (fairness, less) = elsewhere.Count > 0 ? (0, FurtherTurn) : (FairnessOf(child, brief), 0);
                     var worths = skills
-                        .Where(s => !brief.Done.Contains((child, s.Id)))
+                        .Where(s => !brief.IsDone(child, s.Id))
                         .Select(s => (s.Id, Base: BaseOf(child, s.Id, brief), Shows: shown.Contains(s.Id) && Has(child, s.Id, brief.Evidence)))
                         .Where(w => w.Base > 0 || w.Shows)
-                        .ToDictionary(w => w.Id, w => WorthOf(w.Shows ? ShowsBase : w.Base, urgency[w.Id], fairness) with { Shows = w.Shows });
+                        .ToDictionary(
+                            w => w.Id,
+                            w =>
+                                WorthOf(w.Shows ? ShowsBase : w.Base, less, urgency[w.Id], fairness) with
+                                {
+                                    Shows = w.Shows,
+                                    Stay = brief.Planned.Contains((child, w.Id)) ? GroupWeights.Of(StayWorth, brief.Weights.Stay) : 0,
+                                }
+                        );
                     return new Candidate(child, worths, fairness, brief.AwayIn.GetValueOrDefault(child, Nowhere), SlipsOf(child, worths.Keys, brief.Evidence))
                     {
                         Reach = ReachOf(child, worths.Keys, brief.Evidence),
                         NeedsAdultNear = brief.NeedAdultNear.Contains(child),
+                        Elsewhere = elsewhere,
                     };
                 }),
         ];
@@ -131,7 +161,8 @@ public static class Candidates
         return evidence[child, skill].Strength >= Strength.Secure;
     }
 
-    private static Worth WorthOf(int points, double urgency, int fairness) => new(points, (int)Math.Round(points * urgency), fairness);
+    private static Worth WorthOf(int points, int less, double urgency, int fairness) =>
+        new(Math.Max(1, points - less), (int)Math.Round(points * urgency), fairness);
 
     private static int FairnessOf(ChildId child, GroupingBrief brief) =>
         GroupWeights.Of(DaysSinceGroup(child, brief) is { } days ? Math.Min(MostFairness, FairnessADay * days) : MostFairness, brief.Weights.Turns);

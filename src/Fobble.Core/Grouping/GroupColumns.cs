@@ -1,10 +1,9 @@
-using Fobble.Core.Evidence;
 using Fobble.Core.Skills;
 using Google.OrTools.LinearSolver;
 
 namespace Fobble.Core.Grouping;
 
-/// <summary>One thinkable group: a skill and children, by their places in the list of open candidates, with the points it brings (being left out counted back).</summary>
+/// <summary>One thinkable group: a skill and children, by their places in the list of open candidates, in order, with the points it brings (being left out counted back).</summary>
 internal sealed record GroupColumn(SkillId Skill, IReadOnlyList<int> Members, int Points);
 
 /// <summary>
@@ -12,76 +11,86 @@ internal sealed record GroupColumn(SkillId Skill, IReadOnlyList<int> Members, in
 /// columns gives every child a price; for these prices the best column of each skill is found exactly; when none gains any more, the program's value is
 /// a bound that no set of groups can pass, and every column that lies further below its price than bound and best set are apart can be in no better set.
 /// </summary>
-internal sealed class GroupColumns
+internal sealed class GroupColumns : IDisposable
 {
     private const int MostRounds = 80;
     private const double Nothing = 1e-6;
 
-    private readonly GroupingProblem _problem;
-    private readonly List<Candidate> _open;
-    private readonly List<SkillTable> _skills;
-    private readonly int[,] _met;
+    // The first prices: what a child brings where it sits, and a little less.
+    private const double ShareOfWorth = 0.97;
+
+    // Of the columns that gain, the last ones found of each skill are the best.
+    private const int KeptOfASkill = 6;
+
+    private readonly GroupTable _table;
     private readonly int _most;
     private readonly Func<SkillId, IReadOnlyList<int>, bool> _allowed;
-    private readonly Dictionary<(SkillId, string), GroupColumn> _known = [];
-    private double[] _price = [];
+    private readonly Dictionary<(SkillId, UInt128), GroupColumn> _known = [];
+    private readonly Solver _master = Solver.CreateSolver("GLOP");
+    private readonly List<Constraint> _once;
+    private readonly Constraint _groups;
+    private double[] _price;
     private double _groupPrice;
 
     /// <param name="most">At most so many groups.</param>
     /// <param name="allowed">Whether a group keeps to what is asked of each group by itself.</param>
-    public GroupColumns(GroupingProblem problem, int most, Func<SkillId, IReadOnlyList<int>, bool> allowed)
+    public GroupColumns(GroupTable table, int most, Func<SkillId, IReadOnlyList<int>, bool> allowed)
     {
-        (_problem, _open, _most, _allowed) = (problem, [.. problem.Open], most, allowed);
-        _met = new int[_open.Count, _open.Count];
-        var place = _open.Select((c, i) => (c.Child, i)).ToDictionary(p => p.Child, p => p.i);
-        foreach (var group in problem.MetLately)
-        {
-            var there = group.Where(place.ContainsKey).Select(c => place[c]).ToList();
-            foreach (var one in there)
-            {
-                foreach (var other in there.Where(o => o != one))
-                {
-                    _met[one, other]++;
-                }
-            }
-        }
-
-        _skills = [.. _open.SelectMany(c => c.Worths.Keys).Distinct().Order().Select(TableOf).Where(t => t.Members.Length >= problem.Rules.MinSize)];
+        (_table, _most, _allowed, _price) = (table, most, allowed, new double[table.Open.Count]);
+        _once = [.. table.Open.Select(_ => _master.MakeConstraint(double.NegativeInfinity, 1))];
+        _groups = _master.MakeConstraint(double.NegativeInfinity, most);
+        _master.Objective().SetMaximization();
     }
 
     /// <summary>Columns met on the way to the bound.</summary>
     public IReadOnlyCollection<GroupColumn> Known => _known.Values;
 
     /// <summary>No set of groups brings more points than this, being left out counted back.</summary>
-    public double Bound { get; private set; }
+    public double Bound { get; private set; } = double.PositiveInfinity;
+
+    public void Dispose() => _master.Dispose();
 
     /// <summary>Prices children until no column gains any more.</summary>
-    public void Generate(CancellationToken stop)
+    /// <param name="start">Columns of a good set, from which the first prices are taken.</param>
+    public void Generate(IReadOnlyList<GroupColumn> start, CancellationToken stop)
     {
-        _price = new double[_open.Count];
+        foreach (var column in start)
+        {
+            Learn(column);
+            foreach (var member in column.Members)
+            {
+                _price[member] = ShareOfWorth * column.Points / column.Members.Count;
+            }
+        }
+
+        var (best, bestGroupPrice) = (_price, _groupPrice);
         for (var round = 0; ; round++)
         {
             stop.ThrowIfCancellationRequested();
             var gain = 0.0;
-            var before = _known.Count;
-            foreach (var skill in _skills)
+            var news = 0;
+            foreach (var skill in _table.Skills)
             {
-                var best = Nothing;
-                foreach (var (column, over) in Search(skill, () => best, o => best = o))
-                {
-                    gain = Math.Max(gain, over);
-                    _known.TryAdd((column.Skill, string.Join(',', column.Members)), column);
-                }
+                Search search = new(this, skill, Nothing, rising: true);
+                gain = Math.Max(gain, search.Least);
+                news += search.Found.TakeLast(KeptOfASkill).Count(Learn);
             }
 
-            Bound = _price.Sum() + (_most * (_groupPrice + gain));
             // The bound belongs to these prices: columns within it are looked for at the same ones.
-            if (gain <= Nothing || _known.Count == before || round == MostRounds - 1)
+            if (_price.Sum() + (_most * (_groupPrice + gain)) is var bound && bound < Bound)
             {
+                (Bound, best, bestGroupPrice) = (bound, _price, _groupPrice + gain);
+            }
+
+            if (gain <= Nothing || news == 0 || round == MostRounds)
+            {
+                (_price, _groupPrice) = (best, bestGroupPrice);
                 return;
             }
 
-            SolveMaster();
+            _master.Solve();
+            _price = [.. _once.Select(c => Math.Max(0, c.DualValue()))];
+            _groupPrice = Math.Max(0, _groups.DualValue());
         }
     }
 
@@ -89,143 +98,146 @@ internal sealed class GroupColumns
     public IReadOnlyList<GroupColumn>? Within(int points, int most)
     {
         List<GroupColumn> all = [];
-        var least = points - Bound - Nothing;
-        foreach (var skill in _skills)
+        foreach (var skill in _table.Skills)
         {
-            foreach (var (column, _) in Search(skill, () => least, _ => { }))
+            Search search = new(this, skill, points - Bound - Nothing, rising: false, most - all.Count);
+            if (search.TooMany)
             {
-                all.Add(column);
-                if (all.Count > most)
-                {
-                    return null;
-                }
+                return null;
             }
+
+            all.AddRange(search.Found);
         }
 
         return all;
     }
 
-    // Each child once, so many groups at most: the shadow prices of these are what children and groups cost.
-    private void SolveMaster()
+    private bool Learn(GroupColumn column)
     {
-        using var solver = Solver.CreateSolver("GLOP");
-        var children = _open.Select(_ => solver.MakeConstraint(double.NegativeInfinity, 1)).ToList();
-        var groups = solver.MakeConstraint(double.NegativeInfinity, _most);
-        var objective = solver.Objective();
-        objective.SetMaximization();
-        foreach (var column in _known.Values)
+        var mask = UInt128.Zero;
+        foreach (var member in column.Members)
         {
-            var share = solver.MakeNumVar(0, double.PositiveInfinity, "");
-            objective.SetCoefficient(share, column.Points);
-            groups.SetCoefficient(share, 1);
-            foreach (var member in column.Members)
-            {
-                children[member].SetCoefficient(share, 1);
-            }
+            mask |= UInt128.One << member;
         }
 
-        solver.Solve();
-        _price = [.. children.Select(c => Math.Max(0, c.DualValue()))];
-        _groupPrice = Math.Max(0, groups.DualValue());
+        if (!_known.TryAdd((column.Skill, mask), column))
+        {
+            return false;
+        }
+
+        var share = _master.MakeNumVar(0, double.PositiveInfinity, "");
+        _master.Objective().SetCoefficient(share, column.Points);
+        _groups.SetCoefficient(share, 1);
+        foreach (var member in column.Members)
+        {
+            _once[member].SetCoefficient(share, 1);
+        }
+
+        return true;
     }
 
-    // Goes through a skill's children, those worth most above their price first. What can still be added is known from sums, so most branches end at once.
-    private IEnumerable<(GroupColumn Column, double Over)> Search(SkillTable skill, Func<double> least, Action<double> found)
+    /// <summary>Goes through a skill's children, those worth most above their price first. What can still be added is known from sums, so most branches end at once.</summary>
+    private sealed class Search
     {
-        var (min, max) = (_problem.Rules.MinSize, _problem.Rules.MaxSize);
-        var order = Enumerable.Range(0, skill.Members.Length).OrderByDescending(i => skill.Worth[i] - _price[skill.Members[i]]).ThenBy(i => i).ToArray();
-        var gain = order.Select(i => skill.Worth[i] - _price[skill.Members[i]]).ToArray();
-        var sums = new double[gain.Length + 1];
-        var firstLoss = 0;
-        for (var i = 0; i < gain.Length; i++)
+        private readonly GroupColumns _columns;
+        private readonly GroupTable _table;
+        private readonly SkillTable _skill;
+        private readonly bool _rising;
+        private readonly int _mostFound;
+        private readonly int _min;
+        private readonly int _max;
+        private readonly int[] _order;
+        private readonly double[] _gain;
+        private readonly double[] _sums;
+        private readonly int[] _chosen;
+        private readonly int _firstLoss;
+        private int _count;
+
+        /// <param name="least">Only columns this far above their price, or more.</param>
+        /// <param name="rising">Each one found has to be better than the one before.</param>
+        public Search(GroupColumns columns, SkillTable skill, double least, bool rising, int mostFound = int.MaxValue)
         {
-            sums[i + 1] = sums[i] + gain[i];
-            firstLoss += gain[i] > 0 ? 1 : 0;
+            (_columns, _table, _skill, Least, _rising, _mostFound) = (columns, columns._table, skill, least, rising, mostFound);
+            (_min, _max) = (_table.Rules.MinSize, _table.Rules.MaxSize);
+            double[] worth = [.. skill.Members.Select((m, i) => skill.Worth[i] - columns._price[m])];
+            _order = [.. Enumerable.Range(0, worth.Length).OrderByDescending(i => worth[i]).ThenBy(i => i)];
+            _gain = [.. _order.Select(i => worth[i])];
+            _sums = new double[_gain.Length + 1];
+            for (var i = 0; i < _gain.Length; i++)
+            {
+                _sums[i + 1] = _sums[i] + _gain[i];
+                _firstLoss += _gain[i] > 0 ? 1 : 0;
+            }
+
+            _chosen = new int[_max];
+            Go(0, -columns._groupPrice, 0, 0, 0, 0);
         }
 
-        List<(GroupColumn, double)> results = [];
-        List<int> chosen = [];
-        Go(0, -_groupPrice, 0, 0, 0, 0);
-        return results;
+        public List<GroupColumn> Found { get; } = [];
+
+        public double Least { get; private set; }
+
+        public bool TooMany => Found.Count > _mostFound;
 
         // The most that can come on top when the next child is taken from a place on: as many as a group needs, and more while they gain.
-        double Most(int from)
+        private double Most(int from)
         {
-            var needed = Math.Max(0, min - chosen.Count);
-            if (from + needed > gain.Length)
+            var needed = Math.Max(0, _min - _count);
+            if (from + needed > _gain.Length)
             {
                 return double.NegativeInfinity;
             }
 
-            var until = Math.Max(from + needed, Math.Min(from + max - chosen.Count, Math.Max(from, firstLoss)));
-            return sums[until] - sums[from];
+            var until = Math.Max(from + needed, Math.Min(from + _max - _count, Math.Max(from, _firstLoss)));
+            return _sums[until] - _sums[from];
         }
 
-        void Go(int from, double over, int points, int slips, int reach, int shows)
+        private void Go(int from, double over, int points, int slips, int reach, int shows)
         {
-            if (chosen.Count >= min && over > least() && Column(points) is { } column)
+            if (_count >= _min && over > Least && Column(points) is { } column)
             {
-                results.Add((column, over));
-                found(over);
+                Found.Add(column);
+                Least = _rising ? over : Least;
             }
 
-            if (chosen.Count == max)
+            if (_count == _max)
             {
                 return;
             }
 
-            for (var i = from; i < order.Length; i++)
+            for (var i = from; i < _order.Length; i++)
             {
-                if (over + Most(i) <= least())
+                if (over + Most(i) <= Least || TooMany)
                 {
                     return;
                 }
 
-                var own = order[i];
-                if (shows + skill.Shows[own] > 1)
+                var own = _order[i];
+                if (shows + _skill.Shows[own] > 1)
                 {
                     continue;
                 }
 
-                var met = chosen.Sum(c => _met[skill.Members[c], skill.Members[own]]);
-                var (moreSlips, moreReach) = (slips | skill.Slip[own], reach | skill.Reach[own]);
-                var cost =
-                    (GroupScore.PairMet(_problem.Rules) * met)
-                    + (GroupScore.FurtherSlip(_problem.Rules) * (Further(moreSlips) - Further(slips)))
-                    + (GroupScore.FurtherReach(_problem.Rules) * (Further(moreReach) - Further(reach)));
-                chosen.Add(own);
-                Go(i + 1, over + gain[i] - cost, points + skill.Worth[own] - cost, moreSlips, moreReach, shows + skill.Shows[own]);
-                chosen.RemoveAt(chosen.Count - 1);
+                var cost = 0;
+                for (var j = 0; j < _count; j++)
+                {
+                    cost += _table.MetCost(_skill.Members[_chosen[j]], _skill.Members[own]);
+                }
+
+                var (moreSlips, moreReach) = (slips | _skill.Slip[own], reach | _skill.Reach[own]);
+                cost +=
+                    (_table.SlipCost * (GroupTable.Further(moreSlips) - GroupTable.Further(slips)))
+                    + (_table.ReachCost * (GroupTable.Further(moreReach) - GroupTable.Further(reach)));
+                _chosen[_count++] = own;
+                Go(i + 1, over + _gain[i] - cost, points + _skill.Worth[own] - cost, moreSlips, moreReach, shows + _skill.Shows[own]);
+                _count--;
             }
         }
 
-        GroupColumn? Column(int points)
+        private GroupColumn? Column(int points)
         {
-            int[] members = [.. chosen.Select(c => skill.Members[c]).Order()];
-            return _allowed(skill.Skill, members) ? new(skill.Skill, members, points) : null;
+            int[] members = [.. _chosen.AsSpan(0, _count).ToArray().Select(c => _skill.Members[c]).Order()];
+            return _columns._allowed(_skill.Skill, members) ? new(_skill.Skill, members, points) : null;
         }
     }
-
-    private static int Further(int kinds) => Math.Max(0, System.Numerics.BitOperations.PopCount((uint)kinds) - 1);
-
-    private SkillTable TableOf(SkillId skill)
-    {
-        int[] members = [.. Enumerable.Range(0, _open.Count).Where(i => _open[i].Worths.ContainsKey(skill))];
-        var slips = members.Select(i => _open[i].Slips.GetValueOrDefault(skill)).OfType<string>().Distinct().ToList();
-        var reaches = members.Where(i => _open[i].Reach.ContainsKey(skill)).Select(i => _open[i].Reach[skill]).Distinct().ToList();
-        return new(
-            skill,
-            members,
-            [.. members.Select(i => _open[i].Worths[skill].Total + GroupScore.CostOfLeavingOut(_open[i], _problem.Rules))],
-            [.. members.Select(i => _open[i].Slips.TryGetValue(skill, out var slip) ? 1 << slips.IndexOf(slip) : 0)],
-            [.. members.Select(i => _open[i].Reach.TryGetValue(skill, out var most) ? 1 << reaches.IndexOf(most) : 0)],
-            [.. members.Select(i => _open[i].Worths[skill].Shows ? 1 : 0)]
-        );
-    }
-
-    /// <param name="Members">Places of the candidates for whom the skill is possible.</param>
-    /// <param name="Worth">Points, being left out counted back.</param>
-    /// <param name="Slip">The slip as a bit, none as nothing.</param>
-    /// <param name="Reach">The size of numbers as a bit.</param>
-    private sealed record SkillTable(SkillId Skill, int[] Members, int[] Worth, int[] Slip, int[] Reach, int[] Shows);
 }

@@ -31,7 +31,8 @@ public static class GroupScore
             - problem.Children.Where(c => !placed.Contains(c.Child)).Sum(c => CostOfLeavingOut(c, problem.Rules));
     }
 
-    public static int CostOfLeavingOut(Candidate candidate, GroupRules rules) => candidate.Fairness + (rules.EveryoneOnce ? LeftOutCost : 0);
+    public static int CostOfLeavingOut(Candidate candidate, GroupRules rules) =>
+        candidate.Fairness + (rules.EveryoneOnce && candidate.Elsewhere.Count == 0 ? LeftOutCost : 0);
 
     /// <summary>The points of one group.</summary>
     public static int OfGroup(GroupingProblem problem, FormedGroup group) => OfGroup(problem, problem.Children.ToDictionary(c => c.Child), group);

@@ -29,6 +29,9 @@ public sealed record GroupWeights
     /// <summary>Children who work with numbers of the same size.</summary>
     public int Numbers { get; init; } = 100;
 
+    /// <summary>Aims that children have in the groups that are planned already.</summary>
+    public int Stay { get; init; } = 100;
+
     /// <summary>Every weight with its plain name and what it does.</summary>
     public static IReadOnlyList<WeightInfo> All { get; } =
     [
@@ -80,6 +83,13 @@ public sealed record GroupWeights
             "Higher: children who work with numbers of the same size sit together.",
             w => w.Numbers,
             (w, v) => w with { Numbers = v }
+        ),
+        new(
+            "stay",
+            "Stay as planned",
+            "Higher: groups that stand in the week already change less when they are asked for again.",
+            w => w.Stay,
+            (w, v) => w with { Stay = v }
         ),
     ];
 

@@ -20,7 +20,14 @@ public static class Grouper
 
     private const int MostColumns = 20_000;
     private const int MostColumnsLong = 200_000;
-    private const int FirstStep = 12;
+    private const int FirstStep = 24;
+
+    // The annealing's length, its heat in points at the beginning and the end, and where its chances come from.
+    private const int Steps = 20_000;
+    private const double FirstHeat = 60;
+    private const double LastHeat = 2.5;
+    private const ulong Seed = 13;
+
     private const double FirstWork = 0.1;
     private const double SecondWork = 0.3;
     private const double LeastWork = 0.05;
@@ -72,18 +79,27 @@ public static class Grouper
     private static GroupingResult? ByColumns(GroupingProblem problem, GroupingResult? found, int mostColumns, double work, CancellationToken stop)
     {
         SlotClasses slots = new(problem);
-        List<Candidate> open = [.. problem.Open];
-        GroupColumns columns = new(problem, Math.Min(slots.Free.Count, open.Count / problem.Rules.MinSize), (skill, members) =>
-            slots.Allows(skill, [.. members.Select(m => open[m])])
-        );
-        columns.Generate(stop);
-        stop.ThrowIfCancellationRequested();
+        GroupTable table = new(problem);
+        var most = Math.Min(slots.Free.Count, table.Open.Count / problem.Rules.MinSize);
+        using GroupColumns columns = new(table, most, (skill, members) => slots.Allows(skill, [.. members.Select(m => table.Open[m])]));
 
         // Points of columns are told against nobody in a group.
         var without = GroupScore.Of(problem, problem.Fixed);
+        IReadOnlyList<GroupColumn> start = IsPlain(problem, slots) ? GroupAnnealing.Run(table, most, Steps, FirstHeat, LastHeat, Seed) : [];
+        columns.Generate(start, stop);
+        stop.ThrowIfCancellationRequested();
         var bound = Math.Min((int)Math.Floor(columns.Bound + 1e-4) + without, MostThinkable(problem));
-        var firstWork = FirstWork;
-        var known = Choose(problem, slots, [.. columns.Known], without, ref firstWork, found?.Groups ?? [], stop).Best;
+        GroupingResult? known;
+        if (start.Count > 0)
+        {
+            known = ResultOf(problem, DaysApart.Arranged(problem, Placed(problem, table, slots, start)));
+        }
+        else
+        {
+            var firstWork = FirstWork;
+            known = Choose(problem, slots, [.. columns.Known], without, ref firstWork, found?.Groups ?? [], stop).Best;
+        }
+
         if ((found is null || known?.Score > found.Score ? known : found) is not { } first)
         {
             return null;
@@ -104,16 +120,38 @@ public static class Grouper
                 return first with { ProvenBest = false, Bound = bound };
             }
 
-            // What the solver says holds for these columns only: a set without them has fewer points than the step looks for.
-            var (better, complete, above) = Choose(problem, slots, all, without, ref work, first.Groups, stop);
+            using ColumnPool pool = new(table.Open.Count, most, all);
+            pool.Narrow(points - without, stop);
+            var (better, complete, above) =
+                pool.Columns.Count == 0 || pool.Bound < points - without - 1e-4
+                    ? (null, true, int.MinValue)
+                    : Choose(problem, slots, pool.Columns, without, ref work, first.Groups, stop);
             first = better?.Score > first.Score ? better : first;
-            bound = Math.Min(bound, Math.Max(first.Score, complete ? points - 1 : Math.Max(above, points - 1)));
+
+            // What is said here holds for these columns only: a set without them has fewer points than the step looks for.
+            var withThem = Math.Min(above, double.IsPositiveInfinity(pool.Bound) ? int.MaxValue : (int)Math.Floor(pool.Bound + 1e-4) + without);
+            bound = Math.Min(bound, Math.Max(first.Score, complete ? points - 1 : Math.Max(withThem, points - 1)));
             if (first.Score >= bound || !complete || work < LeastWork)
             {
                 return first with { ProvenBest = first.Score >= bound, Bound = bound };
             }
         }
     }
+
+    // Places are all alike and open to everyone, and nothing is asked but the rules.
+    private static bool IsPlain(GroupingProblem problem, SlotClasses slots) =>
+        problem.Rules.Wishes.Count == 0
+        && problem.Unlike.Count == 0
+        && slots.Classes.Count == 1
+        && slots.Moments.Count == 0
+        && problem.Open.All(c => !slots.Free.Any(c.AwayIn.Contains));
+
+    private static IReadOnlyList<FormedGroup> Placed(GroupingProblem problem, GroupTable table, SlotClasses slots, IReadOnlyList<GroupColumn> columns) =>
+        [
+            .. problem
+                .Fixed.Concat(columns.Select((c, i) => new FormedGroup(c.Skill, slots.Free[i], [.. c.Members.Select(m => table.Open[m].Child).Order()])))
+                .OrderBy(g => g.Slot),
+        ];
 
     // Complete: there is nothing better among these columns. What was worked is taken off the work.
     private static (GroupingResult? Best, bool Complete, int Bound) Choose(
@@ -136,7 +174,7 @@ public static class Grouper
         return status switch
         {
             CpSolverStatus.Optimal or CpSolverStatus.Feasible => (
-                ResultOf(problem, model.Read(solver)),
+                ResultOf(problem, DaysApart.Arranged(problem, model.Read(solver))),
                 status == CpSolverStatus.Optimal,
                 (int)Math.Floor(solver.BestObjectiveBound + 1e-6) + without
             ),
@@ -289,7 +327,7 @@ public static class Grouper
             return null;
         }
 
-        var result = ResultOf(whole, model.Read(solver.BooleanValue));
+        var result = ResultOf(whole, DaysApart.Arranged(whole, model.Read(solver.BooleanValue)));
         return status == CpSolverStatus.Optimal ? result with { ProvenBest = true } : result with { Bound = model.BoundFrom(solver.BestObjectiveBound) };
     }
 

@@ -12,8 +12,11 @@ public sealed record Worth(int Base, int Urgency, int Fairness)
     /// <summary>The child has the skill and would sit beside those who nearly do: one such child a group at most.</summary>
     public bool Shows { get; init; }
 
-    /// <summary>All three together, in points.</summary>
-    public int Total => Base + Urgency + Fairness;
+    /// <summary>For an aim the child has already in groups that are planned: a few points, so that one thing seen does not throw them over.</summary>
+    public int Stay { get; init; }
+
+    /// <summary>All together, in points.</summary>
+    public int Total => Base + Urgency + Fairness + Stay;
 }
 
 /// <summary>A child who can be in a group: where it would help, how long the last turn is ago, when the child is out of class.</summary>
@@ -34,6 +37,9 @@ public sealed record Candidate(
 
     /// <summary>Needs an adult close by while working.</summary>
     public bool NeedsAdultNear { get; init; }
+
+    /// <summary>Days of the week on which it has a turn in another part of the week: this one would be a further turn.</summary>
+    public IReadOnlyList<DateOnly> Elsewhere { get; init; } = [];
 }
 
 /// <summary>A place for a group in the week.</summary>
@@ -41,6 +47,9 @@ public sealed record Candidate(
 /// <param name="Moment">Places with the same number are at the same time.</param>
 public sealed record GroupSlot(int Adult, int Moment)
 {
+    /// <summary>Null where days do not matter.</summary>
+    public DateOnly? Day { get; init; }
+
     /// <summary>So many places one after another with one adult.</summary>
     public static IReadOnlyList<GroupSlot> InARow(int count) => [.. Enumerable.Range(0, count).Select(i => new GroupSlot(0, i))];
 }

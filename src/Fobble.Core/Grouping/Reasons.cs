@@ -26,6 +26,7 @@ public static class Reasons
         };
         var turn = Candidates.DaysSinceGroup(child, brief) switch
         {
+            _ when brief.TurnsBeside(child) is [var other, ..] => $"; a second turn beside that of {Words.Weekday(other)}",
             null => "; has not been in a group yet",
             >= 3 and var days => $"; last in a group {Words.Count(days, "school day", "school days")} before",
             _ => "",
@@ -59,6 +60,22 @@ public static class Reasons
                 )
             : result.ProvenBest ? $"No better set of groups exists for these aims ({result.Score} points)."
             : $"The best found so far: {result.Score} points, and no set can have more than {result.Bound}.";
+    }
+
+    /// <summary>What further turns in the week are worth; empty where there are none.</summary>
+    public static string ForFurtherTurns(GroupingResult result, IReadOnlyList<Candidate> candidates)
+    {
+        ArgumentNullException.ThrowIfNull(result);
+        var placed = result
+            .Groups.SelectMany(g => g.Children.Select(c => (candidate: candidates.FirstOrDefault(x => x.Child == c), g.Skill)))
+            .Where(p => p.candidate is not null)
+            .ToList();
+        var further = placed.Where(p => p.candidate!.Elsewhere.Count > 0).ToList();
+        var only = placed.Count - further.Count;
+        return further.Count == 0
+            ? ""
+            : $"For {Words.Count(further.Count, "child", "children")} it is a second turn this week, on another aim, together worth {further.Sum(p => p.candidate!.Worths.GetValueOrDefault(p.Skill)?.Total ?? 0)} points"
+                + (only > 0 ? $"; {Words.Count(only, "child has its", "children have their")} only turn here." : ".");
     }
 
     /// <summary>A sentence for the group as a whole.</summary>
@@ -105,6 +122,11 @@ public static class Reasons
         if (candidate.Worths.Count == 0)
         {
             return "Nothing is open just now: secure in all that is ready, and nothing to look at again.";
+        }
+
+        if (candidate.Elsewhere is [var other, ..])
+        {
+            return $"Has a turn on {Words.Weekday(other)}; the places here go to who has none, or gains more by a second.";
         }
 
         return Candidates.DaysSinceGroup(child, brief) is { } days

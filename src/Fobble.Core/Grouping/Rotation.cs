@@ -3,9 +3,16 @@ using Fobble.Core.Skills;
 
 namespace Fobble.Core.Grouping;
 
-/// <summary>A week of groups that lies ahead: its places and who can't be in which.</summary>
-/// <param name="Number">Weeks by number, as in <see cref="PastGroup"/>.</param>
-public sealed record WeekAhead(int Number, DateOnly ForDay, IReadOnlyList<GroupSlot> Slots, IReadOnlyDictionary<ChildId, IReadOnlySet<int>> AwayIn);
+/// <summary>A week of groups that lies ahead, or a part of it: its places and who can't be in which.</summary>
+/// <param name="Number">Weeks by number, as in <see cref="PastGroup"/>; the parts of a week have the same.</param>
+public sealed record WeekAhead(int Number, DateOnly ForDay, IReadOnlyList<GroupSlot> Slots, IReadOnlyDictionary<ChildId, IReadOnlySet<int>> AwayIn)
+{
+    /// <summary>Children who have had their turn in it, or are not to be grouped.</summary>
+    public IReadOnlySet<ChildId> Excluded { get; init; } = new HashSet<ChildId>();
+
+    /// <summary>Groups of the week's other parts that were held already.</summary>
+    public IReadOnlyList<PastGroup> Beside { get; init; } = [];
+}
 
 /// <summary>What the weeks together give one child.</summary>
 /// <param name="Others">How many different children it works with.</param>
@@ -60,7 +67,7 @@ public static class Rotation
         // Points are told as each week stands in the end, among the others.
         GroupingResult[] results = [.. formed.Select((f, i) => f! with { Score = GroupScore.Of(ProblemFor(i, formed), f.Groups) })];
         var children = ChildrenOf(brief.Evidence.Children, results);
-        return new(results, children, InWords(children, weeks.Count));
+        return new(results, children, InWords(children, weeks.Select(w => w.Number).Distinct().Count()));
 
         int Points(GroupingResult?[] all) => Enumerable.Range(0, all.Length).Sum(i => GroupScore.Of(ProblemFor(i, all), all[i]!.Groups));
 
@@ -68,7 +75,10 @@ public static class Rotation
         GroupingProblem ProblemFor(int i, GroupingResult?[] all)
         {
             var others = all.SelectMany(
-                    (f, k) => k == i || f is null ? [] : f.Groups.Select(g => new PastGroup(weeks[k].ForDay, weeks[k].Number, g.Skill, g.Children))
+                    (f, k) =>
+                        k == i || f is null
+                            ? []
+                            : f.Groups.Select(g => new PastGroup(weeks[k].Slots[g.Slot].Day ?? weeks[k].ForDay, weeks[k].Number, g.Skill, g.Children))
                 )
                 .ToList();
             var own = brief with
@@ -77,10 +87,11 @@ public static class Rotation
                 AwayIn = weeks[i].AwayIn,
                 Past = [.. brief.Past, .. others.Where(g => g.Week < weeks[i].Number).OrderBy(g => g.Day)],
                 Done = others.SelectMany(g => g.Children.Select(c => (c, g.Skill))).ToHashSet(),
-                Excluded = i == 0 ? brief.Excluded : new HashSet<ChildId>(),
+                Excluded = weeks[i].Excluded,
+                Beside = [.. weeks[i].Beside, .. others.Where(g => g.Week == weeks[i].Number)],
             };
             var near = others.Where(g => g.Week > weeks[i].Number && g.Week <= weeks[i].Number + Candidates.WeeksRemembered).Select(g => g.Children);
-            return new(Candidates.From(own), weeks[i].Slots, rules, [.. Candidates.MetLately(own.Past), .. near]);
+            return new(Candidates.From(own), weeks[i].Slots, rules, [.. own.MetLately, .. near]);
         }
     }
 

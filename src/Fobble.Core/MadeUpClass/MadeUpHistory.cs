@@ -30,10 +30,14 @@ public sealed record HistoryRequest(
 
     /// <summary>Asked each Monday for the groups of the week; null for groups as adults form them without help.</summary>
     public Func<WeekToGroup, IReadOnlyList<PastGroup>>? Groups { get; init; }
+
+    /// <summary>A weekday on which the groups of the rest of the week are asked for anew, with what was seen by then; null for none.</summary>
+    public DayOfWeek? AnewOn { get; init; }
 }
 
 /// <summary>A week for which groups are to be formed.</summary>
-/// <param name="Past">Groups that met before, in order of time.</param>
+/// <param name="Days">The days that are still to come.</param>
+/// <param name="Past">Groups that met before, in order of time, those of the week too.</param>
 public sealed record WeekToGroup(
     ClassEvidence Evidence,
     IReadOnlyList<DateOnly> Days,
@@ -86,18 +90,28 @@ public static class MadeUpHistory
             var evidence = new ClassEvidence(request.Map, request.Calendar, EvidenceSettings.Default, request.Children, seen, monday, memory: memory);
             var plan = WeekPlanner.Plan(new WeekRequest(evidence, monday, taught, request.Library) { Year = request.Plan?.Invoke(evidence, monday, taught) });
             List<PastGroup> groups = [];
-            var formed = request.Groups?.Invoke(
-                new(
-                    evidence,
-                    [.. plan.Days.Select(d => d.Day)],
-                    request.GroupsADay,
-                    [.. plan.Days.Select(d => d.Focus.Skill)],
-                    [.. weeks.SelectMany(w => w.Groups)],
-                    random
-                )
-            );
+            IReadOnlyList<PastGroup>? Formed(ClassEvidence known, DateOnly from) =>
+                request.Groups?.Invoke(
+                    new(
+                        known,
+                        [.. plan.Days.Select(d => d.Day).Where(d => d >= from)],
+                        request.GroupsADay,
+                        [.. plan.Days.Select(d => d.Focus.Skill)],
+                        [.. weeks.SelectMany(w => w.Groups), .. groups],
+                        random
+                    )
+                );
+            var formed = Formed(evidence, monday);
             foreach (var day in plan.Days)
             {
+                if (day.Day.DayOfWeek == request.AnewOn && groups.Count > 0)
+                {
+                    formed = Formed(
+                        new ClassEvidence(request.Map, request.Calendar, EvidenceSettings.Default, request.Children, seen, day.Day, memory: memory),
+                        day.Day
+                    );
+                }
+
                 children.ForEach(c => c.Wake(day.Day, random));
                 var here = children.Where(c => !c.IsAway(random)).ToList();
                 var past = day.Day < today;

@@ -58,6 +58,9 @@ public sealed record PlanSettings
     /// <summary>Steps of improvement; ten times as many make a plan a few hundredths better.</summary>
     public int Steps { get; init; } = 300_000;
 
+    /// <summary>Improvements, each by other chances, of which the best is kept: as many at a time as there are cores.</summary>
+    public int Ways { get; init; } = 4;
+
     /// <summary>The same seed gives the same plan.</summary>
     public ulong Seed { get; init; } = 1;
 

@@ -59,10 +59,19 @@ public static class YearPlanner
 
     internal static LessonGrid Lay(PlanProblem problem, IProgress<double>? progress, CancellationToken stop)
     {
-        LessonGrid grid = new(problem);
-        grid.Restore(ListScheduler.Best(grid, problem, problem.Settings.Tries, stop));
-        Annealer.Improve(grid, problem, problem.Settings.Seed + 1, problem.Settings.Steps, progress, stop);
-        return grid;
+        LessonGrid first = new(problem);
+        var begun = ListScheduler.Best(first, problem, problem.Settings.Tries, stop);
+
+        // Each by itself from the same beginning; of those as good the first counts, so that the number of cores does not matter.
+        var ways = new LessonGrid[problem.Settings.Ways];
+        Parallel.For(0, ways.Length, new ParallelOptions { CancellationToken = stop }, way =>
+        {
+            var grid = way == 0 ? first : new(problem);
+            grid.Restore(begun);
+            Annealer.Improve(grid, problem, problem.Settings.Seed + 1 + (ulong)way, problem.Settings.Steps, way == 0 ? progress : null, stop);
+            ways[way] = grid;
+        });
+        return ways.MinBy(g => g.Cost())!;
     }
 
     internal static LessonStage StageOf(int number, int of, bool check) =>

@@ -390,34 +390,6 @@ namespace Fobble.Data.Migrations
                     b.ToTable("DayMoves");
                 });
 
-            modelBuilder.Entity("Fobble.Data.Model.GroupSetRow", b =>
-                {
-                    b.Property<int>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("AcceptedAt")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("AcceptedBy")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("ClassId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Monday")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("Version")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("ClassId", "Monday");
-
-                    b.ToTable("GroupCycles");
-                });
-
             modelBuilder.Entity("Fobble.Data.Model.GroupMember", b =>
                 {
                     b.Property<int>("SessionId")
@@ -450,10 +422,6 @@ namespace Fobble.Data.Migrations
                     b.Property<int>("ClassId")
                         .HasColumnType("INTEGER");
 
-                    b.Property<int>("SetId")
-                        .HasColumnType("INTEGER")
-                        .HasColumnName("CycleId");
-
                     b.Property<int>("Day")
                         .HasColumnType("INTEGER");
 
@@ -463,6 +431,10 @@ namespace Fobble.Data.Migrations
 
                     b.Property<long>("Seed")
                         .HasColumnType("INTEGER");
+
+                    b.Property<int>("SetId")
+                        .HasColumnType("INTEGER")
+                        .HasColumnName("CycleId");
 
                     b.Property<string>("Skill")
                         .IsRequired()
@@ -480,6 +452,34 @@ namespace Fobble.Data.Migrations
                     b.HasIndex("ClassId", "Day");
 
                     b.ToTable("GroupSessions");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.GroupSetRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AcceptedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("AcceptedBy")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ClassId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Monday")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ClassId", "Monday");
+
+                    b.ToTable("GroupCycles", (string)null);
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.GroupSettingsRow", b =>
@@ -520,7 +520,13 @@ namespace Fobble.Data.Migrations
                     b.Property<int>("Slips")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("Stay")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("Turns")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("TurnsAWeek")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("ClassId");
@@ -943,6 +949,9 @@ namespace Fobble.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Fading")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("FewerWord")
                         .HasColumnType("INTEGER");
 
@@ -958,6 +967,9 @@ namespace Fobble.Data.Migrations
                     b.Property<int?>("JarRestsUntil")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("Looks")
+                        .HasColumnType("INTEGER");
+
                     b.Property<bool>("Mouths")
                         .HasColumnType("INTEGER");
 
@@ -970,6 +982,18 @@ namespace Fobble.Data.Migrations
 
                     b.Property<int>("Order")
                         .HasColumnType("INTEGER");
+
+                    b.Property<double?>("OwnGuess")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("OwnLearning")
+                        .HasColumnType("REAL");
+
+                    b.Property<int?>("OwnSince")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("OwnSlip")
+                        .HasColumnType("REAL");
 
                     b.Property<int>("SchoolId")
                         .HasColumnType("INTEGER");
@@ -1340,15 +1364,6 @@ namespace Fobble.Data.Migrations
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("Fobble.Data.Model.GroupSetRow", b =>
-                {
-                    b.HasOne("Fobble.Data.Model.SchoolClass", null)
-                        .WithMany()
-                        .HasForeignKey("ClassId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
-                });
-
             modelBuilder.Entity("Fobble.Data.Model.GroupMember", b =>
                 {
                     b.HasOne("Fobble.Data.Model.Child", "Child")
@@ -1389,6 +1404,15 @@ namespace Fobble.Data.Migrations
                     b.Navigation("Set");
 
                     b.Navigation("Slot");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.GroupSetRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.SchoolClass", null)
+                        .WithMany()
+                        .HasForeignKey("ClassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.GroupSettingsRow", b =>
@@ -1699,14 +1723,14 @@ namespace Fobble.Data.Migrations
                     b.Navigation("Overrides");
                 });
 
-            modelBuilder.Entity("Fobble.Data.Model.GroupSetRow", b =>
-                {
-                    b.Navigation("Sessions");
-                });
-
             modelBuilder.Entity("Fobble.Data.Model.GroupSession", b =>
                 {
                     b.Navigation("Members");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.GroupSetRow", b =>
+                {
+                    b.Navigation("Sessions");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.JarRoundRow", b =>

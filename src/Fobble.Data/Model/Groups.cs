@@ -1,3 +1,5 @@
+using Fobble.Core.Grouping;
+
 namespace Fobble.Data.Model;
 
 /// <summary>A set of groups as accepted for one week. Accepting again makes a new one; sessions already run move over to it.</summary>
@@ -76,6 +78,8 @@ public sealed class GroupSettingsRow
     /// <summary>Groups at one time that the room has space for; null for no limit.</summary>
     public int? MostAtOnce { get; set; }
 
+    public TurnsAWeek TurnsAWeek { get; set; }
+
     public int Near { get; set; } = 100;
 
     public int Lessons { get; set; } = 100;
@@ -89,6 +93,8 @@ public sealed class GroupSettingsRow
     public int Slips { get; set; } = 100;
 
     public int Numbers { get; set; } = 100;
+
+    public int Stay { get; set; } = 100;
 }
 
 /// <summary>Which groups an adult takes in a class, where that is not all of them.</summary>

@@ -58,6 +58,19 @@ public sealed class SchoolClass
 
     public Strictness Secure { get; set; }
 
+    public Fading Fading { get; set; }
+
+    public SecondLookTime Looks { get; set; }
+
+    /// <summary>Chances of the class's own that its children are judged by, and since when; null for the usual ones.</summary>
+    public double? OwnGuess { get; set; }
+
+    public double? OwnSlip { get; set; }
+
+    public double? OwnLearning { get; set; }
+
+    public DateOnly? OwnSince { get; set; }
+
     /// <summary>Someone in the class puts things in their mouth. Kept for the class as a whole: who it is does not need to be written down.</summary>
     public bool Mouths { get; set; }
 

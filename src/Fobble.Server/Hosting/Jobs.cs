@@ -167,7 +167,14 @@ internal sealed partial class JobQueue(TimeProvider clock, ILogger<JobQueue> log
     {
         try
         {
-            await Task.Run(() => job.Go(stop), stop);
+            await Solving.OnThreadOfItsOwn(
+                () =>
+                {
+                    job.Go(stop);
+                    return job;
+                },
+                stop
+            );
         }
         catch (OperationCanceledException) when (stop.IsCancellationRequested) { }
 #pragma warning disable CA1031 // Said to whoever waits by the job's state; here it is only written down.

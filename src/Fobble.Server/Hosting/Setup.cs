@@ -56,6 +56,7 @@ public static class Setup
         if (!WritesOpenApi)
         {
             services.AddHostedService<WarmUp>();
+            services.AddHostedService<EndInTime>();
             services.AddHostedService(provider => provider.GetRequiredService<JobQueue>());
             services.AddHostedService(provider => provider.GetRequiredService<AheadQueue>());
             services.Configure<HostOptions>(options => options.ShutdownTimeout = ShutdownTimeout);

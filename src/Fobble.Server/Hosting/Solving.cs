@@ -14,13 +14,19 @@ internal sealed class Solving : IDisposable
         await _cores.WaitAsync(stop);
         try
         {
-            return await Task.Run(() => solve(stop), stop);
+            return await OnThreadOfItsOwn(() => solve(stop), stop);
         }
         finally
         {
             _cores.Release();
         }
     }
+
+    /// <summary>
+    /// Beside the pool: its few threads are for requests, and for hearing that the server is to end. Work that holds them for seconds would let both wait.
+    /// </summary>
+    public static Task<T> OnThreadOfItsOwn<T>(Func<T> work, CancellationToken stop) =>
+        Task.Factory.StartNew(work, stop, TaskCreationOptions.LongRunning, TaskScheduler.Default);
 
     public void Dispose() => _cores.Dispose();
 }

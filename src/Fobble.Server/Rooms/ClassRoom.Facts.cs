@@ -78,6 +78,9 @@ internal sealed partial class ClassRoom
             (IReadOnlySet<int>)(await Db.Absences.Where(a => a.Day == day && a.Child!.ClassId == Id.Value).Select(a => a.ChildId).ToListAsync(stop)).ToHashSet()
         );
 
+    /// <summary>All that was seen of the class and counts, in order of time.</summary>
+    public Task<IReadOnlyList<Observation>> ObservationsAsync(CancellationToken stop) => observations.OfAsync(this, stop);
+
     /// <summary>The class's evidence of today.</summary>
     public Task<ClassEvidence> EvidenceAsync(CancellationToken stop) => EvidenceAsync(Today, null, stop);
 
@@ -85,14 +88,11 @@ internal sealed partial class ClassRoom
     public Task<ClassEvidence> EvidenceAsync(DateOnly day, DateTimeOffset? until, CancellationToken stop) =>
         OnceAsync((nameof(EvidenceAsync), day, until), async () =>
         {
-            var seen = await observations.OfAsync(this, stop);
+            var seen = await ObservationsAsync(stop);
             return new ClassEvidence(
                 Map,
                 await CalendarAsync(stop),
-                EvidenceSettings.Default with
-                {
-                    Strictness = Approach.Secure,
-                },
+                EvidenceSettings.Of(Approach),
                 [.. (await ChildrenAsync(stop)).Select(c => new ChildId(c.Id))],
                 until is { } moment ? seen.Where(o => o.At <= moment) : seen,
                 day,

@@ -1,5 +1,7 @@
+using Fobble.Core.Activities;
 using Fobble.Core.Baseline;
 using Fobble.Core.Evidence;
+using Fobble.Core.MadeUpClass;
 using Fobble.Core.Numbers;
 using Fobble.Core.Skills;
 using static Fobble.Core.Evidence.Support;
@@ -118,6 +120,62 @@ public class BaselineCheckTests
     }
 
     [Fact]
+    public void A_check_starts_from_what_was_seen_in_the_weeks_before_and_needs_fewer_questions()
+    {
+        var history = MadeUpHistory.Play(
+            new(
+                Map,
+                ActivityLoader.Shipped(Map),
+                Calendar,
+                [.. Enumerable.Range(1, 10).Select(i => new ChildId(i))],
+                Monday,
+                new(Monday.AddDays(56).ToDateTime(new(16, 0)), default),
+                2,
+                5
+            )
+        );
+        ClassEvidence evidence = new(
+            Map,
+            Calendar,
+            EvidenceSettings.Default,
+            [.. Enumerable.Range(1, 10).Select(i => new ChildId(i))],
+            history.Observations,
+            Monday.AddDays(56)
+        );
+        var known = RecordedSkill.Of(evidence, new(1));
+        known.Select(k => k.Skill).ShouldBe(Map.Skills.Select(s => s.Id).Where(s => evidence.Seen(new(1), s).Count > 0));
+        BaselineCheck check = new(Map, Usual with { Particles = 800 });
+        check.After([], known).Sure.ShouldBeGreaterThan(check.After([]).Sure);
+        int Asked(IReadOnlyList<RecordedSkill> from)
+        {
+            List<BaselineAnswer> answers = [];
+            for (var state = check.After(answers, from); state.Next is { } next; state = check.After(answers, from))
+            {
+                answers.Add(new(next, history.Holds[new(1)].Contains(next) ? Support.Alone : Support.NotYet));
+            }
+
+            return answers.Count;
+        }
+
+        Asked(known).ShouldBeLessThan(Asked([]));
+
+        // Of no skill does the record say more than an answer would.
+        SkillId some = new("count.touch-5");
+        check.After([], [new(some, 1e9)])[some].Chance.ShouldBe(check.After([new(some, Support.Alone)])[some].Chance, 0.02);
+    }
+
+    [Fact]
+    public void What_is_older_than_the_weeks_before_a_check_is_asked_for_anew()
+    {
+        var seen = Saw(0, Support.Alone, skill: Map[new("count.say-5")]);
+        IReadOnlyList<RecordedSkill> On(int day) => RecordedSkill.Of(EvidenceOf(EvidenceSettings.Default, day, seen), new(1));
+        On(5 * RecordedSkill.Weeks).ShouldHaveSingleItem().Ratio.ShouldBeGreaterThan(1);
+        On((5 * RecordedSkill.Weeks) + 1).ShouldBeEmpty();
+        RecordedSkill.InWords(On(3)).ShouldBe("starts from what was seen of one skill in the last eight weeks");
+        RecordedSkill.InWords([]).ShouldBeNull();
+    }
+
+    [Fact]
     public void With_help_tells_half_as_much_as_not_yet()
     {
         BaselineCheck check = new(Map);
@@ -154,7 +212,7 @@ public class BaselineCheckTests
         BaselineCheck check = new(Map, Usual with { Particles = 400 }, "bond");
         var state = check.After(
             [],
-            [.. Map.Skills.Where(s => s.Strand != "bond" && s.When <= Core.Calendars.Season.Spring).Select(s => new BaselineAnswer(s.Id, Support.Alone))]
+            [.. Map.Skills.Where(s => s.Strand != "bond" && s.When <= Core.Calendars.Season.Spring).Select(s => new RecordedSkill(s.Id, 10))]
         );
         Map[state.Next!.Value].Strand.ShouldBe("bond");
         state[new("bond.split-4")].Chance.ShouldBeGreaterThan(check.After([])[new("bond.split-4")].Chance);
@@ -195,21 +253,24 @@ public class BaselineCheckTests
     }
 
     [Fact]
-    public void For_one_strand_the_rest_of_the_record_speaks()
+    public void What_was_done_alone_speaks_for_a_skill_and_what_was_tried_in_vain_against_it()
     {
-        Observation[] seen =
-        [
-            Saw(0, Alone),
-            Saw(1, Alone, Representation.Picture),
-            Saw(3, Alone),
-            Saw(3, NotYet, skill: Map[new("count.say-20")]),
-            Saw(3, Prompted, skill: OneWay),
-            Saw(3, NotYet, skill: Map[new("bond.all-5")]),
-        ];
-        ClassEvidence evidence = new(Map, Calendar, EvidenceSettings.Default, [new(1)], seen, SchoolDay(4));
-        BaselineAnswer
-            .OnRecord(evidence, new(1), "bond")
-            .ShouldBe([new(TwoWays.Id, Support.Alone), new(new("count.say-20"), Support.Together)], ignoreOrder: true);
+        var known = RecordedSkill
+            .Of(
+                new ClassEvidence(
+                    Map,
+                    Calendar,
+                    EvidenceSettings.Default,
+                    [new(1)],
+                    [Saw(0, Alone), Saw(1, Alone, Representation.Picture), Saw(3, Alone), Saw(3, NotYet, skill: Map[new("count.say-20")])],
+                    SchoolDay(4)
+                ),
+                new(1)
+            )
+            .ToDictionary(k => k.Skill, k => k.Ratio);
+        known.Count.ShouldBe(2);
+        known[TwoWays.Id].ShouldBeGreaterThan(10);
+        known[new("count.say-20")].ShouldBeLessThan(1);
     }
 
     [Fact]

@@ -1,3 +1,4 @@
+using Fobble.Bench;
 using Fobble.Core.Evidence;
 using Fobble.Core.Grouping;
 using Fobble.Core.Numbers;
@@ -8,9 +9,9 @@ namespace Fobble.Core.Tests.Grouping;
 /// <summary>Rule R13, against brute force on hundreds of small cases.</summary>
 public class GrouperTests
 {
-    private static readonly SkillId[] Skills = [new("a.one"), new("a.two"), new("a.three")];
+    private static readonly SkillId[] Skills = RandomGroups.Skills;
 
-    private static readonly Gen<GroupingProblem> Small = Gen.ULong.Select(seed => Random(new SeededRandom(seed), children: 6, skills: 3, slots: 2));
+    private static readonly Gen<GroupingProblem> Small = Gen.ULong.Select(seed => RandomGroups.Of(new SeededRandom(seed), children: 6, skills: 3, slots: 2));
 
     [Fact]
     public void No_set_of_groups_is_better_and_where_wishes_conflict_those_named_are_the_smallest_set()
@@ -20,7 +21,7 @@ public class GrouperTests
             problem =>
             {
                 var result = Grouper.Form(problem);
-                var best = BestByBruteForce(problem);
+                var best = RandomGroups.BestByBruteForce(problem);
                 if (best == int.MinValue)
                 {
                     impossible++;
@@ -48,10 +49,45 @@ public class GrouperTests
         }
     }
 
+    /// <summary>The way of most weeks: annealing first, then the linear program with its cuts.</summary>
+    [Fact]
+    public void Where_all_places_are_alike_no_set_is_better_either()
+    {
+        Gen.ULong.Select(seed => RandomGroups.Alike(RandomGroups.Of(new SeededRandom(seed), children: 7, skills: 3, slots: 2)))
+            .Sample(problem => IsBest(problem, RandomGroups.BestByBruteForce(problem)), iter: Cases.Of(200), threads: 1);
+        Gen.ULong.Select(seed => RandomGroups.Alike(RandomGroups.Of(new SeededRandom(seed), children: 12, skills: 4, slots: 3)))
+            .Sample(problem => IsBest(problem, RandomGroups.BestByAllColumns(problem)!.Value), iter: Cases.Of(20), threads: 1);
+    }
+
+    private static void IsBest(GroupingProblem problem, int best)
+    {
+        var result = Grouper.Form(problem);
+        GroupScore.Keeps(problem, result.Groups).ShouldBeTrue();
+        result.ProvenBest.ShouldBeTrue();
+        (result.Score, result.Bound).ShouldBe((best, best));
+        result.Score.ShouldBe(GroupScore.Of(problem, result.Groups));
+    }
+
+    [Fact]
+    public void Annealing_keeps_the_rules_and_counts_its_points_right() =>
+        Gen.ULong.Sample(
+            seed =>
+            {
+                var problem = RandomGroups.Alike(RandomGroups.Of(new SeededRandom(seed), children: 14, skills: 4, slots: 3));
+                GroupTable table = new(problem);
+                var columns = GroupAnnealing.Run(table, 3, 3000, 60, 2.5, seed);
+                List<FormedGroup> groups = [.. columns.Select((c, i) => new FormedGroup(c.Skill, i, [.. c.Members.Select(m => table.Open[m].Child)]))];
+                GroupScore.Broken(problem, groups, Names.Plain).ShouldBeEmpty();
+                columns.Sum(c => c.Points).ShouldBe(GroupScore.Of(problem, groups) - GroupScore.Of(problem, []));
+            },
+            iter: Cases.Of(60),
+            threads: 1
+        );
+
     [Fact]
     public void Every_rule_and_every_wish_is_kept() =>
         Gen
-            .ULong.Select(seed => Random(new SeededRandom(seed), children: 16, skills: 3, slots: 4))
+            .ULong.Select(seed => RandomGroups.Of(new SeededRandom(seed), children: 16, skills: 3, slots: 4))
             .Sample(
                 problem =>
                 {
@@ -85,12 +121,7 @@ public class GrouperTests
         var result = Grouper.Form(beside);
         result.Groups.ShouldContain(stays);
         GroupScore.Keeps(beside, result.Groups).ShouldBeTrue();
-        result.Score.ShouldBe(
-            AllSets(beside)
-                .Where(s => s.Any(g => g.Slot == 1 && g.Skill == Skills[1] && g.Children.SequenceEqual(stays.Children)))
-                .Where(s => GroupScore.BrokenBeside(beside, s, Names.Plain).Count == 0)
-                .Max(s => GroupScore.Of(beside, s))
-        );
+        result.Score.ShouldBe(RandomGroups.BestByBruteForce(beside));
     }
 
     /// <summary>Classes for which a bound on some columns was once told as if it held for all: a longer search finds no set beyond what was told.</summary>
@@ -99,7 +130,7 @@ public class GrouperTests
     [InlineData(50, 6)]
     public void What_is_told_of_a_class_of_thirty_does_not_deny_a_set_that_exists(ulong seed, int places)
     {
-        var brief = Bench.MadeUpTerm.Play(seed, 9).Next;
+        var brief = MadeUpTerm.Play(seed, 9).Next;
         GroupingProblem problem = new(Candidates.From(brief), GroupSlot.InARow(places), new(), Candidates.MetLately(brief.Past));
         var result = Grouper.Form(problem);
         var exists = Grouper.Improve(problem, result with { ProvenBest = false }, null, CancellationToken.None).Score;
@@ -124,7 +155,7 @@ public class GrouperTests
     [Fact]
     public void Other_sets_differ_by_as_many_children_as_asked_and_are_no_better() =>
         Gen
-            .ULong.Select(seed => Random(new SeededRandom(seed), children: 12, skills: 3, slots: 3))
+            .ULong.Select(seed => RandomGroups.Of(new SeededRandom(seed), children: 12, skills: 3, slots: 3))
             .Sample(
                 problem =>
                 {
@@ -146,7 +177,7 @@ public class GrouperTests
     [Fact]
     public void Going_on_never_loses_and_tells_bounds_that_hold()
     {
-        var problem = Random(new SeededRandom(5), children: 18, skills: 3, slots: 4);
+        var problem = RandomGroups.Of(new SeededRandom(5), children: 18, skills: 3, slots: 4);
         var found = Grouper.Form(problem);
         Heard heard = new();
         var better = Grouper.Improve(problem, found, heard, default);
@@ -231,7 +262,7 @@ public class GrouperTests
     [Fact]
     public void The_same_wishes_give_the_same_groups()
     {
-        var problem = Random(new SeededRandom(8), children: 18, skills: 3, slots: 4);
+        var problem = RandomGroups.Of(new SeededRandom(8), children: 18, skills: 3, slots: 4);
         var first = Grouper.Form(problem);
         for (var i = 0; i < 3; i++)
         {
@@ -292,125 +323,11 @@ public class GrouperTests
     private static Candidate Candidate(int id, params (int Skill, int Worth)[] worths) =>
         new(new(id), worths.ToDictionary(w => Skills[w.Skill], w => new Worth(w.Worth, 0, 0)), 0, new HashSet<int>(), new Dictionary<SkillId, string>());
 
-    private static GroupingProblem Random(SeededRandom random, int children, int skills, int slots)
-    {
-        List<Candidate> candidates =
-        [
-            .. Enumerable
-                .Range(1, children)
-                .Select(i =>
-                {
-                    var fairness = 5 * random.Next(11);
-                    var worths = Enumerable
-                        .Range(0, skills)
-                        .Where(_ => random.Chance(0.6))
-                        .ToDictionary(s => Skills[s], _ => new Worth(50 + (10 * random.Next(6)), random.Next(30), fairness) { Shows = random.Chance(0.2) });
-                    return new Candidate(
-                        new(i),
-                        worths,
-                        fairness,
-                        Enumerable.Range(0, slots).Where(_ => random.Chance(0.15)).ToHashSet(),
-                        worths.Keys.Where(_ => random.Chance(0.5)).ToDictionary(s => s, _ => random.Pick(["counts", "skips"]))
-                    )
-                    {
-                        Reach = worths.Keys.Where(_ => random.Chance(0.5)).ToDictionary(s => s, _ => random.Pick([5, 10])),
-                        NeedsAdultNear = random.Chance(0.3),
-                    };
-                }),
-        ];
-        ChildPair AnyPair() => Pair(1 + random.Next(children / 2), 1 + (children / 2) + random.Next(children / 2));
-        ChildId AnyChild() => new(1 + random.Next(children));
-        Wish[] wishes =
-        [
-            new ApartWish(AnyPair()),
-            new TogetherWish(AnyPair()),
-            new AdultWish(AnyChild(), random.Next(2), random.Chance(0.5)),
-            new NearAdultWish(1),
-            new RunsWish(random.Next(2), Skills.Take(2).ToHashSet(), "two"),
-            new MostForAdultWish(random.Next(2), 1),
-            new TurnWish(AnyChild()),
-            new SeatWish(AnyChild(), random.Next(slots)),
-            new AimWish(random.Pick(Skills), random.Next(slots)),
-            new WorkWish(AnyChild(), random.Pick(Skills)),
-        ];
-        return new(
-            candidates,
-            [.. Enumerable.Range(0, slots).Select(s => new GroupSlot(s % 2, s / 2))],
-            new GroupRules
-            {
-                MinSize = 2 + random.Next(2),
-                MaxSize = 3 + random.Next(2),
-                Wishes = [.. wishes.Where(_ => random.Chance(0.22))],
-                EveryoneOnce = random.Chance(0.3),
-                MostAtOnce = random.Chance(0.2) ? 1 : null,
-                Clashes = Skills.SelectMany(a => Skills.Select(b => (a, b))).Where(p => p.a.CompareTo(p.b) <= 0 && random.Chance(0.15)).ToHashSet(),
-                Weights = random.Chance(0.3)
-                    ? new()
-                    {
-                        Company = 400,
-                        Slips = 0,
-                        Numbers = 200,
-                    }
-                    : GroupWeights.Usual,
-            },
-            [
-                .. Enumerable
-                    .Range(0, 3)
-                    .Select(_ =>
-                        (IReadOnlyList<ChildId>)[.. random.Shuffled(Enumerable.Range(1, children)).Take(2 + random.Next(3)).Select(i => new ChildId(i))]
-                    ),
-            ]
-        );
-    }
-
     private static void IsSmallest(GroupingProblem problem, IReadOnlyList<Wish> conflict)
     {
         GroupingProblem With(IEnumerable<Wish> wishes) => problem with { Rules = problem.Rules with { Wishes = [.. wishes] } };
-        BestByBruteForce(With(conflict)).ShouldBe(int.MinValue);
-        conflict.Select(w => BestByBruteForce(With(conflict.Where(o => o != w)))).ShouldAllBe(best => best > int.MinValue);
-    }
-
-    private static int BestByBruteForce(GroupingProblem problem) =>
-        AllSets(problem)
-            .Where(s => GroupScore.Broken(problem, s, Names.Plain).Count == 0)
-            .Select(s => GroupScore.Of(problem, s))
-            .DefaultIfEmpty(int.MinValue)
-            .Max();
-
-    // Every child in every slot or none, every slot with every skill: all sets of groups there are.
-    private static IEnumerable<IReadOnlyList<FormedGroup>> AllSets(GroupingProblem problem)
-    {
-        var children = problem.Children.Select(c => c.Child).ToList();
-        for (var code = 0; code < (int)Math.Pow(problem.Slots.Count + 1, children.Count); code++)
-        {
-            var slots = Enumerable.Range(0, problem.Slots.Count).Select(_ => new List<ChildId>()).ToList();
-            for (var (i, rest) = (0, code); i < children.Count; i++, rest /= problem.Slots.Count + 1)
-            {
-                if (rest % (problem.Slots.Count + 1) is > 0 and var slot)
-                {
-                    slots[slot - 1].Add(children[i]);
-                }
-            }
-
-            if (slots.Any(s => s.Count == 1))
-            {
-                continue;
-            }
-
-            IEnumerable<IReadOnlyList<FormedGroup>> sets =
-            [
-                [],
-            ];
-            foreach (var (members, slot) in slots.Select((m, i) => (m, i)).Where(p => p.m.Count > 0))
-            {
-                sets = sets.SelectMany(set => Skills.Select(skill => (IReadOnlyList<FormedGroup>)[.. set, new FormedGroup(skill, slot, members)]));
-            }
-
-            foreach (var set in sets)
-            {
-                yield return set;
-            }
-        }
+        RandomGroups.BestByBruteForce(With(conflict)).ShouldBe(int.MinValue);
+        conflict.Select(w => RandomGroups.BestByBruteForce(With(conflict.Where(o => o != w)))).ShouldAllBe(best => best > int.MinValue);
     }
 
     private sealed class Heard : IProgress<GroupingProgress>

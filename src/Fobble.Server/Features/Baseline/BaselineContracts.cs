@@ -56,6 +56,7 @@ public sealed record PathSkill(string Id, string Short, string Strand, bool Held
 public sealed record ReachView(string Strand, string Name, int Held, int Of, double Sure, string Sentence);
 
 /// <param name="MostPercent">No more is ever shown.</param>
+/// <param name="StartsFrom">What was known before the first answer, in words; null where nothing was.</param>
 /// <param name="Question">Null when there is nothing more to ask, or it has ended.</param>
 public sealed record CheckView(
     int Id,
@@ -68,6 +69,7 @@ public sealed record CheckView(
     int SurePercent,
     int MostPercent,
     string SureInWords,
+    string? StartsFrom,
     bool Done,
     DateTimeOffset StartedAt,
     DateTimeOffset? EndedAt,

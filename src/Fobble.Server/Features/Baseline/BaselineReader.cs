@@ -18,7 +18,7 @@ internal sealed class BaselineReader(ClassRoom room, CheckStates states)
     public Task<BaselineCheckRow?> FindAsync(FobbleDb db, CheckId checkId, CancellationToken stop) =>
         db.BaselineChecks.Include(c => c.Child).Include(c => c.Overrides).FirstOrDefaultAsync(c => c.Id == checkId.Value && c.ClassId == room.Id.Value, stop);
 
-    /// <summary>What the reckoning needs: the answers so far, and for one strand what is on record from before.</summary>
+    /// <summary>What the reckoning needs: the answers so far, and what was seen in the weeks before.</summary>
     /// <param name="without">An answer that is about to be withdrawn.</param>
     public async Task<(CheckSoFar Check, List<AnswerRow> Answers)> SoFarAsync(BaselineCheckRow row, Guid? without, CancellationToken stop)
     {
@@ -28,7 +28,7 @@ internal sealed class BaselineReader(ClassRoom room, CheckStates states)
             .Select(o => new AnswerRow(o.Id, o.Skill, o.Support, o.At, o.Adult!.FullName))
             .ToListAsync(stop);
         var day = room.Zone.DayOf(row.StartedAt);
-        var known = row.Strand is null ? [] : BaselineAnswer.OnRecord(await room.EvidenceAsync(day, row.StartedAt, stop), new(row.ChildId), row.Strand);
+        var known = RecordedSkill.Of(await room.EvidenceAsync(day, row.StartedAt, stop), new(row.ChildId));
         return (
             new(row.Strand, BaselineSettings.ShiftFor(row.Child!.Born, day), [.. answers.Select(a => new BaselineAnswer(new(a.Skill), a.Support))], known),
             answers
@@ -66,6 +66,7 @@ internal sealed class BaselineReader(ClassRoom room, CheckStates states)
             state.SurePercent,
             BaselineState.MostShownSure,
             state.SureInWords,
+            RecordedSkill.InWords(check.Known),
             state.Done,
             row.StartedAt,
             row.EndedAt,

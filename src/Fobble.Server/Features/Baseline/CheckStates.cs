@@ -9,7 +9,7 @@ using Microsoft.Extensions.Caching.Hybrid;
 namespace Fobble.Server.Features.Baseline;
 
 /// <summary>A check as far as the reckoning goes.</summary>
-internal sealed record CheckSoFar(string? Strand, double Shift, IReadOnlyList<BaselineAnswer> Answers, IReadOnlyList<BaselineAnswer> Known);
+internal sealed record CheckSoFar(string? Strand, double Shift, IReadOnlyList<BaselineAnswer> Answers, IReadOnlyList<RecordedSkill> Known);
 
 /// <summary>
 /// Works out where checks stand, and keeps it for a while. A state takes a fifth of a second, so while the child thinks, those after each possible answer are
@@ -51,7 +51,10 @@ internal sealed class CheckStates(HybridCache cache, Solving solving, AheadQueue
 
     // "Prompted" and "together" weigh the same, and the same answers in another order too, but for what is at hand.
     private static string TextOf(CheckSoFar check) =>
-        string.Create(CultureInfo.InvariantCulture, $"{check.Strand}|{check.Shift:0.00}|{Said(check.Answers)}|{Said(check.Known)}");
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"{check.Strand}|{check.Shift:0.00}|{Said(check.Answers)}|{string.Join(',', check.Known.Select(k => $"{k.Skill}{Math.Log(k.Ratio).ToString("0.00", CultureInfo.InvariantCulture)}"))}"
+        );
 
     private static string Said(IReadOnlyList<BaselineAnswer> answers) =>
         string.Join(',', answers.Select(a => $"{a.Skill}{(a.Right ? '+' : a.Weight < 1 ? '~' : '-')}"));

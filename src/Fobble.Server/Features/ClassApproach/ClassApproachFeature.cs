@@ -9,10 +9,12 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.ClassApproach;
 
-/// <summary>How a class does things where schools differ, a ten frame that shows it, and what each strictness asks of a skill that is called secure.</summary>
-public sealed record ApproachView(ApproachChoice Choice, Picture Six, IReadOnlyList<SecureAsks> Secure);
+/// <summary>How a class does things where schools differ, a ten frame that shows it, and what an answer means where that hangs on numbers of the core.</summary>
+public sealed record ApproachView(ApproachChoice Choice, Picture Six, IReadOnlyList<AnswerMeans> Means);
 
-public sealed record SecureAsks(Strictness Strictness, string Means);
+/// <param name="Question">Name of the choice.</param>
+/// <param name="Answer">One of its values.</param>
+public sealed record AnswerMeans(string Question, string Answer, string Means);
 
 public sealed record ApproachChoice(
     FrameFill FrameFill,
@@ -27,8 +29,14 @@ public sealed record ApproachChoice(
     YearOrder Order,
     SheetUse Sheets,
     GroupWay Groups,
-    Strictness Secure
+    Strictness Secure,
+    Fading Fading,
+    SecondLookTime Looks
 );
+
+/// <param name="InUse">The class is judged by numbers of its own.</param>
+/// <param name="Better">Those that the record gives today foresee the class better than the usual ones.</param>
+public sealed record OwnNumbersView(bool InUse, bool Better, IReadOnlyList<string> Sentences);
 
 internal sealed class ClassApproachFeature : IFeature
 {
@@ -36,6 +44,10 @@ internal sealed class ClassApproachFeature : IFeature
     {
         ofClass.MapGet("/approach", Get);
         ofClass.MapPut("/approach", SetAsync).RequireAuthorization(Policies.Lead);
+        var numbers = ofClass.MapGroup("/own-numbers").RequireAuthorization(Policies.Lead);
+        numbers.MapGet("/", GetNumbersAsync);
+        numbers.MapPut("/", TakeNumbersAsync);
+        numbers.MapDelete("/", DropNumbersAsync);
     }
 
     private static Ok<ApproachView> Get(ClassRoom room)
@@ -57,10 +69,16 @@ internal sealed class ClassApproachFeature : IFeature
                     own.Order,
                     own.Sheets,
                     own.Groups,
-                    own.Secure
+                    own.Secure,
+                    own.Fading,
+                    own.Looks
                 ),
                 Frames.Ten(6, style: frames),
-                [.. Enum.GetValues<Strictness>().Select(s => new SecureAsks(s, SecureRule.Of(s).Sentence))]
+                [
+                    .. Enum.GetValues<Strictness>().Select(s => new AnswerMeans("secure", $"{s}", SecureRule.Of(s).Sentence)),
+                    .. Enum.GetValues<Fading>().Select(f => new AnswerMeans("fading", $"{f}", SecondLookSettings.Of(f, default).FadingSentence)),
+                    .. Enum.GetValues<SecondLookTime>().Select(l => new AnswerMeans("looks", $"{l}", SecondLookSettings.Of(default, l).MinutesSentence)),
+                ]
             )
         );
     }
@@ -84,11 +102,66 @@ internal sealed class ClassApproachFeature : IFeature
                                 .SetProperty(x => x.Order, choice.Order)
                                 .SetProperty(x => x.Sheets, choice.Sheets)
                                 .SetProperty(x => x.Groups, choice.Groups)
-                                .SetProperty(x => x.Secure, choice.Secure),
+                                .SetProperty(x => x.Secure, choice.Secure)
+                                .SetProperty(x => x.Fading, choice.Fading)
+                                .SetProperty(x => x.Looks, choice.Looks),
                         stop
                     ),
             stop
         );
         return TypedResults.NoContent();
     }
+
+    /// <summary>What the class's record says of the numbers it is judged by. Takes some seconds.</summary>
+    private static async Task<Ok<OwnNumbersView>> GetNumbersAsync(ClassRoom room, Solving solving, CancellationToken stop) =>
+        TypedResults.Ok(ViewOf(room, await FoundAsync(room, solving, stop)));
+
+    /// <summary>From now on the class is judged by its own numbers, as the record gives them today.</summary>
+    private static async Task<Results<Ok<OwnNumbersView>, ValidationProblem>> TakeNumbersAsync(
+        ClassRoom room,
+        Solving solving,
+        Decisions decisions,
+        CancellationToken stop
+    )
+    {
+        var found = await FoundAsync(room, solving, stop);
+        RefusedException.Unless(found.Better, "numbers", "The usual numbers foresee this class as well: they stay.");
+        await KeepAsync(room, decisions, found.Numbers, stop);
+        return TypedResults.Ok(ViewOf(room, found));
+    }
+
+    private static async Task<NoContent> DropNumbersAsync(ClassRoom room, Decisions decisions, CancellationToken stop)
+    {
+        await KeepAsync(room, decisions, null, stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<OwnNumbersFound> FoundAsync(ClassRoom room, Solving solving, CancellationToken stop)
+    {
+        var (seen, calendar) = (await room.ObservationsAsync(stop), await room.CalendarAsync(stop));
+        var (map, settings) = (room.Map, EvidenceSettings.Of(room.Approach with { Numbers = null }));
+        return await solving.RunAsync(until => OwnNumbersFit.Of(map, calendar, settings, seen, until), stop);
+    }
+
+    private static async Task KeepAsync(ClassRoom room, Decisions decisions, OwnNumbers? numbers, CancellationToken stop)
+    {
+        var (guess, slip, learning) = (numbers?.Guess, numbers?.Slip, numbers?.Learning);
+        DateOnly? since = numbers is null ? null : room.Today;
+        await decisions.DecideAsync(
+            db =>
+                db.Classes.Where(c => c.Id == room.Id.Value)
+                    .ExecuteUpdateAsync(
+                        c =>
+                            c.SetProperty(x => x.OwnGuess, guess)
+                                .SetProperty(x => x.OwnSlip, slip)
+                                .SetProperty(x => x.OwnLearning, learning)
+                                .SetProperty(x => x.OwnSince, since),
+                        stop
+                    ),
+            stop
+        );
+        await room.AgainAsync(stop);
+    }
+
+    private static OwnNumbersView ViewOf(ClassRoom room, OwnNumbersFound found) => new(room.Approach.Numbers is not null, found.Better, found.Sentences);
 }

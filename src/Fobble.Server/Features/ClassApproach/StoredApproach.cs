@@ -16,6 +16,9 @@ internal static class StoredApproach
             Sheets = own.Sheets,
             Groups = own.Groups,
             Secure = own.Secure,
+            Fading = own.Fading,
+            Looks = own.Looks,
+            Numbers = own is { OwnGuess: { } guess, OwnSlip: { } slip, OwnLearning: { } learning } ? new(guess, slip, learning) : null,
         };
 
     public static ClassCares Cares(this SchoolClass own) => new(own.Mouths, own.Allergies.ToHashSet());

@@ -25,7 +25,13 @@ internal sealed class DayReform(ClassRoom room, GroupingReader reader, Solving s
     /// <summary>Works out what changes when a child is away who has a place in a group of that day.</summary>
     public async Task<DayChanges> WithoutAsync(ChildId child, DateOnly day, CancellationToken stop)
     {
-        var week = await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop);
+        var whole = await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop);
+        if (whole.Parts.FirstOrDefault(p => p.Has(day)) is not { } part)
+        {
+            return DayChanges.None;
+        }
+
+        var week = whole.In(part, null);
         var sessions = week.Coming;
         if (!sessions.Any(s => s.Day == day && s.Members.Any(m => m.ChildId == child.Value)))
         {

@@ -30,7 +30,7 @@ internal sealed class ImproveJob(ClassId classId, AdultId adultId, DateTimeOffse
 }
 
 /// <summary>Several weeks of groups, worked out in the background.</summary>
-/// <param name="weeks">The groups of each week, the first with what has been held in it.</param>
+/// <param name="weeks">The groups of each week, part by part, the first with what has been held in it.</param>
 internal sealed class AheadJob(ClassId classId, AdultId adultId, DateTimeOffset begun, IReadOnlyList<WeekGroups> weeks) : Job(classId, adultId, begun)
 {
     private RotationPlan? _plan;

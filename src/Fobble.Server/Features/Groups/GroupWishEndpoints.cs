@@ -46,6 +46,7 @@ internal static class GroupWishEndpoints
             "At most one to six children in a group, or no limit."
         );
         refusals.Check("mostAtOnce", change.MostAtOnce is null or (>= 1 and <= 10), "One to ten groups at a time, or no limit.");
+        refusals.Check("turnsAWeek", Enum.IsDefined(change.TurnsAWeek), "One turn, two, or as places allow.");
         refusals.Check(
             "weights",
             change.Weights.All(w => GroupWeights.All.Any(k => k.Key == w.Key) && GroupWeights.Steps.Contains(w.Value)),
@@ -63,6 +64,7 @@ internal static class GroupWishEndpoints
             EveryoneOnce = change.EveryoneOnce,
             MostNearAdult = change.MostNearAdult,
             MostAtOnce = change.MostAtOnce,
+            TurnsAWeek = change.TurnsAWeek,
             Near = weights.Near,
             Lessons = weights.Lessons,
             Turns = weights.Turns,
@@ -70,6 +72,7 @@ internal static class GroupWishEndpoints
             Company = weights.Company,
             Slips = weights.Slips,
             Numbers = weights.Numbers,
+            Stay = weights.Stay,
         };
         await decisions.DecideAsync(
             async db =>

@@ -30,6 +30,7 @@ internal sealed record StoredWishes(
             Company = Settings.Company,
             Slips = Settings.Slips,
             Numbers = Settings.Numbers,
+            Stay = Settings.Stay,
         };
 
     /// <summary>The wishes that count in a week.</summary>
@@ -119,6 +120,7 @@ internal sealed class GroupWishReader(ClassRoom room)
             settings.EveryoneOnce,
             settings.MostNearAdult,
             settings.MostAtOnce,
+            settings.TurnsAWeek,
             [.. GroupWeights.All.Select(w => new WeightView(w.Key, w.Name, w.Does, w.Read(weights)))],
             GroupWeights.Steps,
             [.. stored.Pairs.Select(w => new PairWishView(w.FirstId, w.SecondId, $"{names[w.FirstId]} and {names[w.SecondId]}", w.Together, w.Until))],

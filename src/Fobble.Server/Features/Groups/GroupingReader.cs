@@ -41,18 +41,27 @@ internal sealed class GroupingReader(ClassRoom room, GroupHistory history, Group
             Teachable = room.Library.ServedIn(Place.Group),
             Weights = stored.Weights,
             NeedAdultNear = stored.NearAdult.Select(c => new ChildId(c)).ToHashSet(),
+            Planned = sets.Where(s => s.Monday == monday)
+                .SelectMany(s => s.Groups)
+                .Where(g => !g.Group.WasHeld(room.Today))
+                .SelectMany(g => g.Group.Children.Select(c => (c, g.Group.Skill)))
+                .ToHashSet(),
         };
-        return new WeekGroups(new(room.Id, monday, room.Map, room.Library, children, stored, sets, held, slots, open, await room.StockAsync(stop), brief));
+        return new WeekGroups(
+            new(room.Id, monday, room.Today, room.Map, room.Library, children, stored, sets, held, slots, open, await room.StockAsync(stop), brief)
+        );
     }
 
-    /// <summary>The weeks from a Monday on that still have places for groups, at most so many.</summary>
+    /// <summary>The weeks from a Monday on that still have places for groups, at most so many, each by its parts.</summary>
     public async Task<IReadOnlyList<WeekGroups>> AheadAsync(DateOnly from, int weeks, CancellationToken stop)
     {
         List<WeekGroups> ahead = [];
-        for (var monday = from; ahead.Count < weeks && monday < from.AddDays(7 * (weeks + HolidayWeeks)); monday = monday.AddDays(7))
+        var found = 0;
+        for (var monday = from; found < weeks && monday < from.AddDays(7 * (weeks + HolidayWeeks)); monday = monday.AddDays(7))
         {
             var week = await ReadAsync(monday, stop);
-            ahead.AddRange(week.OpenSlots.Count > 0 ? [week] : []);
+            found += week.OpenSlots.Count > 0 ? 1 : 0;
+            ahead.AddRange(week.Parts.Select(p => week.In(p, [])).Where(p => p.OpenSlots.Count > 0));
         }
 
         return ahead;

@@ -1,3 +1,4 @@
+using Fobble.Core.Grouping;
 using Fobble.Server.Features.Planning;
 using Fobble.Server.Hosting;
 
@@ -31,6 +32,8 @@ public sealed record WishView(string Key, string Sentence, int? ChildId, int? Sl
 /// <param name="Score">Points of the groups; zero for accepted ones.</param>
 /// <param name="Changes">What is different from the groups before, child by child; empty when there were none.</param>
 /// <param name="ComparedWith">The Monday of the groups that changes are told against.</param>
+/// <param name="Parts">The parts of the week, in each of which a child has one turn at most.</param>
+/// <param name="Part">Of a proposal the number of its part; null for the groups of the whole week.</param>
 /// <param name="Conflict">The smallest set of wishes that can't be kept together; empty where groups could be formed.</param>
 /// <param name="Version">Names the week's set in force: accepting is refused with 409 if it is another by then.</param>
 public sealed record GroupsView(
@@ -44,8 +47,15 @@ public sealed record GroupsView(
     IReadOnlyList<ChangeView> Changes,
     DateOnly? ComparedWith,
     IReadOnlyList<WishView> Conflict,
+    IReadOnlyList<PartView> Parts,
+    int? Part,
     string Version
 );
+
+/// <param name="Name">Its days in words.</param>
+/// <param name="Open">Whether it has a place that can still be filled.</param>
+/// <param name="Again">Why it is worth asking for its groups again, where it is; else null.</param>
+public sealed record PartView(int Number, string Name, DateOnly From, DateOnly Until, bool Open, string? Again);
 
 public sealed record ChosenGroup(int SlotId, DateOnly Day, string Skill, IReadOnlyList<int> Children);
 
@@ -63,6 +73,8 @@ public sealed record WorkLock(int ChildId, string Skill);
 /// <param name="Work">Children who are to work on a certain skill.</param>
 /// <param name="LetGo">Keys of wishes that don't count this time.</param>
 /// <param name="Without">Children taken to be away all week: what if?</param>
+/// <param name="Part">The part of the week that is asked about, from 1.</param>
+/// <param name="Beside">Groups as they stand on the board of the week's other part; null for those that are accepted.</param>
 public sealed record GroupsAsk(
     IReadOnlyList<SeatLock> Seats,
     IReadOnlyList<AimLock> Aims,
@@ -70,7 +82,9 @@ public sealed record GroupsAsk(
     IReadOnlyList<int> Turns,
     IReadOnlyList<WorkLock> Work,
     IReadOnlyList<string> LetGo,
-    IReadOnlyList<int> Without
+    IReadOnlyList<int> Without,
+    int Part = 1,
+    IReadOnlyList<ChosenGroup>? Beside = null
 )
 {
     public static readonly GroupsAsk Nothing = new([], [], [], [], [], [], []);
@@ -163,6 +177,7 @@ public sealed record GroupWishesView(
     bool EveryoneOnce,
     int? MostNearAdult,
     int? MostAtOnce,
+    TurnsAWeek TurnsAWeek,
     IReadOnlyList<WeightView> Weights,
     IReadOnlyList<int> Steps,
     IReadOnlyList<PairWishView> Pairs,
@@ -183,6 +198,7 @@ public sealed record GroupSettingsChange(
     bool EveryoneOnce,
     int? MostNearAdult,
     int? MostAtOnce,
+    TurnsAWeek TurnsAWeek,
     IReadOnlyDictionary<string, int> Weights
 );
 

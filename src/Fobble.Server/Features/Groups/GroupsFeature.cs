@@ -60,7 +60,7 @@ internal sealed class GroupsFeature : IFeature
         CancellationToken stop
     )
     {
-        var week = await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop);
+        var week = (await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop)).In(ask);
         if (week.OpenSlots.Count == 0)
         {
             return NoPlace();
@@ -80,7 +80,7 @@ internal sealed class GroupsFeature : IFeature
         CancellationToken stop
     )
     {
-        var week = await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop);
+        var week = (await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop)).In(board.Ask);
         week.Check(board.Ask, board.Groups);
         var problem = week.ProblemFor(board.Ask);
         var found = Grouper.AsFound(problem, week.Formed(board.Groups));
@@ -100,7 +100,7 @@ internal sealed class GroupsFeature : IFeature
         CancellationToken stop
     )
     {
-        var week = await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop);
+        var week = (await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop)).In(request.Ask);
         week.Check(request.Ask, request.Groups);
         week.CheckChild(request.ChildId);
         var prices = HandMove.Prices(week.ProblemFor(request.Ask), week.Formed(request.Groups), new ChildId(request.ChildId), week.Brief, week.Names);
@@ -115,7 +115,7 @@ internal sealed class GroupsFeature : IFeature
         CancellationToken stop
     )
     {
-        var week = await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop);
+        var week = (await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop)).In(request.Ask);
         week.Check(request.Ask, request.Groups);
         week.CheckChild(request.ChildId);
         var (problem, groups, slot) = (week.ProblemFor(request.Ask), week.Formed(request.Groups), week.IndexOf(request.SlotId, request.Day));
@@ -135,7 +135,7 @@ internal sealed class GroupsFeature : IFeature
         CancellationToken stop
     )
     {
-        var week = await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop);
+        var week = (await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop)).In(board.Ask);
         week.Check(board.Ask, board.Groups);
         var problem = week.ProblemFor(board.Ask);
         return TypedResults.Ok(
@@ -180,7 +180,7 @@ internal sealed class GroupsFeature : IFeature
         var monday = SchoolCalendar.MondayOf(day);
         var week = await reader.ReadAsync(monday, stop);
         await Expected.GroupsOf(room, monday, request.Version).CheckAsync(room.Db, stop);
-        week.Check(GroupsAsk.Nothing, request.Groups);
+        var parts = week.Divided(request.Groups);
         var kept = week.HeldSessions.Select(s => s.Value).ToList();
         await decisions.DecideAsync(
             Expected.GroupsOf(room, monday, request.Version),
@@ -193,7 +193,7 @@ internal sealed class GroupsFeature : IFeature
                     AcceptedAt = clock.GetUtcNow(),
                     AcceptedBy = http.User.AdultId().Value,
                 };
-                set.Sessions.AddRange(week.ToSessions(week.Formed(request.Groups)));
+                set.Sessions.AddRange(parts.SelectMany(p => p.Part.ToSessions(p.Part.Formed(p.Groups))));
                 db.GroupSets.Add(set);
                 await db.SaveChangesAsync(stop);
                 await db.GroupSessions.Where(s => kept.Contains(s.Id)).ExecuteUpdateAsync(s => s.SetProperty(x => x.SetId, set.Id), stop);

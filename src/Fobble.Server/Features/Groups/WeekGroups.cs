@@ -16,6 +16,7 @@ internal sealed record KeptSet(GroupSetRow Row, IReadOnlyList<KeptGroup> Groups)
 }
 
 /// <summary>What the groups of a week are formed from, read once.</summary>
+/// <param name="Today">The school's day.</param>
 /// <param name="Sets">The sets in force, this week's first, then those before it.</param>
 /// <param name="Held">Groups of the week that were held; they stay as they are.</param>
 /// <param name="Slots">All places for groups of the week.</param>
@@ -23,6 +24,7 @@ internal sealed record KeptSet(GroupSetRow Row, IReadOnlyList<KeptGroup> Groups)
 internal sealed record WeekFacts(
     ClassId ClassId,
     DateOnly Monday,
+    DateOnly Today,
     SkillMap Map,
     ActivityLibrary Library,
     IReadOnlyList<ChildName> Children,
@@ -33,7 +35,17 @@ internal sealed record WeekFacts(
     IReadOnlyList<GroupSlotView> Open,
     IReadOnlyList<Core.Cupboard.StockLine> Stock,
     GroupingBrief Brief
-);
+)
+{
+    /// <summary>The part of the week that these are about; null for all of it.</summary>
+    public WeekPart? Part { get; init; }
+
+    /// <summary>Groups of the whole week that were held.</summary>
+    public IReadOnlyList<KeptGroup> AllHeld { get; init; } = Held;
+
+    /// <summary>The adult of each group of the week that stands anyhow, held or in another part.</summary>
+    public IReadOnlyList<int> TakenBy { get; init; } = [];
+}
 
 /// <summary>
 /// The groups of one class and week: turns requests into the core's terms and its results into views.
@@ -55,6 +67,58 @@ internal sealed class WeekGroups(WeekFacts facts)
 
     public IReadOnlyList<GroupSlotView> OpenSlots => facts.Open;
 
+    /// <summary>The stretches of the week in which a child has one turn at most.</summary>
+    public IReadOnlyList<WeekPart> Parts =>
+        WeekParts.Of([.. facts.Slots.Select(s => s.Day)], facts.Children.Count, facts.Wishes.Settings.MaxSize, facts.Wishes.Settings.TurnsAWeek);
+
+    /// <summary>One part of the week, beside the groups of the others.</summary>
+    /// <param name="beside">As they stand on a board; null for those that are accepted. What was held stands beside it anyhow.</param>
+    public WeekGroups In(WeekPart part, IReadOnlyList<ChosenGroup>? beside)
+    {
+        List<int> places = [.. Enumerable.Range(0, facts.Open.Count).Where(i => part.Has(facts.Open[i].Day))];
+        var others = beside is null
+            ? (_accepted?.Groups ?? []).Where(g => !part.Has(g.Row.Day)).Select(g => (g.Row.SlotId, g.Met)).ToList()
+            :
+            [
+                .. facts.Held.Where(h => !part.Has(h.Row.Day)).Select(h => (h.Row.SlotId, h.Met)),
+                .. beside
+                    .Where(g => !part.Has(g.Day))
+                    .Select(g => (g.SlotId, new PastGroup(g.Day, AcceptedGroup.WeekOf(g.Day), new(g.Skill), [.. g.Children.Select(c => new ChildId(c))]))),
+            ];
+        var held = facts.Held.Where(h => part.Has(h.Row.Day)).ToList();
+        return new(
+            facts with
+            {
+                Part = part,
+                Open = [.. places.Select(i => facts.Open[i])],
+                Held = held,
+                TakenBy = [.. others.Select(o => o.SlotId).Concat(held.Select(h => h.Row.SlotId)).Select(s => facts.Wishes.Places.GetValueOrDefault(s).Id)],
+                Brief = facts.Brief with
+                {
+                    AwayIn = facts.Brief.AwayIn.ToDictionary(
+                        a => a.Key,
+                        a => (IReadOnlySet<int>)Enumerable.Range(0, places.Count).Where(i => a.Value.Contains(places[i])).ToHashSet()
+                    ),
+                    Excluded = held.SelectMany(h => h.Group.Children).ToHashSet(),
+                    Beside = [.. others.Select(o => o.Item2)],
+                },
+            }
+        );
+    }
+
+    /// <summary>The part that is asked about.</summary>
+    /// <exception cref="RefusedException">The week has no such part, or the groups beside it can't be.</exception>
+    public WeekGroups In(GroupsAsk ask)
+    {
+        var part = Parts.FirstOrDefault(p => p.Number == ask.Part) ?? throw new RefusedException("part", "The week has no such part.");
+        if (ask.Beside is { } beside && FaultOf([.. beside.Where(g => !part.Has(g.Day))], inTurns: false) is { } fault)
+        {
+            throw fault;
+        }
+
+        return In(part, ask.Beside);
+    }
+
     public GroupingBrief Brief => facts.Brief;
 
     /// <summary>Sessions of the set in force that are still to come.</summary>
@@ -69,14 +133,31 @@ internal sealed class WeekGroups(WeekFacts facts)
             slot => $"{Words.Weekday(facts.Open[slot].Day)} {facts.Open[slot].Start:H:mm} with {facts.Open[slot].Adult}"
         );
 
+    /// <summary>Groups chosen for the week by its parts, each beside those before it.</summary>
+    /// <exception cref="RefusedException">They can't be.</exception>
+    public IReadOnlyList<(WeekGroups Part, IReadOnlyList<ChosenGroup> Groups)> Divided(IReadOnlyList<ChosenGroup> groups)
+    {
+        if (FaultOf(groups, inTurns: false) is { } fault)
+        {
+            throw fault;
+        }
+
+        List<(WeekGroups Part, IReadOnlyList<ChosenGroup> Groups)> parts =
+        [
+            .. Parts.Select(p => (In(p, [.. groups.Where(g => g.Day < p.From)]), (IReadOnlyList<ChosenGroup>)[.. groups.Where(g => p.Has(g.Day))])),
+        ];
+        parts.ForEach(p => p.Part.Check(GroupsAsk.Nothing, p.Groups));
+        return parts;
+    }
+
     /// <summary>The free places in the core's terms; those that overlap in time are of one moment.</summary>
     public IReadOnlyList<GroupSlot> Places =>
         PlaceInWeek.InMoments([
             .. facts.Open.Select(s => new PlaceInWeek(new(s.SlotId), s.Day, s.Start, s.Minutes, new(facts.Wishes.Places.GetValueOrDefault(s.SlotId).Id))),
         ]);
 
-    /// <summary>This week among several.</summary>
-    public WeekAhead Ahead => new(AcceptedGroup.WeekOf(Monday), facts.Open[0].Day, Places, Brief.AwayIn);
+    /// <summary>This week, or part of it, among several.</summary>
+    public WeekAhead Ahead => new(AcceptedGroup.WeekOf(Monday), facts.Open[0].Day, Places, Brief.AwayIn) { Excluded = Brief.Excluded, Beside = Brief.Beside };
 
     private GroupRules Rules(IEnumerable<Wish> wishes) =>
         new()
@@ -87,8 +168,12 @@ internal sealed class WeekGroups(WeekFacts facts)
             MostAtOnce = facts.Wishes.Settings.MostAtOnce,
             Weights = facts.Wishes.Weights,
             Clashes = Clashes(),
-            Wishes = [.. wishes],
+            Wishes = [.. wishes.Select(Left)],
         };
+
+    // What an adult takes in a week is less by the groups that stand elsewhere in it.
+    private Wish Left(Wish wish) =>
+        wish is MostForAdultWish most ? most with { Most = Math.Max(0, most.Most - facts.TakenBy.Count(a => a == most.Adult)) } : wish;
 
     /// <summary>The rules as they are kept for the class.</summary>
     public GroupRules OwnRules => Rules(facts.Wishes.InForce(Monday, facts.Map));
@@ -109,7 +194,7 @@ internal sealed class WeekGroups(WeekFacts facts)
             [.. Candidates.From(Brief).Where(c => !ask.Without.Contains(c.Child.Value))],
             Places,
             Rules(wishes.Where(w => !ask.LetGo.Contains(w.Key)).DistinctBy(w => w.Key)),
-            Candidates.MetLately(Brief.Past)
+            Brief.MetLately
         )
         {
             Fixed = Formed([.. ask.Kept.Select(g => g with { Children = [.. g.Children.Except(ask.Without)] })]),
@@ -143,13 +228,15 @@ internal sealed class WeekGroups(WeekFacts facts)
         );
 
     /// <summary>What makes chosen groups impossible (not merely unwise): places, skills or children that do not exist, or a child twice.</summary>
-    private RefusedException? FaultOf(IReadOnlyList<ChosenGroup> groups)
+    /// <param name="inTurns">They are of one part of the week, where each child has one turn.</param>
+    private RefusedException? FaultOf(IReadOnlyList<ChosenGroup> groups, bool inTurns = true)
     {
         var placed = groups.SelectMany(g => g.Children).ToList();
         return groups.Any(g => IndexOf(g.SlotId, g.Day) < 0) ? NoSuchPlace()
             : groups.GroupBy(g => (g.SlotId, g.Day)).Any(g => g.Count() > 1) ? new RefusedException("slotId", "Two groups stand in the same place.")
             : groups.Any(g => !facts.Map.Has(new SkillId(g.Skill))) ? NoSuchSkill()
             : placed.Any(c => !IsOurs(c)) ? NoSuchChild()
+            : !inTurns ? null
             : placed.Distinct().Count() != placed.Count ? new RefusedException("children", "A child is in two groups.")
             : placed.Any(c => Brief.Excluded.Contains(new ChildId(c))) ? new RefusedException("children", "A child has had a turn in this week already.")
             : null;
@@ -185,9 +272,7 @@ internal sealed class WeekGroups(WeekFacts facts)
         var before = facts.Sets.Count > 0 ? facts.Sets[0] : null;
         var changes = before is null
             ? []
-            : GroupChanges
-                .Between([.. before.Groups.Select(g => g.Group.Met(_ => false))], before.Row.AcceptedAt, result.Groups, Brief)
-                .Where(c => !Brief.Excluded.Contains(c.Child));
+            : GroupChanges.Between(TurnsBefore(before), before.Row.AcceptedAt, result.Groups, Brief).Where(c => !Brief.Excluded.Contains(c.Child));
         return new GroupsView(
             Monday,
             false,
@@ -201,11 +286,13 @@ internal sealed class WeekGroups(WeekFacts facts)
             ],
             [.. result.Unplaced.Select(c => new PlacedChild(c.Value, NameOf(c), Reasons.ForUnplaced(c, Brief, candidates)))],
             result.ProvenBest,
-            Reasons.ForResult(result),
+            $"{Reasons.ForResult(result)} {Reasons.ForFurtherTurns(result, candidates)}".TrimEnd(),
             result.Score,
             [.. changes.Select(c => new ChangeView(c.Child.Value, NameOf(c.Child), ShortOf(c.From), ShortOf(c.To), c.Why))],
             before?.Monday,
             [.. result.Conflict.Select(ViewOf)],
+            PartViews(),
+            facts.Part?.Number,
             Version
         );
     }
@@ -233,8 +320,49 @@ internal sealed class WeekGroups(WeekFacts facts)
             [],
             null,
             [],
+            PartViews(),
+            null,
             Version
         );
+    }
+
+    // What a proposal is told against: the groups that stand where it would, else each child's last turn before it.
+    private IReadOnlyList<PastGroup> TurnsBefore(KeptSet before)
+    {
+        List<PastGroup> standing = [.. (_accepted?.Groups ?? []).Where(g => facts.Part?.Has(g.Row.Day) != false).Select(g => g.Group.Met(_ => false))];
+        return standing.Count > 0
+            ? standing
+            :
+            [
+                .. before
+                    .Groups.Select(g => g.Group.Met(_ => false))
+                    .Concat(Brief.Beside)
+                    .Where(g => facts.Part is not { } part || g.Day < part.From)
+                    .OrderByDescending(g => g.Day),
+            ];
+    }
+
+    private IReadOnlyList<PartView> PartViews() =>
+        [.. Parts.Select(p => new PartView(p.Number, p.Name, p.From, p.Until, facts.Slots.Any(s => p.Has(s.Day) && IsStillToCome(s)), Again(p)))];
+
+    private bool IsStillToCome(GroupSlotView slot) => slot.Day >= facts.Today && !facts.AllHeld.Any(h => h.Row.SlotId == slot.SlotId && h.Row.Day == slot.Day);
+
+    // The second half of a week is worth asking for anew once something was seen in the first.
+    private string? Again(WeekPart part)
+    {
+        if (_accepted is null || facts.AllHeld.Any(h => part.Has(h.Row.Day)) || !facts.AllHeld.Any(h => h.Row.Day < part.From))
+        {
+            return null;
+        }
+
+        var seen = _accepted
+            .Groups.Where(g => part.Has(g.Row.Day))
+            .SelectMany(g => g.Group.Children)
+            .Distinct()
+            .Count(c => facts.Map.Skills.Any(s => Brief.Evidence.Seen(c, s.Id) is [.., var last] && last.At > _accepted.Row.AcceptedAt));
+        return seen == 0
+            ? null
+            : $"{Words.Capital(Words.Count(seen, "child has", "children have"))} been seen since these were accepted: ask again, and they follow what was seen.";
     }
 
     private string NameOf(ChildId child) => _names.GetValueOrDefault(child, "?");

@@ -47,7 +47,7 @@ internal sealed class NoticingFeature : IFeature
         var evidence = await room.EvidenceAsync(stop);
         IReadOnlyList<AgainSkill> Of(Doubt doubt) =>
             [.. evidence.LookAgain.Where(l => l.Doubt == doubt).GroupBy(l => l.Skill).Select(g => OfSkill(room, evidence, names, room.Map[g.Key], [.. g]))];
-        return TypedResults.Ok(new AgainView(Of(Doubt.NeverSure), Of(Doubt.MayHaveFaded), (int)EvidenceSettings.Default.SecondLook.Minutes));
+        return TypedResults.Ok(new AgainView(Of(Doubt.NeverSure), Of(Doubt.MayHaveFaded), (int)EvidenceSettings.Of(room.Approach).SecondLook.Minutes));
     }
 
     private static AgainSkill OfSkill(ClassRoom room, ClassEvidence evidence, Dictionary<int, string> names, Skill skill, IReadOnlyList<SecondLook> looks)

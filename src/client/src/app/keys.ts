@@ -26,6 +26,7 @@ type Asked =
   | 'map'
   | 'mat'
   | 'mats'
+  | 'own-numbers'
   | 'plan-draft'
   | 'plan-scope'
   | 'revision'

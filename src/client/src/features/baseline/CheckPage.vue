@@ -137,7 +137,9 @@ useEventListener(window, 'keydown', keys)
             ><i :style="{ width: `${percent}%` }" /><em :style="{ left: `${check.mostPercent}%` }"
           /></span>
           <span>
-            <b>{{ check.asked }}</b> asked, {{ check.asked ? check.sureInWords : 'nothing known yet' }}
+            <b>{{ check.asked }}</b> asked,
+            {{ check.asked || check.startsFrom ? check.sureInWords : 'nothing known yet'
+            }}<template v-if="check.startsFrom">; {{ check.startsFrom }}</template>
           </span>
         </div>
         <div class="end">

@@ -13,20 +13,20 @@ describe('the page of the class’s approach', () => {
     answer('GET', '/api/classes/{classId}/approach', {
       choice: usual,
       six: { width: 5, height: 2, description: 'six', shapes: [] },
-      secure: [{ strictness: 'Strict', means: 'Right on three days.' }],
+      means: [{ question: 'secure', answer: 'Strict', means: 'Right on three days.' }],
     }),
   )
 
   it('asks every question of the class’s choice once, with the usual answer first', () => {
     expect(new Set(questions.map((q) => q.name)).size).toBe(questions.length)
-    expect(questions).toHaveLength(13)
+    expect(questions).toHaveLength(15)
     for (const question of questions) expect(new Set(question.of.map((o) => o.value)).size).toBe(question.of.length)
   })
 
-  it('says what the core says of what secure asks', async () => {
+  it('says what the core says of what an answer means', async () => {
     const { wrapper } = await openPage(ApproachPage, '/c/1/approach')
     await flushPromises()
-    expect(wrapper.get('label:has(input[value=Strict])').text()).toContain('Right on three days.')
+    expect(wrapper.get('label:has(input[name=secure][value=Strict])').text()).toContain('Right on three days.')
   })
 
   it('keeps the first of two choices that follow each other before the server has answered', async () => {

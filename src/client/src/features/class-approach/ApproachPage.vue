@@ -5,6 +5,7 @@ import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
 import { say, sayError } from '@/ui/notices'
+import OwnNumbers from './OwnNumbers.vue'
 import { questions, type Choice } from './questions'
 
 /** Where practitioners disagree: a choice each, with a line on what it means. Plans, groups, mats, stories, prompts and sheets follow it. */
@@ -15,9 +16,9 @@ const { data: approach, error } = useQuery({
   queryFn: () => take(api.GET('/api/classes/{classId}/approach', { params: { path: { classId: classId.value } } })),
 })
 
-/** What the class asks of a skill it calls secure, in the core's own words. */
-const asked = (name: keyof Choice, value: string) =>
-  name === 'secure' ? approach.value?.secure.find((s) => s.strictness === value)?.means : ''
+/** What an answer means where it hangs on numbers of the core, in the core's own words. */
+const meant = (name: keyof Choice, value: string) =>
+  approach.value?.means.find((m) => m.question === name && m.answer === value)?.means
 
 async function choose(name: keyof Choice, value: string) {
   if (!approach.value) return
@@ -57,11 +58,12 @@ async function choose(name: keyof Choice, value: string) {
           />
           <span>
             <b>{{ answer.label }}</b>
-            <span class="soft small">{{ answer.means || asked(question.name, answer.value) }}</span>
+            <span class="soft small">{{ answer.means || meant(question.name, answer.value) }}</span>
           </span>
         </label>
       </fieldset>
     </div>
+    <OwnNumbers v-if="leads" :class-id="classId" />
   </div>
 </template>
 

@@ -8,7 +8,7 @@ export interface Question {
   of: { value: string; label: string; means: string }[]
 }
 
-/** One line on what each choice means; the first is the usual one. What follows from it is worked out in the core, which also says what it asks of *secure*. */
+/** One line on what each choice means; the first is the usual one. What follows from it is worked out in the core, which also says what an answer means where that hangs on its numbers. */
 export const questions: Question[] = [
   {
     name: 'frameFill',
@@ -106,6 +106,25 @@ export const questions: Question[] = [
       { value: 'Usual', label: 'Usual', means: '' },
       { value: 'Strict', label: 'Strict', means: '' },
       { value: 'Light', label: 'Light', means: '' },
+    ],
+  },
+  {
+    name: 'fading',
+    asks: 'When may a secure skill have faded?',
+    of: [
+      { value: 'Usual', label: 'As usual', means: '' },
+      { value: 'Sooner', label: 'Sooner', means: '' },
+      { value: 'Later', label: 'Later', means: '' },
+      { value: 'Never', label: 'Never by time alone', means: '' },
+    ],
+  },
+  {
+    name: 'looks',
+    asks: 'How much time goes into looking again?',
+    of: [
+      { value: 'Usual', label: 'As usual', means: '' },
+      { value: 'Little', label: 'Little', means: '' },
+      { value: 'Much', label: 'Much', means: '' },
     ],
   },
   {

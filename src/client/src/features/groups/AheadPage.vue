@@ -53,7 +53,17 @@ const stop = () =>
     }),
   ).catch(sayError)
 
-async function accept(week: Schemas['GroupsView']) {
+/** The parts of a week stand together and are accepted together. */
+const byWeek = computed(() => {
+  const found = new Map<string, Schemas['GroupsView'][]>()
+  for (const part of ahead.value?.weeks ?? []) found.set(part.monday, [...(found.get(part.monday) ?? []), part])
+  return [...found].map(([monday, parts]) => ({ monday, parts, version: parts[0]!.version }))
+})
+const turns = ['First turn', 'Second turn']
+const nameOf = (part: Schemas['GroupsView']) =>
+  part.parts.length > 1 ? `${turns[part.part! - 1]}, ${part.parts.find((p) => p.number === part.part)?.name}` : ''
+
+async function accept(week: (typeof byWeek.value)[number]) {
   try {
     const path = { classId: classId.value, day: week.monday }
     let { version } = week
@@ -62,7 +72,7 @@ async function accept(week: Schemas['GroupsView']) {
         take(
           api.POST('/api/classes/{classId}/weeks/{day}/groups/accept', {
             params: { path },
-            body: { version, groups: chosenOf(week) },
+            body: { version, groups: week.parts.flatMap(chosenOf) },
           }),
         ),
       async () =>
@@ -116,7 +126,7 @@ const most = computed(() => Math.max(1, ...(ahead.value?.children.map((c) => c.o
       </p>
       <div class="weeks">
         <section
-          v-for="week in ahead.weeks"
+          v-for="week in byWeek"
           :key="week.monday"
           class="ruled"
           :aria-label="`Week of ${dayAndMonth(week.monday)}`"
@@ -126,14 +136,17 @@ const most = computed(() => Math.max(1, ...(ahead.value?.children.map((c) => c.o
             <span v-if="taken.includes(week.monday)" class="soft">Accepted</span>
             <button v-else-if="leads" type="button" class="button small" @click="accept(week)">Accept</button>
           </div>
-          <div v-for="group in week.groups" :key="`${group.slot.day}${group.slot.slotId}`" class="group">
-            <span class="small soft">{{ shortWeekday(group.slot.day) }} {{ clock(group.slot.start) }}</span>
-            <span
-              ><b>{{ group.short }}</b
-              ><br /><span class="said">{{ group.children.map((c) => c.name).join(', ') }}</span></span
-            >
-          </div>
-          <p v-if="week.unplaced.length" class="small">No turn: {{ week.unplaced.map((c) => c.name).join(', ') }}</p>
+          <template v-for="part in week.parts" :key="part.part ?? 0">
+            <h3 v-if="nameOf(part)">{{ nameOf(part) }}</h3>
+            <div v-for="group in part.groups" :key="`${group.slot.day}${group.slot.slotId}`" class="group">
+              <span class="small soft">{{ shortWeekday(group.slot.day) }} {{ clock(group.slot.start) }}</span>
+              <span
+                ><b>{{ group.short }}</b
+                ><br /><span class="said">{{ group.children.map((c) => c.name).join(', ') }}</span></span
+              >
+            </div>
+            <p v-if="part.unplaced.length" class="small">No turn: {{ part.unplaced.map((c) => c.name).join(', ') }}</p>
+          </template>
         </section>
       </div>
       <section class="ruled" aria-labelledby="each-head">

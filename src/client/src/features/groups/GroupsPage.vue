@@ -1,66 +1,104 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { queryKey } from '@/app/keys'
+import { isOneOf, queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
-import type { Schemas } from '@/app/api/client'
+import { api, take } from '@/app/api/client'
 import { addDays, dayAndMonth } from '@/app/dates'
 import { useWeek } from '@/app/week'
-import { letGoOf, locksIn, noLocks, placeOf, toggleAim, toggleKept, toggleSeat } from './board'
-import CarpetTable from './CarpetTable.vue'
-import ConflictList from './ConflictList.vue'
+import { decide } from '@/ui/changed'
+import { say, sayError } from '@/ui/notices'
+import { chosenOf, noLocks, type Chosen } from './board'
 import GroupTabs from './GroupTabs.vue'
-import SetsBar from './SetsBar.vue'
-import { useBoard } from './useBoard'
+import TurnBoard from './TurnBoard.vue'
+import { useBoard, type Board } from './useBoard'
 import WishesPanel from './WishesPanel.vue'
 
 const queries = useQueryClient()
 const route = useRoute()
 const router = useRouter()
 const { classId, leads } = useAccount()
-const { monday } = useWeek()
-const board = useBoard()
-const { accepted, error, sets, current, compared, proposal, shown, locks, moved, picked, prices, why, looking } = board
-const editable = computed(() => leads.value && proposal.value !== undefined)
-const toNone = computed(() => prices.value.find((p) => p.to === null))
-const locked = computed(() => locksIn(locks.value))
+const { monday, path } = useWeek()
+const { data: accepted, error } = useQuery({
+  queryKey: queryKey('groups', classId, monday),
+  queryFn: () => take(api.GET('/api/classes/{classId}/weeks/{day}/groups', { params: { path: path.value } })),
+  enabled: computed(() => monday.value !== ''),
+})
 
-// Tables that were held already are no proposal.
-const formed = computed(() => proposal.value?.groups.some((g) => !g.run) ?? false)
+// A week has one part, or two in each of which a child has a turn. What lies on one board counts for the other.
+const lying = (board: Board): Chosen[] | undefined => board.proposal.value && chosenOf(board.proposal.value)
+const first: Board = useBoard(1, accepted, () => lying(second))
+const second: Board = useBoard(2, accepted, () => lying(first))
+const boards = computed(() => [first, second].filter((b) => b.part.value))
+const open = computed(() => boards.value.filter((b) => b.part.value!.open))
+const proposed = computed(() => boards.value.filter((b) => b.proposal.value))
+const formed = computed(() => proposed.value.some((b) => b.proposal.value!.groups.some((g) => !g.run)))
+const asking = computed(() => boards.value.some((b) => b.ask.isPending.value))
+const turns = ['First turn', 'Second turn']
 
-// From the grid or a plan: some children, one skill.
+/** One part after the other, each beside those before it; what lies there for those still to come is asked for anew, and does not count. */
+async function askAll() {
+  const asked: Chosen[] = []
+  const each = open.value.length ? open.value : [first]
+  for (const board of each) {
+    try {
+      const view = await board.ask.mutateAsync(each.length > 1 ? [...asked] : undefined)
+      asked.push(...chosenOf(view))
+    } catch {
+      // Said already.
+      return
+    }
+  }
+}
+
+const change = () => open.value.forEach((b) => b.change())
+const putAway = () => boards.value.forEach((b) => b.putAway())
+
+// Of a part that nobody has asked about, what stands there goes on standing.
+const accept = useMutation({
+  mutationFn: () => {
+    const groups = boards.value.flatMap((b) => lying(b) ?? (b.stands.value?.accepted ? chosenOf(b.stands.value) : []))
+    let { version } = proposed.value[0]!.proposal.value!
+    return decide(
+      () =>
+        take(
+          api.POST('/api/classes/{classId}/weeks/{day}/groups/accept', {
+            params: { path: path.value },
+            body: { version, groups },
+          }),
+        ),
+      async () => {
+        const now = await take(api.GET('/api/classes/{classId}/weeks/{day}/groups', { params: { path: path.value } }))
+        version = now.version
+      },
+    )
+  },
+  onSuccess: async (view) => {
+    if (!view) return
+    putAway()
+    queries.setQueryData(queryKey('groups', classId.value, monday.value), view)
+    await queries.invalidateQueries({ predicate: (q) => !isOneOf(q, 'groups', 'account') })
+    say('The groups are accepted and stand in the week.')
+  },
+  onError: sayError,
+})
+
+// From the grid or a plan: some children, one skill, as soon as there is a place.
 watch(
-  [() => route.query.work, monday],
-  ([skill]) => {
-    if (!monday.value || typeof skill !== 'string' || typeof route.query.children !== 'string') return
-    const work = route.query.children.split(',').map((id) => ({ childId: Number(id), skill }))
-    locks.value = { ...noLocks(), work }
+  [() => route.query.work, accepted],
+  ([skill, week]) => {
+    if (!week || typeof skill !== 'string' || typeof route.query.children !== 'string') return
+    const board = open.value[0] ?? first
+    board.locks.value = {
+      ...noLocks(),
+      work: route.query.children.split(',').map((id) => ({ childId: Number(id), skill })),
+    }
     void router.replace({ query: {} })
     board.ask.mutate()
   },
   { immediate: true },
 )
-
-function letGo(wish: Schemas['WishView']) {
-  locks.value = letGoOf(locks.value, wish)
-  board.ask.mutate()
-}
-
-function countAgain(wish: Schemas['WishView']) {
-  locks.value = { ...locks.value, letGo: locks.value.letGo.filter((w) => w.key !== wish.key) }
-  board.ask.mutate()
-}
-
-function hasToHaveATurn(child: { id: number; name: string }) {
-  locks.value = { ...locks.value, turns: [...locks.value.turns.filter((c) => c.id !== child.id), child] }
-  board.ask.mutate()
-}
-
-const lockedAt = (place: string) =>
-  Object.entries(locks.value.seats)
-    .filter(([, at]) => at === place)
-    .map(([child]) => Number(child))
 </script>
 
 <template>
@@ -75,27 +113,25 @@ const lockedAt = (place: string) =>
           >Week after</RouterLink
         >
         <template v-if="leads">
-          <button v-if="accepted?.accepted && !proposal" type="button" class="button" @click="board.change">
+          <button v-if="accepted?.accepted && !proposed.length" type="button" class="button" @click="change">
             Change these
           </button>
           <button
             type="button"
             class="button"
-            :class="{ main: !proposal && !accepted?.accepted }"
-            :disabled="board.ask.isPending.value"
-            @click="board.ask.mutate()"
+            :class="{ main: !proposed.length && !accepted?.accepted }"
+            :disabled="asking"
+            @click="askAll"
           >
-            {{
-              board.ask.isPending.value ? 'Looking…' : proposal || accepted?.accepted ? 'Ask again' : 'Ask for groups'
-            }}
+            {{ asking ? 'Looking…' : proposed.length || accepted?.accepted ? 'Ask again' : 'Ask for groups' }}
           </button>
-          <button v-if="proposal" type="button" class="button plain" @click="board.putAway">Put away</button>
+          <button v-if="proposed.length" type="button" class="button plain" @click="putAway">Put away</button>
           <button
             v-if="formed"
             type="button"
             class="button main"
-            :disabled="board.accept.isPending.value"
-            @click="board.accept.mutate()"
+            :disabled="accept.isPending.value"
+            @click="accept.mutate()"
           >
             Accept these groups
           </button>
@@ -104,125 +140,28 @@ const lockedAt = (place: string) =>
     </div>
     <GroupTabs />
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
-    <p v-if="shown" class="verdict" role="status">
-      <b v-if="proposal">Proposal. </b>{{ moved ? 'Changed by hand.' : shown.verdict }}
-      <span v-if="editable && !picked && formed" class="soft">
-        Pick up a name to move it; the price shows before you put it down.</span
-      >
-      <template v-if="accepted?.accepted && !proposal">
+    <p v-if="accepted && !proposed.length" class="verdict" role="status">
+      {{ accepted.verdict }}
+      <template v-if="accepted.accepted">
         On paper: <a :href="`/api/classes/${classId}/weeks/${monday}/groups/wall`" target="_blank">for the wall</a>,
         <a :href="`/api/classes/${classId}/weeks/${monday}/groups/cards`" target="_blank">cards</a>. First names only.
       </template>
     </p>
-    <div v-if="editable" class="asides">
-      <SetsBar
-        v-model="current"
-        v-model:compared="compared"
-        :sets="sets"
-        :busy="board.others.isPending.value"
-        :can-ask="formed"
-        @others="board.others.mutate()"
-      />
-      <button
-        v-if="formed && !looking && (!proposal?.provenBest || moved)"
-        type="button"
-        class="button plain small"
-        @click="board.lookOn.mutate()"
-      >
-        Go on looking for better ones
-      </button>
-      <span v-if="looking" class="looking" role="status">
-        <progress
-          :value="looking.score"
-          :max="looking.bound"
-          aria-label="How near the groups are to the most that can be"
-        />
-        {{ looking.score }} points; no set can have more than {{ looking.bound }}.
-        <button type="button" class="button plain small" @click="board.stopLooking">Stop</button>
-      </span>
-      <span v-if="locked" class="soft"
-        >{{ locked === 1 ? 'One thing is' : `${locked} things are` }} pegged down; asking again forms the rest anew.
-        <button type="button" class="button plain small" @click="locks = { ...noLocks(), letGo: locks.letGo }">
-          Take the pegs out
-        </button></span
-      >
-      <span v-for="wish in locks.letGo" :key="wish.key" class="soft"
-        >Does not count this time: {{ wish.sentence }}
-        <button type="button" class="button plain small" @click="countAgain(wish)">Let it count again</button></span
-      >
-    </div>
-    <p v-if="picked" class="verdict holding" role="status">
-      Holding <b class="said">{{ picked.name }}</b>: choose a table,
-      <button type="button" class="button plain" @click="board.pick(undefined)">or leave it where it is</button>
-      <button v-if="toNone" type="button" class="button small" @click="board.put(null)">
-        No group this time ({{ toNone.price >= 0 ? `costs ${toNone.price}` : `gains ${-toNone.price}` }})
-      </button>
-      <button
-        type="button"
-        class="button plain small"
-        :disabled="board.without.isPending.value"
-        @click="board.without.mutate(picked)"
-      >
-        What if {{ picked.name }} is away?
-      </button>
-    </p>
 
-    <ConflictList v-if="proposal?.conflict.length" :wishes="proposal.conflict" @let-go="letGo" />
+    <TurnBoard
+      v-for="(board, i) in boards"
+      :key="board.part.value!.number"
+      :board="board"
+      :class-id="classId"
+      :leads="leads"
+      :heading="boards.length > 1 ? `${turns[i]}, ${board.part.value!.name}` : undefined"
+    />
 
-    <div v-if="shown" class="carpet">
-      <CarpetTable
-        v-for="group in shown.groups"
-        :key="placeOf(group.slot)"
-        :group="group"
-        :class-id="classId"
-        :editable="editable && !group.run"
-        :picked="picked"
-        :price="board.priceAt(placeOf(group.slot))"
-        :why="why?.place === placeOf(group.slot) ? why.answer : undefined"
-        :locked-children="lockedAt(placeOf(group.slot))"
-        :aim-locked="locks.aims.includes(placeOf(group.slot))"
-        :kept="locks.kept.includes(placeOf(group.slot))"
-        @pick="board.pick"
-        @put="board.put(placeOf(group.slot))"
-        @why-not="board.askWhy(group.slot)"
-        @take-why="board.takeWhy"
-        @lock-child="(id) => (locks = toggleSeat(locks, id, placeOf(group.slot)))"
-        @lock-aim="locks = toggleAim(locks, placeOf(group.slot))"
-        @keep="locks = toggleKept(locks, placeOf(group.slot))"
-      />
-    </div>
-
-    <section
-      v-if="shown?.unplaced.length && !proposal?.conflict.length && (proposal || shown.accepted)"
-      class="ruled block"
-    >
-      <h2>In no group this time</h2>
+    <section v-if="accepted?.accepted && accepted.unplaced.length && !proposed.length" class="ruled block">
+      <h2>{{ boards.length > 1 ? 'In no group this week' : 'In no group this time' }}</h2>
       <ul class="list">
-        <li v-for="child in shown.unplaced" :key="child.id">
-          <button v-if="editable" type="button" class="name said" @click="board.pick(child)">{{ child.name }}</button><b
-            v-else
-            class="said"
-            >{{ child.name }}</b
-          >
-          {{ child.reason }}
-          <button v-if="editable" type="button" class="button plain small" @click="hasToHaveATurn(child)">
-            Has to have a turn
-          </button>
-        </li>
-      </ul>
-    </section>
-
-    <section v-if="proposal?.changes.length && proposal.groups.length" class="ruled block">
-      <h2>What is different from the week of {{ dayAndMonth(proposal.comparedWith!) }}</h2>
-      <ul class="list changes">
-        <li v-for="change in proposal.changes" :key="change.childId">
-          <b class="said">{{ change.name }}</b>
-          <span class="way">{{
-            change.from === change.to
-              ? `stays on ${change.to}`
-              : `${change.from ?? 'no group'} → ${change.to ?? 'no group'}`
-          }}</span>
-          <span class="soft">{{ change.why }}</span>
+        <li v-for="child in accepted.unplaced" :key="child.id">
+          <b class="said">{{ child.name }}</b> {{ child.reason }}
         </li>
       </ul>
     </section>
@@ -240,41 +179,6 @@ const lockedAt = (place: string) =>
   min-height: 1.6rem;
 }
 
-.asides {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0.2rem 1rem;
-}
-
-.looking {
-  display: inline-flex;
-  align-items: center;
-  gap: 0.6rem;
-}
-
-.looking progress {
-  width: 8rem;
-  accent-color: var(--spruce);
-}
-
-.holding {
-  position: sticky;
-  top: 0;
-  z-index: 3;
-  padding: 0.3rem 0.7rem;
-  border: 1.5px solid var(--spruce);
-  border-radius: var(--corner);
-  background: var(--spruce-wash);
-}
-
-.carpet {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(18.5rem, 1fr));
-  gap: 1.1rem;
-  margin: 0.6rem 0 1.6rem;
-}
-
 .block {
   margin-bottom: 1.4rem;
 }
@@ -289,20 +193,5 @@ const lockedAt = (place: string) =>
 .list li {
   break-inside: avoid;
   padding: 0.25rem 0;
-}
-
-.name {
-  min-height: 36px;
-  padding: 0 0.6rem;
-  border: 1.5px solid var(--line-strong);
-  border-radius: 18px;
-  background: var(--card);
-  color: var(--ink);
-  font-size: 1rem;
-  cursor: grab;
-}
-
-.way {
-  white-space: nowrap;
 }
 </style>

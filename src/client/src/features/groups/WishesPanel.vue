@@ -18,6 +18,7 @@ const { data: wishes, error } = useQuery({
   queryFn: () => take(api.GET('/api/classes/{classId}/group-wishes', { params: { path: { classId: props.classId } } })),
 })
 const open = ref(false)
+type Turns = Schemas['TurnsAWeek']
 
 /** Does something that changes a wish, and reads them anew. */
 async function change(deed: () => Promise<unknown>) {
@@ -39,6 +40,7 @@ const settings = computed<Schemas['GroupSettingsChange']>(() => {
     everyoneOnce: w.everyoneOnce,
     mostNearAdult: w.mostNearAdult,
     mostAtOnce: w.mostAtOnce,
+    turnsAWeek: w.turnsAWeek,
     weights: Object.fromEntries(w.weights.map((x) => [x.key, x.percent])),
   }
 })
@@ -92,7 +94,24 @@ const orNone = (event: Event) => number(event) || null
             placeholder="–"
             @change="set({ mostAtOnce: orNone($event) })"
         /></label>
+        <label
+          >Turns a week
+          <select
+            :value="wishes.turnsAWeek"
+            class="box"
+            aria-describedby="turns-mean"
+            @change="set({ turnsAWeek: ($event.target as HTMLSelectElement).value as Turns })"
+          >
+            <option value="AsPlacesAllow">as places allow</option>
+            <option value="One">one each</option>
+            <option value="Two">up to two each</option>
+          </select></label
+        >
       </div>
+      <p id="turns-mean" class="small soft">
+        With two turns the week falls into two parts by day, each with its own groups: the second follows what is seen
+        in the first, nobody works on the same aim twice, and who had no turn comes first.
+      </p>
       <div class="parts">
         <WeightSliders :weights="wishes.weights" :steps="wishes.steps" @set="(weights) => set({ weights })" />
         <ChildRules

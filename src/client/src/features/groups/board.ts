@@ -1,11 +1,19 @@
 import type { Schemas } from '@/app/api/client'
 
 export type View = Schemas['GroupsView']
+export type Chosen = Schemas['ChosenGroup']
 type Ask = Schemas['GroupsAsk']
+type Part = Schemas['PartView']
 type Wish = Schemas['WishView']
 
 /** A place in the week by one word. */
 export const placeOf = (slot: { slotId: number; day: string }) => `${slot.day} ${slot.slotId}`
+
+/** Of the groups of a week those of one part. */
+export const within = (view: View, part: Part): View => ({
+  ...view,
+  groups: view.groups.filter((g) => g.slot.day >= part.from && g.slot.day <= part.until),
+})
 
 /** What has been locked on the board, by place and child; what it means follows from the groups that stand there. */
 export interface Locks {
@@ -23,10 +31,10 @@ export const locksIn = (locks: Locks) =>
   Object.keys(locks.seats).length + locks.aims.length + locks.kept.length + locks.turns.length + locks.work.length
 
 /** What the server is told about the tables that can still change. */
-export function chosenOf(view: View): Schemas['ChosenGroup'][] {
+export function chosenOf(view: View): Chosen[] {
   return view.groups.filter((g) => !g.run).map(chosen)
 }
-const chosen = (g: Schemas['GroupView']): Schemas['ChosenGroup'] => ({
+const chosen = (g: Schemas['GroupView']): Chosen => ({
   slotId: g.slot.slotId,
   day: g.slot.day,
   skill: g.skill,
@@ -34,7 +42,7 @@ const chosen = (g: Schemas['GroupView']): Schemas['ChosenGroup'] => ({
 })
 
 /** The locks as a question, read off the groups as they stand. */
-export function askOf(view: View | undefined, locks: Locks): Ask {
+export function askOf(view: View | undefined, locks: Locks): Omit<Ask, 'part' | 'beside'> {
   const open = view?.groups.filter((g) => !g.run) ?? []
   const place = (key: string) => ({ day: key.split(' ')[0]!, slotId: Number(key.split(' ')[1]) })
   return {

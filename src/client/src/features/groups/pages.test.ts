@@ -38,11 +38,13 @@ const view = (more: Partial<Schemas['GroupsView']> = {}): Schemas['GroupsView'] 
   changes: [],
   comparedWith: null,
   conflict: [],
+  parts: [{ number: 1, name: 'Monday to Friday', from: '2026-11-23', until: '2026-11-27', open: true, again: null }],
+  part: null,
   version: '0',
   ...more,
 })
 const wishes = {
-  minSize: 3, maxSize: 5, everyoneOnce: false, mostNearAdult: null, mostAtOnce: null, weights: [], steps: [],
+  minSize: 3, maxSize: 5, everyoneOnce: false, mostNearAdult: null, mostAtOnce: null, turnsAWeek: 'AsPlacesAllow', weights: [], steps: [],
   pairs: [], adultWishes: [], timesOut: [], nearAdult: [], adults: [], strands: [], children: [],
 } // prettier-ignore
 const button = (wrapper: ReturnType<typeof mount>, text: string) =>
@@ -56,12 +58,77 @@ async function openBoard(proposal = view()) {
     { to: 1, price: 12, breaks: [], reason: 'Nearly.' },
     { to: null, price: 90, breaks: [], reason: 'Waits.' },
   ])
-  const page = await openPage(GroupsPage, '/c/1/groups')
+  const page = await openPage(GroupsPage, '/c/1/groups/2026-11-24')
+  await flushPromises()
   await button(page.wrapper, 'Ask for groups').trigger('click')
   await flushPromises()
   return page.wrapper
 }
 const lastAsk = () => calls.filter((c) => c.path === `${week}/proposal`).at(-1)!.body as Schemas['GroupsAsk']
+
+const parts = [
+  { number: 1, name: 'Monday to Tuesday', from: '2026-11-23', until: '2026-11-24', open: true, again: null },
+  { number: 2, name: 'Wednesday to Friday', from: '2026-11-25', until: '2026-11-27', open: true, again: null },
+]
+const later = (slotId: number, short: string, ...children: [number, string][]) => {
+  const made = group(slotId, short, ...children)
+  return { ...made, slot: { ...made.slot, day: '2026-11-26' } }
+}
+
+describe('a week of two turns', () => {
+  it('asks for one part after the other, each beside what lies before it, and accepts both', async () => {
+    answer('GET', week, view({ groups: [], unplaced: [], parts }))
+    answer('GET', '/api/classes/{classId}/group-wishes', wishes)
+    answer('POST', `${week}/proposal`, view({ parts, part: 1 }))
+    const { wrapper } = await openPage(GroupsPage, '/c/1/groups/2026-11-24')
+    await button(wrapper, 'Ask for groups').trigger('click')
+    await flushPromises()
+    const asks = calls.filter((c) => c.path === `${week}/proposal`).map((c) => c.body as Schemas['GroupsAsk'])
+    expect(asks.map((a) => [a.part, a.beside?.length])).toEqual([
+      [1, 0],
+      [2, 2],
+    ])
+    expect(wrapper.findAll('h2').map((h) => h.text())).toEqual(
+      expect.arrayContaining(['First turn, Monday to Tuesday', 'Second turn, Wednesday to Friday']),
+    )
+
+    // Asked for alone, a part lies beside what is proposed in the other.
+    answer('POST', `${week}/proposal`, view({ groups: [later(5, 'See to four', [1, 'Kofi M.'])], parts, part: 2 }))
+    await button(wrapper, 'Ask again for Wednesday to Friday only').trigger('click')
+    await flushPromises()
+    expect([lastAsk().part, lastAsk().beside?.length]).toEqual([2, 2])
+    answer('POST', `${week}/accept`, view({ accepted: true, parts }))
+    await button(wrapper, 'Accept these groups').trigger('click')
+    await flushPromises()
+    const taken = calls.find((c) => c.path === `${week}/accept`)!.body as Schemas['AcceptRequest']
+    expect(taken.groups.map((g) => g.slotId)).toEqual([1, 2, 5])
+    wrapper.unmount()
+  })
+
+  it('says that the second half is worth asking for again, and leaves the first as it stands', async () => {
+    const again = 'Nine children have been seen since these were accepted.'
+    const over = [
+      { ...parts[0]!, open: false },
+      { ...parts[1]!, again },
+    ]
+    const stands = [{ ...group(1, 'See to three', [1, 'Kofi M.']), run: true }, later(5, 'See to four', [2, 'Wren A.'])]
+    answer('GET', week, view({ accepted: true, groups: stands, unplaced: [], parts: over }))
+    answer('GET', '/api/classes/{classId}/group-wishes', wishes)
+    answer(
+      'POST',
+      `${week}/proposal`,
+      view({ groups: [later(5, 'Say to five', [2, 'Wren A.'])], parts: over, part: 2 }),
+    )
+    const { wrapper } = await openPage(GroupsPage, '/c/1/groups/2026-11-24')
+    expect(wrapper.get('.again').text()).toBe(again)
+    await button(wrapper, 'Ask again').trigger('click')
+    await flushPromises()
+    expect(calls.filter((c) => c.path === `${week}/proposal`)).toHaveLength(1)
+    expect([lastAsk().part, lastAsk().beside]).toEqual([2, null])
+    expect(wrapper.text()).toContain('See to three')
+    wrapper.unmount()
+  })
+})
 
 describe('the board', () => {
   it('prices a move before it is made, pegs it down, and asks again around it', async () => {

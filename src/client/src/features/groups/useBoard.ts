@@ -1,25 +1,28 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, onUnmounted, ref, watch } from 'vue'
-import { isOneOf, queryKey } from '@/app/keys'
+import { computed, onUnmounted, ref, watch, type Ref } from 'vue'
+import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { useWeek } from '@/app/week'
-import { decide } from '@/ui/changed'
 import { say, sayError } from '@/ui/notices'
-import { askOf, chosenOf, moveChild, noLocks, placeOf, type Locks, type View } from './board'
+import { askOf, chosenOf, moveChild, noLocks, placeOf, within, type Chosen, type Locks, type View } from './board'
 
 type Child = { id: number; name: string }
 
-/** The board of one week: sets of groups beside each other, what is locked, who is held; all that is asked of the server for it. */
-export function useBoard() {
+export type Board = ReturnType<typeof useBoard>
+
+/**
+ * The board of one part of a week: sets of groups beside each other, what is locked, who is held; all that is asked of the server for it.
+ * @param number of the part, from 1
+ * @param accepted the groups that stand in the week, all parts
+ * @param besides groups as they lie on the board of the other part; undefined where nothing lies there
+ */
+export function useBoard(number: number, accepted: Ref<View | undefined>, besides: () => Chosen[] | undefined) {
   const queries = useQueryClient()
   const { classId } = useAccount()
   const { monday, path } = useWeek()
-  const { data: accepted, error } = useQuery({
-    queryKey: queryKey('groups', classId, monday),
-    queryFn: () => take(api.GET('/api/classes/{classId}/weeks/{day}/groups', { params: { path: path.value } })),
-    enabled: computed(() => monday.value !== ''),
-  })
+  const part = computed(() => accepted.value?.parts.find((p) => p.number === number))
+  const stands = computed(() => accepted.value && part.value && within(accepted.value, part.value))
 
   // A proposal belongs to the week it was asked for.
   const sets = ref<{ name: string; view: View }[]>([])
@@ -28,7 +31,7 @@ export function useBoard() {
   const locks = ref<Locks>(noLocks())
   const moved = ref(false)
   const proposal = computed(() => sets.value[current.value]?.view)
-  const shown = computed(() => proposal.value ?? accepted.value)
+  const shown = computed(() => proposal.value ?? stands.value)
   function putAway() {
     stopLooking()
     sets.value = []
@@ -45,15 +48,16 @@ export function useBoard() {
     void pick(undefined)
   }
   watch(current, () => pick(undefined))
-  const question = () => ({ ask: askOf(proposal.value, locks.value), groups: chosenOf(proposal.value!) })
+  const asked = () => ({ ...askOf(proposal.value, locks.value), part: number, beside: besides() ?? null })
+  const question = () => ({ ask: asked(), groups: chosenOf(proposal.value!) })
   const tell = { onError: sayError }
 
   const ask = useMutation({
-    mutationFn: () =>
+    mutationFn: (beside: Chosen[] | void) =>
       take(
         api.POST('/api/classes/{classId}/weeks/{day}/groups/proposal', {
           params: { path: path.value },
-          body: askOf(proposal.value, locks.value),
+          body: beside ? { ...asked(), beside } : asked(),
         }),
       ),
     onSuccess: (view) => {
@@ -86,7 +90,7 @@ export function useBoard() {
       take(
         api.POST('/api/classes/{classId}/weeks/{day}/groups/proposal', {
           params: { path: path.value },
-          body: { ...askOf(proposal.value, locks.value), without: [child.id] },
+          body: { ...asked(), without: [child.id] },
         }),
       ),
     onSuccess: (view, child) => {
@@ -100,37 +104,10 @@ export function useBoard() {
 
   // Accepted groups can be changed as well: they are laid out again as a proposal.
   function change() {
-    sets.value = [{ name: 'As accepted', view: { ...accepted.value!, verdict: 'As accepted.' } }]
+    if (!stands.value) return
+    sets.value = [{ name: 'As accepted', view: { ...stands.value, verdict: 'As accepted.' } }]
     lay()
   }
-
-  const accept = useMutation({
-    mutationFn: () => {
-      const chosen = proposal.value!
-      let { version } = chosen
-      return decide(
-        () =>
-          take(
-            api.POST('/api/classes/{classId}/weeks/{day}/groups/accept', {
-              params: { path: path.value },
-              body: { version, groups: chosenOf(chosen) },
-            }),
-          ),
-        async () => {
-          const now = await take(api.GET('/api/classes/{classId}/weeks/{day}/groups', { params: { path: path.value } }))
-          version = now.version
-        },
-      )
-    },
-    onSuccess: async (view) => {
-      if (!view) return
-      putAway()
-      queries.setQueryData(queryKey('groups', classId.value, monday.value), view)
-      await queries.invalidateQueries({ predicate: (q) => !isOneOf(q, 'groups', 'account') })
-      say('The groups are accepted and stand in the week.')
-    },
-    ...tell,
-  })
 
   // A child is picked up: the price of every other table is asked for at once, before anything is put down.
   const picked = ref<Child>()
@@ -246,7 +223,7 @@ export function useBoard() {
   onUnmounted(stopLooking)
 
   return {
-    accepted, error, sets, current, compared, proposal, shown, locks, moved, picked, prices, why, looking,
-    ask, others, without, accept, change, putAway, pick, put, priceAt, askWhy, takeWhy, lookOn, stopLooking,
+    part, stands, sets, current, compared, proposal, shown, locks, moved, picked, prices, why, looking,
+    ask, others, without, change, putAway, pick, put, priceAt, askWhy, takeWhy, lookOn, stopLooking,
   } // prettier-ignore
 }
