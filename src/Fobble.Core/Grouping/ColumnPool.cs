@@ -71,19 +71,141 @@ internal sealed class ColumnPool : IDisposable
         }
     }
 
-    // Prices, not the program's own value, give the bound: they hold whatever the solver's tolerance was.
+    /// <summary>
+    /// The best set of the columns that are left with at least so many points, by a tree on pairs of children who sit together or do not (Ryan and Foster 1981). For
+    /// columns between which nothing but points decides.
+    /// </summary>
+    /// <param name="programs">Linear programs it may solve.</param>
+    /// <returns>Null where there is none; complete where that is sure. What was not looked through has no more points than the bound.</returns>
+    public (IReadOnlyList<GroupColumn>? Best, bool Complete) Best(int points, int programs, CancellationToken stop)
+    {
+        IReadOnlyList<GroupColumn>? best = null;
+        var off = new bool[_columns.Count];
+        KeepOneOfAKind(off);
+        Look();
+        return (best, programs > 0);
+
+        void Look()
+        {
+            stop.ThrowIfCancellationRequested();
+            if (--programs <= 0)
+            {
+                return;
+            }
+
+            _program.Solve();
+            _values.Clear();
+            _values.AddRange(_shares.Select(s => s.SolutionValue()));
+            var (bound, over) = Priced(off);
+            if (bound < points - Nothing)
+            {
+                return;
+            }
+
+            if (Undecided() is not var (a, b))
+            {
+                List<GroupColumn> whole = [.. _columns.Where((_, i) => !off[i] && _values[i] > 0.5)];
+                if (whole.Sum(c => c.Points) is var found && found >= points)
+                {
+                    (best, points) = (whole, found + 1);
+                }
+
+                return;
+            }
+
+            var apart = Put(i => bound + over[i] < points - Nothing, off);
+            var together = Put(i => _columns[i].Members.Contains(a) != _columns[i].Members.Contains(b), off);
+            Look();
+            Back(together, off);
+            if (programs > 0)
+            {
+                var both = Put(i => _columns[i].Members.Contains(a) && _columns[i].Members.Contains(b), off);
+                Look();
+                Back(both, off);
+            }
+
+            Back(apart, off);
+        }
+    }
+
+    private List<int> Put(Func<int, bool> which, bool[] off)
+    {
+        List<int> put = [.. Enumerable.Range(0, _columns.Count).Where(i => !off[i] && which(i))];
+        foreach (var i in put)
+        {
+            off[i] = true;
+            _shares[i].SetBounds(0, 0);
+        }
+
+        return put;
+    }
+
+    private void Back(List<int> put, bool[] off)
+    {
+        foreach (var i in put)
+        {
+            off[i] = false;
+            _shares[i].SetBounds(0, double.PositiveInfinity);
+        }
+    }
+
+    // Of columns with the same children the one with most points.
+    private void KeepOneOfAKind(bool[] off)
+    {
+        Dictionary<UInt128, int> first = [];
+        foreach (var i in Enumerable.Range(0, _columns.Count).OrderByDescending(i => _columns[i].Points).ThenBy(i => i))
+        {
+            var mask = _columns[i].Members.Aggregate(UInt128.Zero, (m, c) => m | (UInt128.One << c));
+            if (!first.TryAdd(mask, i))
+            {
+                off[i] = true;
+                _shares[i].SetBounds(0, 0);
+            }
+        }
+    }
+
+    // Two children who sit together in part: the pair about which least is decided.
+    private (int A, int B)? Undecided()
+    {
+        var pair = new double[_children, _children];
+        for (var i = 0; i < _columns.Count; i++)
+        {
+            if (_values[i] > Nothing)
+            {
+                var members = _columns[i].Members;
+                for (var a = 0; a < members.Count; a++)
+                {
+                    for (var b = a + 1; b < members.Count; b++)
+                    {
+                        pair[members[a], members[b]] += _values[i];
+                    }
+                }
+            }
+        }
+
+        (int, int)? most = null;
+        var best = 1e-5;
+        for (var a = 0; a < _children; a++)
+        {
+            for (var b = a + 1; b < _children; b++)
+            {
+                if (Math.Min(pair[a, b], 2 * (1 - pair[a, b])) is var open && open > best)
+                {
+                    (most, best) = ((a, b), open);
+                }
+            }
+        }
+
+        return most;
+    }
+
     private void Fix(int points)
     {
-        double[] price = [.. _once.Select(c => Math.Max(0, c.DualValue()))];
-        double[] cutPrice = [.. _cuts.Select(c => Math.Max(0, c.Row.DualValue()))];
-        var groupPrice = Math.Max(0, _groups.DualValue());
-        double[] over = [.. _columns.Select(Over)];
-        var raised = Math.Max(0, over.DefaultIfEmpty(0).Max());
-        var bound = price.Sum() + cutPrice.Sum() + (_most * (groupPrice + raised));
+        var (bound, over) = Priced(new bool[_columns.Count]);
         Bound = Math.Min(Bound, bound);
         for (var i = _columns.Count - 1; i >= 0; i--)
         {
-            if (bound + over[i] - raised < points - Nothing)
+            if (bound + over[i] < points - Nothing)
             {
                 _shares[i].SetBounds(0, 0);
                 _columns.RemoveAt(i);
@@ -91,6 +213,18 @@ internal sealed class ColumnPool : IDisposable
                 _values.RemoveAt(i);
             }
         }
+    }
+
+    // Prices, not the program's own value, give the bound: they hold whatever the solver's tolerance was. Over: how far each column lies above its price, never above
+    // nothing, since what is left of that is in the bound.
+    private (double Bound, double[] Over) Priced(bool[] off)
+    {
+        double[] price = [.. _once.Select(c => Math.Max(0, c.DualValue()))];
+        double[] cutPrice = [.. _cuts.Select(c => Math.Max(0, c.Row.DualValue()))];
+        var groupPrice = Math.Max(0, _groups.DualValue());
+        double[] over = [.. _columns.Select(Over)];
+        var raised = Math.Max(0, over.Where((_, i) => !off[i]).DefaultIfEmpty(0).Max());
+        return (price.Sum() + cutPrice.Sum() + (_most * (groupPrice + raised)), [.. over.Select(o => o - raised)]);
 
         double Over(GroupColumn column)
         {

@@ -56,9 +56,11 @@ internal sealed class GroupAnnealing
         GroupAnnealing annealing = new(table, most, seed);
         var (points, best) = (0, 0);
         IReadOnlyList<GroupColumn> found = [];
+        annealing._heat = from;
+        var cooler = Math.Pow(to / from, 1.0 / steps);
         for (var step = 0; step < steps; step++)
         {
-            annealing._heat = from * Math.Pow(to / from, (double)step / steps);
+            annealing._heat *= cooler;
             points += annealing.Step();
             if (points > best)
             {

@@ -18,14 +18,20 @@ public static class Grouper
     /// <summary>Options of each child that the first look considers, where columns are too many; the most worth first.</summary>
     private const int FirstLook = 5;
 
-    private const int MostColumns = 20_000;
+    private const int MostColumns = 8_000;
     private const int MostColumnsLong = 200_000;
-    private const int FirstStep = 24;
+    private const int FirstStep = 20;
+    private const int NextStep = 2;
+
+    // The tree's length: linear programs, and columns in all of them together.
+    private const int MostPrograms = 300;
+    private const int MostShares = 120_000;
+    private const int MostForSolver = 2000;
 
     // The annealing's length, its heat in points at the beginning and the end, and where its chances come from.
-    private const int Steps = 20_000;
-    private const double FirstHeat = 60;
-    private const double LastHeat = 2.5;
+    private const int Steps = 80_000;
+    private const double FirstHeat = 120;
+    private const double LastHeat = 4;
     private const ulong Seed = 13;
 
     private const double FirstWork = 0.1;
@@ -89,17 +95,24 @@ public static class Grouper
         columns.Generate(start, stop);
         stop.ThrowIfCancellationRequested();
         var bound = Math.Min((int)Math.Floor(columns.Bound + 1e-4) + without, MostThinkable(problem));
-        GroupingResult? known;
-        if (start.Count > 0)
-        {
-            known = ResultOf(problem, DaysApart.Arranged(problem, Placed(problem, table, slots, start)));
-        }
-        else
-        {
-            var firstWork = FirstWork;
-            known = Choose(problem, slots, [.. columns.Known], without, ref firstWork, found?.Groups ?? [], stop).Best;
-        }
+        var annealed = start.Count > 0 ? ResultOf(problem, DaysApart.Arranged(problem, Placed(problem, table, slots, start))) : null;
 
+        // The columns met on the way hold a good set too, mostly a better one.
+        var least = Math.Max(annealed?.Score ?? int.MinValue, found?.Score ?? int.MinValue);
+        var firstWork = FirstWork;
+        var met = BestOf(
+            problem,
+            slots,
+            table,
+            most,
+            [.. columns.Known],
+            least == int.MinValue ? null : least + 1,
+            without,
+            ref firstWork,
+            (annealed ?? found)?.Groups ?? [],
+            stop
+        );
+        GroupingResult? known = annealed is null || met.Best?.Score > annealed.Score ? met.Best : annealed;
         if ((found is null || known?.Score > found.Score ? known : found) is not { } first)
         {
             return null;
@@ -112,7 +125,7 @@ public static class Grouper
 
         // From the bound downwards: all columns that could be in a set with so many points. If there is such a set, the best of them is the best of all;
         // if there is none, the bound falls, and a step further down is looked at.
-        for (var step = FirstStep; ; step *= 3)
+        for (var step = FirstStep; ; step *= NextStep)
         {
             var points = Math.Max(first.Score + 1, bound + 1 - step);
             if (columns.Within(points - without, mostColumns) is not { } all)
@@ -120,17 +133,10 @@ public static class Grouper
                 return first with { ProvenBest = false, Bound = bound };
             }
 
-            using ColumnPool pool = new(table.Open.Count, most, all);
-            pool.Narrow(points - without, stop);
-            var (better, complete, above) =
-                pool.Columns.Count == 0 || pool.Bound < points - without - 1e-4
-                    ? (null, true, int.MinValue)
-                    : Choose(problem, slots, pool.Columns, without, ref work, first.Groups, stop);
+            var (better, complete, above) = BestOf(problem, slots, table, most, all, points, without, ref work, first.Groups, stop);
             first = better?.Score > first.Score ? better : first;
-
             // What is said here holds for these columns only: a set without them has fewer points than the step looks for.
-            var withThem = Math.Min(above, double.IsPositiveInfinity(pool.Bound) ? int.MaxValue : (int)Math.Floor(pool.Bound + 1e-4) + without);
-            bound = Math.Min(bound, Math.Max(first.Score, complete ? points - 1 : Math.Max(withThem, points - 1)));
+            bound = Math.Min(bound, Math.Max(first.Score, complete ? points - 1 : Math.Max(above, points - 1)));
             if (first.Score >= bound || !complete || work < LeastWork)
             {
                 return first with { ProvenBest = first.Score >= bound, Bound = bound };
@@ -152,6 +158,48 @@ public static class Grouper
                 .Fixed.Concat(columns.Select((c, i) => new FormedGroup(c.Skill, slots.Free[i], [.. c.Members.Select(m => table.Open[m].Child).Order()])))
                 .OrderBy(g => g.Slot),
         ];
+
+    // The best of some columns that brings so many points, looked for among those that still can be in such a set; null for points where any set will do.
+    private static (GroupingResult? Best, bool Complete, int Bound) BestOf(
+        GroupingProblem problem,
+        SlotClasses slots,
+        GroupTable table,
+        int most,
+        IReadOnlyList<GroupColumn> all,
+        int? points,
+        int without,
+        ref double work,
+        IReadOnlyList<FormedGroup> hint,
+        CancellationToken stop
+    )
+    {
+        if (points is not { } least)
+        {
+            return Choose(problem, slots, all, without, ref work, hint, stop);
+        }
+
+        using ColumnPool pool = new(table.Open.Count, most, all);
+        pool.Narrow(least - without, stop);
+        if (pool.Columns.Count == 0 || pool.Bound < least - without - 1e-4)
+        {
+            return (null, true, int.MinValue);
+        }
+
+        if (IsPlain(problem, slots))
+        {
+            // With more work to do, the tree may be as much larger.
+            var more = Math.Max(1, work / SecondWork);
+            var (columns, sure) = pool.Best(least - without, (int)(more * Math.Min(MostPrograms, MostShares / pool.Columns.Count)), stop);
+            if (columns is not null || sure || pool.Columns.Count > more * MostForSolver)
+            {
+                var groups = columns is null ? null : ResultOf(problem, DaysApart.Arranged(problem, Placed(problem, table, slots, columns)));
+                return (groups, sure, sure ? groups?.Score ?? int.MinValue : (int)Math.Floor(pool.Bound + 1e-4) + without);
+            }
+        }
+
+        var (best, complete, bound) = Choose(problem, slots, pool.Columns, without, ref work, hint, stop);
+        return (best, complete, Math.Min(bound, (int)Math.Floor(pool.Bound + 1e-4) + without));
+    }
 
     // Complete: there is nothing better among these columns. What was worked is taken off the work.
     private static (GroupingResult? Best, bool Complete, int Bound) Choose(
