@@ -13,6 +13,7 @@ internal static class PlanningBench
 {
     private const int Losses = 30;
     private const int DaysLost = 4;
+    private static readonly PlanSettings Usual = PlanSettings.Usual;
 
     public static IEnumerable<Figure> Run()
     {
@@ -211,8 +212,6 @@ internal static class PlanningBench
 
     private static int Moves(IReadOnlyList<FreeLesson> lessons, IReadOnlyList<int?> days) =>
         lessons.Zip(days).GroupBy(p => p.First.Item).Sum(own => own.Select(p => p.First.Was).Except(own.Select(p => p.Second)).Count());
-
-    private static readonly PlanSettings Usual = PlanSettings.Usual;
 
     private static double Cost(PlanProblem year, int tries, int steps, int ways)
     {

@@ -30,8 +30,9 @@ test('a child is moved by hand: the price and the reason come before it is put d
   await page.getByRole('button', { name: 'Let Fobble plan this week' }).click()
   await page.getByRole('link', { name: 'Groups of this week' }).click()
   await page.getByRole('button', { name: 'Ask for groups' }).click()
-  await expect(page.getByText('Pick up a name to move it')).toBeVisible({ timeout: 30_000 })
-  const tables = page.locator('article.table')
+  const first = page.getByRole('region', { name: /^First turn/ })
+  await expect(first.getByText('Pick up a name to move it')).toBeVisible({ timeout: 30_000 })
+  const tables = first.locator('article.table')
   const name = await tables.nth(0).locator('button.name').first().innerText()
   await tables.nth(0).getByRole('button', { name, exact: true }).click()
   await expect(page.locator('.price').first()).toContainText(/Costs|Gains/)
@@ -42,6 +43,10 @@ test('a child is moved by hand: the price and the reason come before it is put d
     .click()
   await expect(tables.nth(1).getByRole('button', { name, exact: true })).toBeVisible()
   await expect(tables.nth(0).getByRole('button', { name, exact: true })).toHaveCount(0)
+  // The second turn is asked for beside the first, and accepted with it.
+  await expect(page.getByRole('region', { name: /^Second turn/ }).getByText(/second turn this week/)).toBeVisible({
+    timeout: 30_000,
+  })
   await page.getByRole('button', { name: 'Accept these groups' }).click()
   await expect(tables.nth(1).locator('li', { hasText: name })).toBeVisible()
 })

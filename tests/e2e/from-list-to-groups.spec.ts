@@ -71,10 +71,13 @@ test('from a class list to next week’s groups, and on', async ({ page }) => {
   await test.step('groups are proposed with a reason for each child, and accepted', async () => {
     await page.getByRole('link', { name: 'Groups of this week' }).click()
     await page.getByRole('button', { name: 'Ask for groups' }).click()
-    await expect(page.getByText('No better set of groups exists for these aims')).toBeVisible({ timeout: 20_000 })
+    // Two turns: the second is there when its groups are.
+    await expect(page.getByText('No better set of groups exists for these aims')).toHaveCount(2, { timeout: 30_000 })
     const table = page.locator('article.table').first()
     await expect(table.getByText(/has not been in a group yet\./).first()).toBeVisible()
-    expect(await page.locator('article.table li').count()).toBe(14)
+    const everyone = await page.locator('article.table button.name').allInnerTexts()
+    expect(new Set(everyone).size).toBe(14)
+    expect(everyone.length).toBeGreaterThan(14)
     await expectAccessible(page)
     await page.getByRole('button', { name: 'Accept these groups' }).click()
     await expect(page.getByText('The groups are accepted')).toBeVisible()
@@ -131,9 +134,9 @@ test('from a class list to next week’s groups, and on', async ({ page }) => {
     await page.getByRole('link', { name: 'Week after', exact: true }).click()
     await expect(page.getByRole('heading', { name: 'Groups, week of 21 September' })).toBeVisible()
     await page.getByRole('button', { name: 'Ask for groups' }).click()
-    await expect(page.getByRole('heading', { name: 'What is different from the week of 14 September' })).toBeVisible({
-      timeout: 20_000,
-    })
+    await expect(
+      page.getByRole('heading', { name: 'What is different from the week of 14 September' }).first(),
+    ).toBeVisible({ timeout: 20_000 })
     await expect(
       page
         .locator('.changes')

@@ -59,6 +59,9 @@ public sealed class ClassEvidence
         );
     }
 
+    /// <summary>By what it is judged.</summary>
+    public EvidenceSettings Settings => _settings;
+
     public SkillMap Map { get; }
 
     public SchoolCalendar Calendar { get; }

@@ -52,7 +52,7 @@ internal sealed class Explanation(
             Strength.Tried => "Tried: so far only together with an adult, or not yet.",
             Strength.Prompted => $"With a prompt in the last three; not alone of late.{StillToCome(missing)}",
             Strength.Nearly => $"Nearly: {Lately()}.{StillToCome(missing)}",
-            Strength.Secure => $"Secure since {Words.Date(standing!.FirstSecure!.Value)}: {Lately()}.",
+            Strength.Secure => $"Secure since {Words.Date(standing!.FirstSecure!.Value)}: {Lately()}{BorneOut()}.",
             _ => $"Kept: secure since {Words.Date(standing!.FirstSecure!.Value)}, and alone again on {Words.Date(standing.LastAlone!.Value)}.",
         };
     }
@@ -61,8 +61,28 @@ internal sealed class Explanation(
     {
         var latest = standing!.Seen.TakeLast(Recent).Select(o => o.Counted(skill)).ToList();
         var (alone, prompted) = (latest.Count(s => s == Support.Alone), latest.Count(s => s == Support.Prompted));
-        var withNod = prompted > 0 && mark.Strength >= Strength.Secure ? $" and {Words.Times(prompted)} with a prompt" : "";
-        return $"alone {Words.Times(alone)}{withNod} of the last {Words.Number(latest.Count)}";
+        List<string> how =
+        [
+            .. alone > 0 || prompted == 0 ? [$"alone {Words.Times(alone)}"] : Array.Empty<string>(),
+            .. prompted > 0 && mark.Strength >= Strength.Secure ? [$"{Words.Times(prompted)} with a prompt"] : Array.Empty<string>(),
+        ];
+        return $"{Words.List(how)} of the last {Words.Number(latest.Count)}";
+    }
+
+    // Where that alone would not be enough, what builds on it bears it out.
+    private string BorneOut()
+    {
+        if (!record.IsBorne(Place) || new StrengthRule(evidence.Settings).Clauses(skill, standing!.Seen, mark.Belief).All(c => c.Holds))
+        {
+            return "";
+        }
+
+        // Near or far: the first in teaching order that is secure itself.
+        return
+            evidence.Map.All.FirstOrDefault(s => evidence[child, s.Id].Strength >= Strength.Secure && evidence.Map.AllNeeds(s.Id).Contains(skill.Id))
+                is { } builds
+            ? $", and {builds.InSentence}, which builds on it, is secure"
+            : "";
     }
 
     private static string StillToCome(List<string> missing) => missing.Count == 0 ? "" : $" For secure: {string.Join("; ", missing)}.";

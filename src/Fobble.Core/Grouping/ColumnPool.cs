@@ -14,6 +14,7 @@ internal sealed class ColumnPool : IDisposable
     private const int MostCutsThroughAChild = 8;
     private const double Violated = 0.02;
     private const double Nothing = 1e-6;
+    private const double Whole = 1e-4;
 
     private readonly int _children;
     private readonly int _most;
@@ -60,9 +61,11 @@ internal sealed class ColumnPool : IDisposable
         for (var round = 0; round < MostRounds; round++)
         {
             stop.ThrowIfCancellationRequested();
-            _program.Solve();
-            _values.Clear();
-            _values.AddRange(_shares.Select(s => s.SolutionValue()));
+            if (!IsSolved())
+            {
+                return;
+            }
+
             Fix(points);
             if (Bound < points - Nothing || _columns.Count == 0 || Cut() == 0)
             {
@@ -88,14 +91,12 @@ internal sealed class ColumnPool : IDisposable
         void Look()
         {
             stop.ThrowIfCancellationRequested();
-            if (--programs <= 0)
+            if (--programs <= 0 || !IsSolved())
             {
+                programs = 0;
                 return;
             }
 
-            _program.Solve();
-            _values.Clear();
-            _values.AddRange(_shares.Select(s => s.SolutionValue()));
             var (bound, over) = Priced(off);
             if (bound < points - Nothing)
             {
@@ -104,6 +105,8 @@ internal sealed class ColumnPool : IDisposable
 
             if (Undecided() is not var (a, b))
             {
+                // A solution that is not whole though no pair is open is none to go by.
+                programs = _values.All(v => v < Whole || v > 1 - Whole) ? programs : 0;
                 List<GroupColumn> whole = [.. _columns.Where((_, i) => !off[i] && _values[i] > 0.5)];
                 if (whole.Sum(c => c.Points) is var found && found >= points)
                 {
@@ -126,6 +129,23 @@ internal sealed class ColumnPool : IDisposable
 
             Back(apart, off);
         }
+    }
+
+    // A program the solver loses its way in is tried once more from nothing; where that does not help, nothing is told from it.
+    private bool IsSolved()
+    {
+        if (_program.Solve() != Solver.ResultStatus.OPTIMAL)
+        {
+            _program.Reset();
+            if (_program.Solve() != Solver.ResultStatus.OPTIMAL)
+            {
+                return false;
+            }
+        }
+
+        _values.Clear();
+        _values.AddRange(_shares.Select(s => s.SolutionValue()));
+        return true;
     }
 
     private List<int> Put(Func<int, bool> which, bool[] off)

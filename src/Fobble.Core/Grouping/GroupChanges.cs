@@ -25,6 +25,7 @@ public static class GroupChanges
         ];
     }
 
+    /// <param name="before">The latest first; of a child's turns the last in which something was seen counts, else the last.</param>
     /// <param name="since">When the groups before were accepted: what was seen later is what can have changed things.</param>
     public static IReadOnlyList<GroupChange> Between(IReadOnlyList<PastGroup> before, DateTimeOffset since, IReadOnlyList<FormedGroup> now, GroupingBrief brief)
     {
@@ -33,11 +34,17 @@ public static class GroupChanges
         [
             .. brief
                 .Evidence.Children.Select(child =>
-                    (child, from: before.FirstOrDefault(g => g.Children.Contains(child))?.Skill, to: now.FirstOrDefault(g => g.Children.Contains(child))?.Skill)
+                    (child, from: LastAim(child, before, since, brief), to: now.FirstOrDefault(g => g.Children.Contains(child))?.Skill)
                 )
                 .Where(c => c.from != c.to || (c.from is { } aim && News(c.child, aim, since, brief).Count > 0))
                 .Select(c => new GroupChange(c.child, c.from, c.to, Why(c.child, c.from, c.to, since, brief))),
         ];
+    }
+
+    private static SkillId? LastAim(ChildId child, IReadOnlyList<PastGroup> before, DateTimeOffset since, GroupingBrief brief)
+    {
+        List<SkillId> aims = [.. before.Where(g => g.Children.Contains(child)).Select(g => g.Skill)];
+        return aims.Count == 0 ? null : aims.Where(a => News(child, a, since, brief).Count > 0).Append(aims[0]).First();
     }
 
     private static List<Observation> News(ChildId child, SkillId skill, DateTimeOffset since, GroupingBrief brief) =>

@@ -88,7 +88,13 @@ internal sealed class GroupColumns : IDisposable
                 return;
             }
 
-            _master.Solve();
+            if (_master.Solve() != Solver.ResultStatus.OPTIMAL)
+            {
+                // No prices: the bound so far holds, and what follows from it.
+                (_price, _groupPrice) = (best, bestGroupPrice);
+                return;
+            }
+
             _price = [.. _once.Select(c => Math.Max(0, c.DualValue()))];
             _groupPrice = Math.Max(0, _groups.DualValue());
         }

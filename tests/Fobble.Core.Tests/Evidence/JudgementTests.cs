@@ -12,6 +12,27 @@ public class JudgementTests
 {
     private static readonly Observation[] JustSecure = [Saw(0, Alone), Saw(1, Alone, Picture), Saw(3, Alone)];
 
+    [Fact]
+    public void What_is_secure_by_what_builds_on_it_says_so()
+    {
+        var ten = Map[new("count.say-10")];
+        ten.Needs.ShouldContain(OneWay.Id);
+        var evidence = EvidenceOf(
+            new() { Strictness = Strictness.Light },
+            9,
+            Saw(0, Prompted, skill: OneWay),
+            Saw(1, Alone, skill: ten),
+            Saw(3, Alone, skill: ten),
+            Saw(5, Alone, skill: ten),
+            Saw(8, Alone, skill: ten)
+        );
+        var judged = evidence.Judgement(new(1), OneWay.Id);
+        judged.Strength.ShouldBe(Strength.Secure);
+        judged.Sentence.ShouldContain("once with a prompt of the last one, and “say to ten”, which builds on it, is secure.");
+        judged.Sentence.ShouldNotContain("zero times");
+        evidence.Judgement(new(1), ten.Id).Sentence.ShouldNotContain("builds on it, is secure");
+    }
+
     [Theory]
     [InlineData(Strictness.Usual, "Right on two days and in two ways, alone at least once, and everything seen of the child makes it 97 % sure.")]
     [InlineData(Strictness.Strict, "Right on three days and in two ways, alone at least three times, and everything seen of the child makes it 98 % sure.")]

@@ -160,7 +160,7 @@ const lockedAt = (place: string) =>
       </ul>
     </section>
 
-    <details v-if="proposal?.changes.length && proposal.groups.length" class="ruled block" :open="!heading">
+    <details v-if="proposal?.changes.length && proposal.groups.length" class="ruled block" :open="part?.number === 1">
       <summary>
         <h2>What is different from the week of {{ dayAndMonth(proposal.comparedWith!) }}</h2>
       </summary>

@@ -165,7 +165,7 @@ const accept = useMutation({
             <button class="button">Lose them</button>
           </div>
           <p v-if="wanted.lostDays.length" class="small">
-            <b>{{ wanted.why }}:</b>
+            <b>{{ wanted.why }}:</b>{{ ' ' }}
             <span v-for="day in wanted.lostDays" :key="day" class="lost"
               >{{ shortDay(day) }}
               <button
