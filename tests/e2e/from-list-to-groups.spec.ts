@@ -143,7 +143,8 @@ test('from a class list to next week’s groups, and on', async ({ page }) => {
         .getByText(/Since then .* alone today: it is nearly there\./)
         .first(),
     ).toBeVisible()
-    await expect(page.locator('.changes .way').getByText('→').first()).toBeVisible()
+    await page.locator('summary').last().click()
+    await expect(page.locator('.changes .way').getByText('→').last()).toBeVisible()
   })
 
   await test.step('Today shows all of it to a cover teacher', async () => {

@@ -120,7 +120,7 @@ watch(
             type="button"
             class="button"
             :class="{ main: !proposed.length && !accepted?.accepted }"
-            :disabled="asking"
+            :disabled="asking || !accepted"
             @click="askAll"
           >
             {{ asking ? 'Looking…' : proposed.length || accepted?.accepted ? 'Ask again' : 'Ask for groups' }}
