@@ -124,6 +124,15 @@ internal sealed class LessonGrid
     /// <summary>Items by place, as a plan that can be put back.</summary>
     public int[] Copy() => [.. _at];
 
+    /// <summary>A grid of its own that holds the same, pins too.</summary>
+    public LessonGrid Twin()
+    {
+        LessonGrid twin = new(_problem) { MoveCost = MoveCost, _was = _was };
+        _pinned.CopyTo(twin._pinned, 0);
+        twin.Restore(_at);
+        return twin;
+    }
+
     public void Restore(int[] at)
     {
         Array.Clear(_placed);

@@ -59,18 +59,14 @@ public static class YearPlanner
 
     internal static LessonGrid Lay(PlanProblem problem, IProgress<double>? progress, CancellationToken stop)
     {
-        LessonGrid first = new(problem);
-        var begun = ListScheduler.Best(first, problem, problem.Settings.Tries, stop);
+        LessonGrid begun = new(problem);
+        begun.Restore(ListScheduler.Best(begun, problem, problem.Settings.Tries, stop));
 
         // Each by itself from the same beginning; of those as good the first counts, so that the number of cores does not matter.
-        var ways = new LessonGrid[problem.Settings.Ways];
-        Parallel.For(0, ways.Length, new ParallelOptions { CancellationToken = stop }, way =>
-        {
-            var grid = way == 0 ? first : new(problem);
-            grid.Restore(begun);
-            Annealer.Improve(grid, problem, problem.Settings.Seed + 1 + (ulong)way, problem.Settings.Steps, way == 0 ? progress : null, stop);
-            ways[way] = grid;
-        });
+        LessonGrid[] ways = [.. Enumerable.Range(0, problem.Settings.Ways).Select(_ => begun.Twin())];
+        Parallel.For(0, ways.Length, new ParallelOptions { CancellationToken = stop, MaxDegreeOfParallelism = Environment.ProcessorCount }, way =>
+            Annealer.Improve(ways[way], problem, problem.Settings.Seed + 1 + (ulong)way, problem.Settings.Steps, way == 0 ? progress : null, stop)
+        );
         return ways.MinBy(g => g.Cost())!;
     }
 

@@ -60,7 +60,13 @@ internal sealed class GroupsFeature : IFeature
         CancellationToken stop
     )
     {
-        var week = (await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop)).In(ask);
+        var whole = await reader.ReadAsync(SchoolCalendar.MondayOf(day), stop);
+        if (whole.OpenSlots.Count == 0)
+        {
+            return NoPlace();
+        }
+
+        var week = whole.In(ask);
         if (week.OpenSlots.Count == 0)
         {
             return NoPlace();
