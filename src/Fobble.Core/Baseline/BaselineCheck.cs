@@ -9,6 +9,9 @@ namespace Fobble.Core.Baseline;
 /// </summary>
 public sealed class BaselineCheck
 {
+    /// <summary>Questions that tell so much of what the best tells are as good, within what particles can tell apart.</summary>
+    private const double AsGood = 0.97;
+
     private readonly Down _map;
     private readonly BaselineSettings _settings;
     private readonly bool[] _inScope;
@@ -62,7 +65,7 @@ public sealed class BaselineCheck
         Particles particles = new(_map, _settings, _settings.Level + shift, held, not);
         particles.Build();
         var columns = Columns(particles);
-        double[] chances = [.. columns.Select(c => c.Sum(word => (double)System.Numerics.BitOperations.PopCount(word)) / particles.Count)];
+        double[] chances = [.. columns.Select(c => c.Sum(word => (double)System.Numerics.BitOperations.PopCount(word)) / particles.Seen)];
         var asked = answers.Select(a => place.TryGetValue(a.Skill, out var i) ? i : -1).ToHashSet();
         var sure = _inScope.Select((within, i) => (within, i)).Where(p => p.within).Average(p => Math.Max(chances[p.i], 1 - chances[p.i]));
         var done =
@@ -70,14 +73,14 @@ public sealed class BaselineCheck
             || (answers.Count >= _settings.FewestQuestions && sure >= _settings.SureEnough)
             || asked.Count >= _inScope.Count(s => s);
         var last = answers.Count > 0 && place.TryGetValue(answers[^1].Skill, out var before) ? before : (int?)null;
-        return new BaselineState(Map, chances, sure, done, done ? null : Map.Skills[MostTelling(columns, chances, asked, last, materials)].Id);
+        return new BaselineState(Map, chances, sure, done, done ? null : Map.Skills[MostTelling(columns, particles.Seen, chances, asked, last, materials)].Id);
     }
 
     // Bits of all particles skill by skill, so that what two skills share is a count of bits.
     private ulong[][] Columns(Particles particles)
     {
-        var columns = Enumerable.Range(0, _map.Count).Select(_ => new ulong[(particles.Count + 63) / 64]).ToArray();
-        for (var p = 0; p < particles.Count; p++)
+        var columns = Enumerable.Range(0, _map.Count).Select(_ => new ulong[(particles.Seen + 63) / 64]).ToArray();
+        for (var p = 0; p < particles.Seen; p++)
         {
             var state = particles.State(p);
             for (var i = 0; i < _map.Count; i++)
@@ -93,10 +96,9 @@ public sealed class BaselineCheck
     }
 
     /// <summary>How much an answer about skill j tells about all skills of the check: the variance that it is expected to take away.</summary>
-    private int MostTelling(ulong[][] columns, double[] chances, HashSet<int> asked, int? last, IReadOnlyDictionary<SkillId, string>? materials)
+    private int MostTelling(ulong[][] columns, double count, double[] chances, HashSet<int> asked, int? last, IReadOnlyDictionary<SkillId, string>? materials)
     {
         var informs = 1 - _settings.Slip - _settings.Guess;
-        var count = (double)_settings.Particles;
         var telling = new double[_map.Count];
         for (var j = 0; j < _map.Count; j++)
         {
@@ -125,11 +127,11 @@ public sealed class BaselineCheck
             telling[j] = informs * informs * sum / (right * (1 - right));
         }
 
-        // As good as the best within what particles can tell apart: then the things that lie on the table already, then the same strand.
+        // Of those as good as the best, the one whose things lie on the table already, then the same strand.
         var best = telling.Max();
         return Enumerable
             .Range(0, _map.Count)
-            .Where(j => !asked.Contains(j) && _inScope[j] && telling[j] >= 0.97 * best)
+            .Where(j => !asked.Contains(j) && _inScope[j] && telling[j] >= AsGood * best)
             .OrderByDescending(j => last is { } l && materials is not null && SameThings(l, j, materials))
             .ThenByDescending(j => last is { } l && _map.StrandOf[l] == _map.StrandOf[j])
             .ThenByDescending(j => telling[j])

@@ -26,7 +26,10 @@ public sealed record BaselineSettings
     public double Softness { get; init; } = 0.8;
 
     /// <summary>States of a child that are kept in mind beside each other; more is slower and steadier.</summary>
-    public int Particles { get; init; } = 2000;
+    public int Particles { get; init; } = 500;
+
+    /// <summary>How often each of them is looked at in the end.</summary>
+    public int Looks { get; init; } = 8;
 
     /// <summary>Stops when so much of the map is rightly placed, as far as can be told.</summary>
     public double SureEnough { get; init; } = 0.95;

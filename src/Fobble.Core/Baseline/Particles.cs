@@ -13,6 +13,8 @@ internal sealed class Particles
     /// <summary>The share of particles that has to count after each step.</summary>
     private const double StillCount = 0.5;
 
+    private const int SweepsAStep = 1;
+
     private readonly Down _map;
     private readonly BaselineSettings _settings;
     private readonly SoftStep _step;
@@ -25,6 +27,7 @@ internal sealed class Particles
     private ulong[] _states;
     private double[] _thetas;
     private double[] _strands;
+    private readonly ulong[][] _seen;
 
     /// <param name="level">The general level to expect.</param>
     /// <param name="forHeld">By skill, the log-likelihood of all answers if it is held.</param>
@@ -40,11 +43,15 @@ internal sealed class Particles
         _states = new ulong[Count * map.Words];
         _thetas = new double[Count];
         _strands = new double[Count * map.Strands];
+        _seen = new ulong[settings.Looks][];
     }
 
-    public int Count { get; }
+    private int Count { get; }
 
-    public ReadOnlySpan<ulong> State(int particle) => _states.AsSpan(particle * _map.Words, _map.Words);
+    /// <summary>States in which the children were seen in the end, each as likely as the others.</summary>
+    public int Seen => _seen.Length * Count;
+
+    public ReadOnlySpan<ulong> State(int seen) => _seen[seen / Count].AsSpan(seen % Count * _map.Words, _map.Words);
 
     /// <summary>Draws from the prior and brings the answers in. Deterministic for the same settings.</summary>
     public void Build()
@@ -75,17 +82,28 @@ internal sealed class Particles
         {
             for (var p = 0; p < Count; p++)
             {
-                logs[p] = LogLikelihood(State(p));
+                logs[p] = LogLikelihood(_states.AsSpan(p * _map.Words, _map.Words));
             }
 
             next = NextTemperature(logs, reached);
             Resample(logs, next - reached, random);
-            Move(next, random);
+            Move(next, SweepsAStep, random);
+        }
+
+        // All answers are in: looked at again and again while they move on, so few children stand for many.
+        for (var look = 0; look < _seen.Length; look++)
+        {
+            if (look > 0)
+            {
+                Move(1, 1, random);
+            }
+
+            _seen[look] = [.. _states];
         }
     }
 
     // Each particle has a stream of its own: the same answer however many processors there are.
-    private void Move(double temperature, SeededRandom random)
+    private void Move(double temperature, int sweeps, SeededRandom random)
     {
         ulong[] seeds = [.. Enumerable.Range(0, Count).Select(_ => random.NextBits())];
         var parts = Math.Min(Environment.ProcessorCount, 8);
@@ -94,7 +112,7 @@ internal sealed class Particles
             var mover = new Mover(this, temperature);
             for (var p = part; p < Count; p += parts)
             {
-                mover.Move(p, new SeededRandom(seeds[p]));
+                mover.Move(p, sweeps, new SeededRandom(seeds[p]));
             }
         });
     }
@@ -182,12 +200,12 @@ internal sealed class Particles
         private readonly double[] _priors = new double[all._map.Strands];
         private readonly int[] _steps = new int[all._map.Strands];
 
-        public void Move(int particle, SeededRandom random)
+        public void Move(int particle, int sweeps, SeededRandom random)
         {
             var state = all._states.AsSpan(particle * _map.Words, _map.Words);
             var strands = all._strands.AsSpan(particle * _map.Strands, _map.Strands);
             ref var theta = ref all._thetas[particle];
-            for (var sweep = 0; sweep < 2; sweep++)
+            for (var sweep = 0; sweep < sweeps; sweep++)
             {
                 DrawLevel(ref theta, strands, random);
                 Survey(strands, state);
@@ -197,7 +215,7 @@ internal sealed class Particles
                     WalkStrand(theta, strands, s, state, random);
                 }
 
-                FlipEdge(strands, state, random, backwards: sweep == 1);
+                FlipEdge(strands, state, random, backwards: random.Chance(0.5));
                 for (var s = 0; s < strands.Length; s++)
                 {
                     RedrawStrand(theta, strands, s, state, random);

@@ -1,5 +1,6 @@
 using Fobble.Core.Activities;
 using Fobble.Core.Baseline;
+using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Core.MadeUpClass;
 using Fobble.Core.Numbers;
@@ -210,10 +211,7 @@ public class BaselineCheckTests
     public void A_check_of_one_strand_asks_in_that_strand_only_and_counts_what_is_on_record()
     {
         BaselineCheck check = new(Map, Usual with { Particles = 400 }, "bond");
-        var state = check.After(
-            [],
-            [.. Map.Skills.Where(s => s.Strand != "bond" && s.When <= Core.Calendars.Season.Spring).Select(s => new RecordedSkill(s.Id, 10))]
-        );
+        var state = check.After([], [.. Map.Skills.Where(s => s.Strand != "bond" && s.When <= Season.Spring).Select(s => new RecordedSkill(s.Id, 10))]);
         Map[state.Next!.Value].Strand.ShouldBe("bond");
         state[new("bond.split-4")].Chance.ShouldBeGreaterThan(check.After([])[new("bond.split-4")].Chance);
         Should.Throw<ArgumentException>(() => new BaselineCheck(Map, strand: "none"));
@@ -224,7 +222,9 @@ public class BaselineCheckTests
     {
         // Two strands alike: after a question in one of them, things decide.
         var twins = new[] { "see", "count" }
-            .SelectMany(strand => Enumerable.Range(0, 3).Select(i => Map.Skills[0] with { Id = new($"{strand}.{i}"), Strand = strand, Needs = [] }))
+            .SelectMany(strand =>
+                Enumerable.Range(0, 3).Select(i => Map.Skills[0] with { Id = new($"{strand}.{i}"), Strand = strand, Needs = [], When = Season.Summer })
+            )
             .ToList();
         BaselineCheck check = new(new SkillMap(Map.Strands, twins));
         BaselineAnswer[] first = [new(new("see.0"), Support.Alone)];
@@ -287,7 +287,7 @@ public class BaselineCheckTests
     public void Says_how_far_and_how_sure_without_boasting()
     {
         var state = new BaselineCheck(Map).After([
-            .. Map.Skills.Where(s => s.When <= Core.Calendars.Season.Spring).Select(s => new BaselineAnswer(s.Id, Support.Alone)).Take(30),
+            .. Map.Skills.Where(s => s.When <= Season.Spring).Select(s => new BaselineAnswer(s.Id, Support.Alone)).Take(30),
         ]);
         state.Done.ShouldBeTrue();
         state.Next.ShouldBeNull();
