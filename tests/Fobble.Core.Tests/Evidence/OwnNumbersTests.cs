@@ -65,7 +65,7 @@ public class OwnNumbersTests
     [Fact]
     public void Too_little_on_record_says_so_and_changes_nothing()
     {
-        var found = OwnNumbersFit.Of(Map, Calendar, Usual, [.. Term.Take(100)]);
+        var found = OwnNumbersFit.Of(Map, Calendar, Usual, [.. Term.Take(100)], []);
         found.ShouldSatisfyAllConditions(
             f => f.Numbers.ShouldBeNull(),
             f => f.Better.ShouldBeFalse(),
@@ -74,15 +74,49 @@ public class OwnNumbersTests
     }
 
     [Fact]
+    public void A_class_with_little_on_record_starts_from_what_its_school_shows()
+    {
+        // Everybody in the school is lenient; of this class there are a few weeks only.
+        var school = Lenient(Elsewhere(2)).ToList();
+        List<Observation> own = [.. Lenient(Term).Take(OwnNumbersFit.FewestOwn + 60)];
+        OwnNumbersFit.Of(Map, Calendar, Usual, own, []).Numbers.ShouldBeNull();
+        var found = OwnNumbersFit.Of(Map, Calendar, Usual, own, school);
+        found.Numbers!.Guess.ShouldBeGreaterThan(Usual.Numbers.Guess);
+        found.Own.ShouldBeGreaterThan(found.Usual);
+        found.Sentences.ShouldContain(s => s.Contains($"other classes ({school.Count} observations"));
+        OwnNumbersFit
+            .Of(Map, Calendar, Usual, [.. own.Take(50)], school)
+            .Sentences.ShouldHaveSingleItem()
+            .ShouldStartWith($"50 observations are on record, and {school.Count} in the school’s other classes");
+    }
+
+    [Fact]
+    public void A_school_that_is_otherwise_does_not_lead_a_class_astray()
+    {
+        var found = OwnNumbersFit.Of(Map, Calendar, Usual, Term, [.. Lenient(Elsewhere(2))]);
+        (found.Better && found.Own <= found.Usual).ShouldBeFalse();
+        var alone = OwnNumbersFit.Of(Map, Calendar, Usual, Term, []);
+        found.Own.ShouldBeGreaterThan(alone.Own - 0.01);
+
+        // What lies more than a year back counts nothing.
+        var old = Elsewhere(2).Select(o => o with { Day = o.Day.AddDays(-400), At = o.At.AddDays(-400) }).ToList();
+        OwnNumbersFit.Of(Map, Calendar, Usual, Term, old).Numbers.ShouldBe(alone.Numbers);
+    }
+
+    private static IEnumerable<Observation> Elsewhere(ulong seed) => Played(seed).Select(o => o with { Child = new(o.Child.Value + 100) });
+
+    // Of what was not shown at all, one in five is written down as alone.
+    private static IEnumerable<Observation> Lenient(IEnumerable<Observation> seen)
+    {
+        SeededRandom random = new(3);
+        return seen.Select(o => o.Support is Support.NotYet or Support.Together && random.Chance(0.2) ? o with { Support = Support.Alone } : o);
+    }
+
+    [Fact]
     public void Adults_who_write_down_alone_what_was_luck_are_found_out()
     {
-        // Of what was not shown at all, one in five is written down as alone.
-        SeededRandom random = new(3);
-        List<Observation> lenient =
-        [
-            .. Term.Select(o => o.Support is Support.NotYet or Support.Together && random.Chance(0.2) ? o with { Support = Support.Alone } : o),
-        ];
-        var found = OwnNumbersFit.Of(Map, Calendar, Usual, lenient);
+        List<Observation> lenient = [.. Lenient(Term)];
+        var found = OwnNumbersFit.Of(Map, Calendar, Usual, lenient, []);
         found.Numbers!.Guess.ShouldBeGreaterThan(Usual.Numbers.Guess);
         found.Better.ShouldBeTrue();
         found.Own.ShouldBeGreaterThan(found.Usual);
@@ -92,7 +126,7 @@ public class OwnNumbersTests
     [Fact]
     public void Numbers_that_are_no_better_by_more_than_chance_are_not_taken()
     {
-        var found = OwnNumbersFit.Of(Map, Calendar, Usual, Term);
+        var found = OwnNumbersFit.Of(Map, Calendar, Usual, Term, []);
         found.Seen.ShouldBeGreaterThan(100);
         if (!found.Better)
         {

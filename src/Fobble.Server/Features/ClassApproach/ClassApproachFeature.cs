@@ -113,18 +113,19 @@ internal sealed class ClassApproachFeature : IFeature
     }
 
     /// <summary>What the class's record says of the numbers it is judged by. Takes some seconds.</summary>
-    private static async Task<Ok<OwnNumbersView>> GetNumbersAsync(ClassRoom room, Solving solving, CancellationToken stop) =>
-        TypedResults.Ok(ViewOf(room, await FoundAsync(room, solving, stop)));
+    private static async Task<Ok<OwnNumbersView>> GetNumbersAsync(ClassRoom room, ClassRooms rooms, Solving solving, CancellationToken stop) =>
+        TypedResults.Ok(ViewOf(room, await FoundAsync(room, rooms, solving, stop)));
 
     /// <summary>From now on the class is judged by its own numbers, as the record gives them today.</summary>
     private static async Task<Results<Ok<OwnNumbersView>, ValidationProblem>> TakeNumbersAsync(
         ClassRoom room,
+        ClassRooms rooms,
         Solving solving,
         Decisions decisions,
         CancellationToken stop
     )
     {
-        var found = await FoundAsync(room, solving, stop);
+        var found = await FoundAsync(room, rooms, solving, stop);
         RefusedException.Unless(found.Better, "numbers", "The usual numbers foresee this class as well: they stay.");
         await KeepAsync(room, decisions, found.Numbers, stop);
         return TypedResults.Ok(ViewOf(room, found));
@@ -136,11 +137,19 @@ internal sealed class ClassApproachFeature : IFeature
         return TypedResults.NoContent();
     }
 
-    private static async Task<OwnNumbersFound> FoundAsync(ClassRoom room, Solving solving, CancellationToken stop)
+    // Of the school's other classes nothing leaves but three numbers, and how much they rest on.
+    private static async Task<OwnNumbersFound> FoundAsync(ClassRoom room, ClassRooms rooms, Solving solving, CancellationToken stop)
     {
         var (seen, calendar) = (await room.ObservationsAsync(stop), await room.CalendarAsync(stop));
         var (map, settings) = (room.Map, EvidenceSettings.Of(room.Approach with { Numbers = null }));
-        return await solving.RunAsync(until => OwnNumbersFit.Of(map, calendar, settings, seen, until), stop);
+        List<Observation> elsewhere = [];
+        foreach (var other in await room.Db.Classes.Where(c => c.SchoolId == room.SchoolId && c.Id != room.Id.Value).Select(c => c.Id).ToListAsync(stop))
+        {
+            await using var its = await rooms.OpenAsync(new(other), stop);
+            elsewhere.AddRange((await its.ObservationsAsync(stop)).Where(o => map.Has(o.Skill)));
+        }
+
+        return await solving.RunAsync(until => OwnNumbersFit.Of(map, calendar, settings, seen, elsewhere, until), stop);
     }
 
     private static async Task KeepAsync(ClassRoom room, Decisions decisions, OwnNumbers? numbers, CancellationToken stop)
