@@ -159,7 +159,7 @@ watch(
 
     <section v-if="accepted?.accepted && accepted.unplaced.length && !proposed.length" class="ruled block">
       <h2>{{ boards.length > 1 ? 'In no group this week' : 'In no group this time' }}</h2>
-      <ul class="list">
+      <ul class="in-columns">
         <li v-for="child in accepted.unplaced" :key="child.id">
           <b class="said">{{ child.name }}</b> {{ child.reason }}
         </li>
@@ -181,17 +181,5 @@ watch(
 
 .block {
   margin-bottom: 1.4rem;
-}
-
-.list {
-  columns: 24rem auto;
-  column-gap: 2rem;
-  list-style: none;
-  padding: 0;
-}
-
-.list li {
-  break-inside: avoid;
-  padding: 0.25rem 0;
 }
 </style>

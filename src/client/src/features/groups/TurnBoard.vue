@@ -145,7 +145,7 @@ const lockedAt = (place: string) =>
 
     <section v-if="proposal?.unplaced.length && !proposal.conflict.length" class="ruled block">
       <h2>{{ heading ? `In no group on ${part?.name}` : 'In no group this time' }}</h2>
-      <ul class="list">
+      <ul class="in-columns">
         <li v-for="child in proposal.unplaced" :key="child.id">
           <button v-if="editable" type="button" class="name said" @click="board.pick(child)">{{ child.name }}</button><b
             v-else
@@ -164,7 +164,7 @@ const lockedAt = (place: string) =>
       <summary>
         <h2>What is different from the week of {{ dayAndMonth(proposal.comparedWith!) }}</h2>
       </summary>
-      <ul class="list changes">
+      <ul class="in-columns changes">
         <li v-for="change in proposal.changes" :key="change.childId">
           <b class="said">{{ change.name }}</b>{{ ' '
           }}<span class="way">{{
@@ -243,18 +243,6 @@ summary {
 
 summary h2 {
   display: inline;
-}
-
-.list {
-  columns: 24rem auto;
-  column-gap: 2rem;
-  list-style: none;
-  padding: 0;
-}
-
-.list li {
-  break-inside: avoid;
-  padding: 0.25rem 0;
 }
 
 .name {

@@ -136,7 +136,7 @@ const { data: card, error } = useQuery({
 
         <section v-if="sessionId" class="ruled wide" aria-labelledby="children">
           <h2 id="children">The children, and why each is here</h2>
-          <ul class="children">
+          <ul class="in-columns">
             <li v-for="child in card.children" :key="child.id">
               <b class="said">{{ child.name }}</b> <MarkFrame :strength="child.strength" />
               <span v-if="child.away" class="warn">away</span>
@@ -228,17 +228,6 @@ const { data: card, error } = useQuery({
   display: inline-block;
   min-width: 2rem;
   font-size: 1.1rem;
-}
-
-.children {
-  columns: 26rem auto;
-  list-style: none;
-  padding: 0;
-}
-
-.children li {
-  break-inside: avoid;
-  padding: 0.3rem 0;
 }
 
 @media (max-width: 1000px) {
