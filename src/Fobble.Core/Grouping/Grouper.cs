@@ -20,23 +20,13 @@ public static class Grouper
 
     private const int MostColumns = 8_000;
     private const int MostColumnsLong = 200_000;
-    private const int FirstStep = 20;
-    private const int NextStep = 2;
 
-    // The tree's length: linear programs, and columns in all of them together.
-    private const int MostPrograms = 300;
-    private const int MostShares = 120_000;
-    private const int MostForSolver = 2000;
+    /// <summary>Work of a first look, in the solver's units.</summary>
+    internal const double FirstWork = 0.1;
 
-    // The annealing's length, its heat in points at the beginning and the end, and where its chances come from.
-    private const int Steps = 80_000;
-    private const double FirstHeat = 120;
-    private const double LastHeat = 4;
-    private const ulong Seed = 13;
+    /// <summary>Work of the answer that is waited for.</summary>
+    internal const double SecondWork = 0.3;
 
-    private const double FirstWork = 0.1;
-    private const double SecondWork = 0.3;
-    private const double LeastWork = 0.05;
     private const double LongWork = 30;
     private const double ExplainWork = 1;
 
@@ -44,7 +34,7 @@ public static class Grouper
     public static GroupingResult Form(GroupingProblem problem, CancellationToken stop = default)
     {
         ArgumentNullException.ThrowIfNull(problem);
-        if (ByColumns(problem, null, MostColumns, SecondWork, stop) is { } found)
+        if (ColumnSearch.Run(problem, null, MostColumns, SecondWork, stop) is { } found)
         {
             return found;
         }
@@ -67,7 +57,7 @@ public static class Grouper
             return start;
         }
 
-        var first = ByColumns(problem, start, MostColumnsLong, LongWork, stop)!;
+        var first = ColumnSearch.Run(problem, start, MostColumnsLong, LongWork, stop)!;
         progress?.Report(new(first.Score, first.Bound));
         if (first.ProvenBest)
         {
@@ -78,158 +68,6 @@ public static class Grouper
         var second = Solve(problem, open, LongWork, first.Groups, progress, stop);
         var best = Better(problem, first, second)!;
         return best with { Bound = Math.Max(best.Score, Math.Min(best.Bound, first.Bound)) };
-    }
-
-    // A bound that no set can pass, and groups chosen from the columns met on the way to it. If these do not reach the bound, every column that could be
-    // in a better set is looked at; only where those are too many does it end without a proof. Null where no set was found that keeps all wishes.
-    private static GroupingResult? ByColumns(GroupingProblem problem, GroupingResult? found, int mostColumns, double work, CancellationToken stop)
-    {
-        SlotClasses slots = new(problem);
-        GroupTable table = new(problem);
-        var most = Math.Min(slots.Free.Count, table.Open.Count / problem.Rules.MinSize);
-        using GroupColumns columns = new(table, most, (skill, members) => slots.Allows(skill, [.. members.Select(m => table.Open[m])]));
-
-        // Points of columns are told against nobody in a group.
-        var without = GroupScore.Of(problem, problem.Fixed);
-        IReadOnlyList<GroupColumn> start = IsPlain(problem, slots) ? GroupAnnealing.Run(table, most, Steps, FirstHeat, LastHeat, Seed) : [];
-        columns.Generate(start, stop);
-        stop.ThrowIfCancellationRequested();
-        var bound = Math.Min((int)Math.Floor(columns.Bound + 1e-4) + without, MostThinkable(problem));
-        var annealed = start.Count > 0 ? ResultOf(problem, DaysApart.Arranged(problem, Placed(problem, table, slots, start))) : null;
-
-        // The columns met on the way hold a good set too, mostly a better one.
-        var least = Math.Max(annealed?.Score ?? int.MinValue, found?.Score ?? int.MinValue);
-        var firstWork = FirstWork;
-        var met = BestOf(
-            problem,
-            slots,
-            table,
-            most,
-            [.. columns.Known],
-            least == int.MinValue ? null : least + 1,
-            without,
-            ref firstWork,
-            (annealed ?? found)?.Groups ?? [],
-            stop
-        );
-        GroupingResult? known = annealed is null || met.Best?.Score > annealed.Score ? met.Best : annealed;
-        if ((found is null || known?.Score > found.Score ? known : found) is not { } first)
-        {
-            return null;
-        }
-
-        if (first.Score >= bound)
-        {
-            return first with { ProvenBest = true, Bound = first.Score };
-        }
-
-        // From the bound downwards: all columns that could be in a set with so many points. If there is such a set, the best of them is the best of all;
-        // if there is none, the bound falls, and a step further down is looked at.
-        for (var step = FirstStep; ; step *= NextStep)
-        {
-            var points = Math.Max(first.Score + 1, bound + 1 - step);
-            if (columns.Within(points - without, mostColumns) is not { } all)
-            {
-                return first with { ProvenBest = false, Bound = bound };
-            }
-
-            var (better, complete, above) = BestOf(problem, slots, table, most, all, points, without, ref work, first.Groups, stop);
-            first = better?.Score > first.Score ? better : first;
-            // What is said here holds for these columns only: a set without them has fewer points than the step looks for.
-            bound = Math.Min(bound, Math.Max(first.Score, complete ? points - 1 : Math.Max(above, points - 1)));
-            if (first.Score >= bound || !complete || work < LeastWork)
-            {
-                return first with { ProvenBest = first.Score >= bound, Bound = bound };
-            }
-        }
-    }
-
-    // Places are all alike and open to everyone, and nothing is asked but the rules.
-    private static bool IsPlain(GroupingProblem problem, SlotClasses slots) =>
-        problem.Rules.Wishes.Count == 0
-        && problem.Unlike.Count == 0
-        && slots.Classes.Count == 1
-        && slots.Moments.Count == 0
-        && problem.Open.All(c => !slots.Free.Any(c.AwayIn.Contains));
-
-    private static IReadOnlyList<FormedGroup> Placed(GroupingProblem problem, GroupTable table, SlotClasses slots, IReadOnlyList<GroupColumn> columns) =>
-        [
-            .. problem
-                .Fixed.Concat(columns.Select((c, i) => new FormedGroup(c.Skill, slots.Free[i], [.. c.Members.Select(m => table.Open[m].Child).Order()])))
-                .OrderBy(g => g.Slot),
-        ];
-
-    // The best of some columns that brings so many points, looked for among those that still can be in such a set; null for points where any set will do.
-    private static (GroupingResult? Best, bool Complete, int Bound) BestOf(
-        GroupingProblem problem,
-        SlotClasses slots,
-        GroupTable table,
-        int most,
-        IReadOnlyList<GroupColumn> all,
-        int? points,
-        int without,
-        ref double work,
-        IReadOnlyList<FormedGroup> hint,
-        CancellationToken stop
-    )
-    {
-        if (points is not { } least)
-        {
-            return Choose(problem, slots, all, without, ref work, hint, stop);
-        }
-
-        using ColumnPool pool = new(table.Open.Count, most, all);
-        pool.Narrow(least - without, stop);
-        if (pool.Columns.Count == 0 || pool.Bound < least - without - 1e-4)
-        {
-            return (null, true, int.MinValue);
-        }
-
-        if (IsPlain(problem, slots))
-        {
-            // With more work to do, the tree may be as much larger.
-            var more = Math.Max(1, work / SecondWork);
-            var (columns, sure) = pool.Best(least - without, (int)(more * Math.Min(MostPrograms, MostShares / pool.Columns.Count)), stop);
-            if (columns is not null || sure || pool.Columns.Count > more * MostForSolver)
-            {
-                var groups = columns is null ? null : ResultOf(problem, DaysApart.Arranged(problem, Placed(problem, table, slots, columns)));
-                return (groups, sure, sure ? groups?.Score ?? int.MinValue : (int)Math.Floor(pool.Bound + 1e-4) + without);
-            }
-        }
-
-        var (best, complete, bound) = Choose(problem, slots, pool.Columns, without, ref work, hint, stop);
-        return (best, complete, Math.Min(bound, (int)Math.Floor(pool.Bound + 1e-4) + without));
-    }
-
-    // Complete: there is nothing better among these columns. What was worked is taken off the work.
-    private static (GroupingResult? Best, bool Complete, int Bound) Choose(
-        GroupingProblem problem,
-        SlotClasses slots,
-        IReadOnlyList<GroupColumn> columns,
-        int without,
-        ref double work,
-        IReadOnlyList<FormedGroup> hint,
-        CancellationToken stop
-    )
-    {
-        ColumnModel model = new(problem, slots, columns);
-        model.Hint(hint);
-        var solver = new CpSolver { StringParameters = Parameters(work) };
-        using var cancel = stop.Register(solver.StopSearch);
-        var status = solver.Solve(model.Model);
-        work -= solver.Response!.DeterministicTime;
-        stop.ThrowIfCancellationRequested();
-        return status switch
-        {
-            CpSolverStatus.Optimal or CpSolverStatus.Feasible => (
-                ResultOf(problem, DaysApart.Arranged(problem, model.Read(solver))),
-                status == CpSolverStatus.Optimal,
-                (int)Math.Floor(solver.BestObjectiveBound + 1e-6) + without
-            ),
-            CpSolverStatus.Infeasible => (null, true, int.MinValue),
-            CpSolverStatus.Unknown => (null, false, int.MaxValue),
-            _ => throw Invalid(),
-        };
     }
 
     // Children to copies of skills: what is left when columns do not do, as where few sets keep all wishes.
@@ -281,7 +119,7 @@ public static class Grouper
         );
 
     // No child can bring more than its best, and what is fixed is known.
-    private static int MostThinkable(GroupingProblem problem) =>
+    internal static int MostThinkable(GroupingProblem problem) =>
         problem.Open.Sum(c => Math.Max(BestOf(c), -GroupScore.CostOfLeavingOut(c, problem.Rules))) + problem.Fixed.Sum(g => GroupScore.OfGroup(problem, g));
 
     private static int BestOf(Candidate candidate) => candidate.Worths.Values.Select(w => w.Total).DefaultIfEmpty(int.MinValue).Max();
@@ -379,14 +217,14 @@ public static class Grouper
         return status == CpSolverStatus.Optimal ? result with { ProvenBest = true } : result with { Bound = model.BoundFrom(solver.BestObjectiveBound) };
     }
 
-    private static GroupingResult ResultOf(GroupingProblem problem, IReadOnlyList<FormedGroup> groups)
+    internal static GroupingResult ResultOf(GroupingProblem problem, IReadOnlyList<FormedGroup> groups)
     {
         var placed = groups.SelectMany(g => g.Children).ToHashSet();
         var score = GroupScore.Of(problem, groups);
         return new(groups, [.. problem.Children.Select(c => c.Child).Where(c => !placed.Contains(c))], score, false, score);
     }
 
-    private static InvalidOperationException Invalid() => new("The solver does not take the model: it is at fault, not the wishes.");
+    internal static InvalidOperationException Invalid() => new("The solver does not take the model: it is at fault, not the wishes.");
 
     /// <summary>The smallest set of wishes that can't hold together: each of them is needed for it. Empty if they can, or if it could not be found out.</summary>
     public static IReadOnlyList<Wish> Conflict(GroupingProblem problem, CancellationToken stop = default)

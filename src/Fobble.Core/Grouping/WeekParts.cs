@@ -1,3 +1,5 @@
+using Fobble.Core.Evidence;
+
 namespace Fobble.Core.Grouping;
 
 /// <summary>How many turns a week a class means to give each child.</summary>
@@ -51,5 +53,35 @@ public static class WeekParts
         // As even as it can be; where two cuts are, the first part is the longer, so that the second is asked for with more seen.
         var cut = Enumerable.Range(1, order.Count - 1).MinBy(i => (Math.Abs(days.Count - (2 * days.Count(d => d < order[i]))), -i));
         return [new(1, order[0], order[cut - 1]), new(2, order[cut], order[^1])];
+    }
+
+    /// <summary>
+    /// The second half of a week is worth asking for anew once something was seen in the first: says so, else null. What was held is never asked for again.
+    /// </summary>
+    /// <param name="accepted">The week's groups, as they were accepted at that moment.</param>
+    /// <param name="held">Those of the week that were held, of sets that were replaced too.</param>
+    public static string? WorthAskingAgain(
+        WeekPart part,
+        IReadOnlyList<AcceptedGroup> accepted,
+        DateTimeOffset at,
+        IReadOnlyList<AcceptedGroup> held,
+        ClassEvidence evidence
+    )
+    {
+        ArgumentNullException.ThrowIfNull(part);
+        ArgumentNullException.ThrowIfNull(evidence);
+        if (held.Any(h => part.Has(h.Day)) || !held.Any(h => h.Day < part.From))
+        {
+            return null;
+        }
+
+        var seen = accepted
+            .Where(g => part.Has(g.Day))
+            .SelectMany(g => g.Children)
+            .Distinct()
+            .Count(c => evidence.Map.Skills.Any(s => evidence.Seen(c, s.Id) is [.., var last] && last.At > at));
+        return seen == 0
+            ? null
+            : $"{Words.Capital(Words.Count(seen, "child has", "children have"))} been seen since these were accepted: ask again, and they follow what was seen.";
     }
 }

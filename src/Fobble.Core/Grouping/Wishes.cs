@@ -98,6 +98,10 @@ public sealed record MostForAdultWish(int Adult, int Most) : Wish
     public override string InWords(GroupNames names) => $"{names.Adult(Adult)} takes at most {Words.Count(Most, "group", "groups")}";
 
     public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups) => groups.Count(g => problem.Slots[g.Slot].Adult == Adult) <= Most;
+
+    /// <summary>What is left of it where groups stand elsewhere in the week already.</summary>
+    /// <param name="takenBy">The adult of each of them.</param>
+    public MostForAdultWish Beside(IReadOnlyList<int> takenBy) => this with { Most = Math.Max(0, Most - takenBy.Count(a => a == Adult)) };
 }
 
 /// <summary>A child has a turn this time.</summary>

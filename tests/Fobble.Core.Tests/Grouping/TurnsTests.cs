@@ -50,6 +50,29 @@ public class TurnsTests
         (brief with { Beside = [first] }).MetLately.ShouldHaveSingleItem().ShouldBe(first.Children);
     }
 
+    [Fact]
+    public void The_second_half_is_worth_asking_again_once_the_first_met_and_somebody_in_it_was_seen_since()
+    {
+        WeekPart first = new(1, SchoolDay(0), SchoolDay(2)),
+            second = new(2, SchoolDay(3), SchoolDay(4));
+        AcceptedGroup Of(int day, params int[] children) => new(new(day), SchoolDay(day), new(1), See, [.. children.Select(c => new ChildId(c))], false);
+        AcceptedGroup[] accepted = [Of(1, 1, 2), Of(3, 1, 3), Of(4, 1, 4)];
+        string? Told(WeekPart part, AcceptedGroup[] held, params Observation[] seen) =>
+            WeekParts.WorthAskingAgain(part, accepted, Saw(0, Support.Alone).At, held, Brief(4, seen).Evidence);
+
+        // Child 2 has no group in the second half, and what was seen before they were accepted is in them.
+        Told(second, [accepted[0]], Saw(1, Support.Alone), Saw(1, Support.Alone, child: 2)).ShouldNotBeNull().ShouldStartWith("One child has been seen since");
+        Told(second, [accepted[0]], Saw(1, Support.Alone), Saw(2, Support.NotYet, child: 4)).ShouldNotBeNull().ShouldStartWith("Two children have");
+        Told(second, [accepted[0]], Saw(0, Support.Alone), Saw(1, Support.Alone, child: 2)).ShouldBeNull();
+        Told(second, [], Saw(1, Support.Alone)).ShouldBeNull();
+        Told(second, [accepted[0], accepted[1]], Saw(1, Support.Alone)).ShouldBeNull();
+        Told(first, [accepted[0]], Saw(1, Support.Alone)).ShouldBeNull();
+    }
+
+    [Fact]
+    public void What_an_adult_takes_in_a_week_is_less_by_the_groups_beside() =>
+        ((int[])[0, 1, 2, 3]).Select(taken => new MostForAdultWish(7, 2).Beside([8, .. Enumerable.Repeat(7, taken)]).Most).ShouldBe([2, 1, 0, 0]);
+
     /// <summary>Played for made-up classes: what the second turn promises, tried on each.</summary>
     [Theory]
     [InlineData(1)]

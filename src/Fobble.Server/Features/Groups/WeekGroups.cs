@@ -95,6 +95,8 @@ internal sealed class WeekGroups(WeekFacts facts)
                 TakenBy = [.. others.Select(o => o.SlotId).Concat(held.Select(h => h.Row.SlotId)).Select(s => facts.Wishes.Places.GetValueOrDefault(s).Id)],
                 Brief = facts.Brief with
                 {
+                    // Who had no turn in the first part has waited until the second.
+                    ForDay = places.Count > 0 ? places.Min(i => facts.Open[i].Day) : facts.Brief.ForDay,
                     AwayIn = facts.Brief.AwayIn.ToDictionary(
                         a => a.Key,
                         a => (IReadOnlySet<int>)Enumerable.Range(0, places.Count).Where(i => a.Value.Contains(places[i])).ToHashSet()
@@ -168,12 +170,8 @@ internal sealed class WeekGroups(WeekFacts facts)
             MostAtOnce = facts.Wishes.Settings.MostAtOnce,
             Weights = facts.Wishes.Weights,
             Clashes = Clashes(),
-            Wishes = [.. wishes.Select(Left)],
+            Wishes = [.. wishes.Select(w => w is MostForAdultWish most ? most.Beside(facts.TakenBy) : w)],
         };
-
-    // What an adult takes in a week is less by the groups that stand elsewhere in it.
-    private Wish Left(Wish wish) =>
-        wish is MostForAdultWish most ? most with { Most = Math.Max(0, most.Most - facts.TakenBy.Count(a => a == most.Adult)) } : wish;
 
     /// <summary>The rules as they are kept for the class.</summary>
     public GroupRules OwnRules => Rules(facts.Wishes.InForce(Monday, facts.Map));
@@ -347,23 +345,16 @@ internal sealed class WeekGroups(WeekFacts facts)
 
     private bool IsStillToCome(GroupSlotView slot) => slot.Day >= facts.Today && !facts.AllHeld.Any(h => h.Row.SlotId == slot.SlotId && h.Row.Day == slot.Day);
 
-    // The second half of a week is worth asking for anew once something was seen in the first.
-    private string? Again(WeekPart part)
-    {
-        if (_accepted is null || facts.AllHeld.Any(h => part.Has(h.Row.Day)) || !facts.AllHeld.Any(h => h.Row.Day < part.From))
-        {
-            return null;
-        }
-
-        var seen = _accepted
-            .Groups.Where(g => part.Has(g.Row.Day))
-            .SelectMany(g => g.Group.Children)
-            .Distinct()
-            .Count(c => facts.Map.Skills.Any(s => Brief.Evidence.Seen(c, s.Id) is [.., var last] && last.At > _accepted.Row.AcceptedAt));
-        return seen == 0
+    private string? Again(WeekPart part) =>
+        _accepted is null
             ? null
-            : $"{Words.Capital(Words.Count(seen, "child has", "children have"))} been seen since these were accepted: ask again, and they follow what was seen.";
-    }
+            : WeekParts.WorthAskingAgain(
+                part,
+                [.. _accepted.Groups.Select(g => g.Group)],
+                _accepted.Row.AcceptedAt,
+                [.. facts.AllHeld.Select(h => h.Group)],
+                Brief.Evidence
+            );
 
     private string NameOf(ChildId child) => _names.GetValueOrDefault(child, "?");
 
