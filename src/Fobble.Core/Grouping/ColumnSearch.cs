@@ -9,14 +9,18 @@ namespace Fobble.Core.Grouping;
 internal sealed class ColumnSearch
 {
     // Points below the bound that the first step looks at, and how much further each next one.
-    private const int FirstStep = 20;
-    private const int NextStep = 2;
+    private const int FirstStep = 10;
+    private const double NextStep = 1.5;
     private const double LeastWork = 0.05;
 
-    // The tree's length: linear programs, and columns in all of them together.
-    private const int MostPrograms = 300;
-    private const int MostShares = 120_000;
+    // The tree's length: linear programs, fewer where CP-SAT has an easy choice, and columns in all of them together. Columns that CP-SAT chooses from,
+    // after the tree and where wishes leave no tree.
+    private const int MostPrograms = 64;
+    private const int FewPrograms = 24;
+    private const int MostShares = 80_000;
+    private const int EasyForSolver = 1000;
     private const int MostForSolver = 2000;
+    private const int MostWished = 6000;
 
     // The annealing's length, its heat in points at the beginning and the end, and where its chances come from.
     private const int Steps = 80_000;
@@ -62,11 +66,12 @@ internal sealed class ColumnSearch
     private GroupingResult? Run(GroupingResult? found, int mostColumns, double work)
     {
         using GroupColumns columns = new(_table, _most, (skill, members) => _slots.Allows(skill, [.. members.Select(m => _table.Open[m])]));
-        IReadOnlyList<GroupColumn> start = _plain ? GroupAnnealing.Run(_table, _most, Steps, FirstHeat, LastHeat, Seed) : [];
+        // A good set for the prices to begin from; where wishes are kept it may break some.
+        var start = GroupAnnealing.Run(_table, _most, Steps, FirstHeat, LastHeat, Seed);
         columns.Generate(start, _stop);
         _stop.ThrowIfCancellationRequested();
         var bound = Math.Min((int)Math.Floor(columns.Bound + 1e-4) + _without, Grouper.MostThinkable(_problem));
-        if (FirstOf(columns.Known, start.Count > 0 ? ResultOf(start) : null, found) is not { } first)
+        if (FirstOf(columns.Known, _plain && start.Count > 0 ? ResultOf(start) : null, found) is not { } first)
         {
             return null;
         }
@@ -78,9 +83,10 @@ internal sealed class ColumnSearch
 
         // From the bound downwards: all columns that could be in a set with so many points. If there is such a set, the best of them is the best of all;
         // if there is none, the bound falls, and a step further down is looked at.
-        for (var step = FirstStep; ; step *= NextStep)
+        for (var step = FirstStep; ; step = (int)(step * NextStep))
         {
-            var points = Math.Max(first.Score + 1, bound + 1 - step);
+            // A step that would leave little goes all the way.
+            var points = bound + 1 - step - first.Score <= step / 2 ? first.Score + 1 : bound + 1 - step;
             if (columns.Within(points - _without, mostColumns) is not { } all)
             {
                 return first with { ProvenBest = false, Bound = bound };
@@ -127,20 +133,28 @@ internal sealed class ColumnSearch
             return (null, true, int.MinValue);
         }
 
+        // With more work to do, the tree may be as much larger, and the choice too.
+        var more = Math.Max(1, work / Grouper.SecondWork);
+        var above = (int)Math.Floor(pool.Bound + 1e-4) + _without;
+        GroupingResult? first = null;
         if (_plain)
         {
-            // With more work to do, the tree may be as much larger.
-            var more = Math.Max(1, work / Grouper.SecondWork);
-            var (columns, sure) = pool.Best(least - _without, (int)(more * Math.Min(MostPrograms, MostShares / pool.Columns.Count)), _stop);
-            if (columns is not null || sure || pool.Columns.Count > more * MostForSolver)
+            var programs = Math.Min(pool.Columns.Count <= EasyForSolver ? FewPrograms : MostPrograms, MostShares / pool.Columns.Count);
+            var (columns, sure) = pool.Best(least - _without, (int)(more * programs), _stop);
+            first = columns is null ? null : ResultOf(columns);
+            if (sure)
             {
-                var groups = columns is null ? null : ResultOf(columns);
-                return (groups, sure, sure ? groups?.Score ?? int.MinValue : (int)Math.Floor(pool.Bound + 1e-4) + _without);
+                return (first, true, first?.Score ?? int.MinValue);
             }
         }
 
-        var (best, complete, bound) = Choose(pool.Columns, ref work, hint);
-        return (best, complete, Math.Min(bound, (int)Math.Floor(pool.Bound + 1e-4) + _without));
+        if (pool.Columns.Count > more * (_plain ? MostForSolver : MostWished))
+        {
+            return (first, false, above);
+        }
+
+        var (best, complete, bound) = Choose(pool.Columns, ref work, first?.Groups ?? hint);
+        return (best is null || first?.Score > best.Score ? first : best, complete, Math.Min(bound, above));
     }
 
     // Complete: there is nothing better among these columns. What was worked is taken off the work.

@@ -51,12 +51,16 @@ internal sealed class GroupColumns : IDisposable
     public void Dispose() => _master.Dispose();
 
     /// <summary>Prices children until no column gains any more.</summary>
-    /// <param name="start">Columns of a good set, from which the first prices are taken.</param>
+    /// <param name="start">Columns of a good set, from which the first prices are taken, whether they are allowed or not.</param>
     public void Generate(IReadOnlyList<GroupColumn> start, CancellationToken stop)
     {
         foreach (var column in start)
         {
-            Learn(column);
+            if (_allowed(column.Skill, column.Members))
+            {
+                Learn(column);
+            }
+
             foreach (var member in column.Members)
             {
                 _price[member] = ShareOfWorth * column.Points / column.Members.Count;
@@ -156,6 +160,9 @@ internal sealed class GroupColumns : IDisposable
         private readonly double[] _gain;
         private readonly double[] _sums;
         private readonly int[] _chosen;
+
+        // Where the child stands in the order without whom this one is in no group; -1 for none.
+        private readonly int[] _partner;
         private readonly int _firstLoss;
         private int _count;
 
@@ -175,8 +182,9 @@ internal sealed class GroupColumns : IDisposable
                 _firstLoss += _gain[i] > 0 ? 1 : 0;
             }
 
+            _partner = [.. _order.Select(i => Array.FindIndex(_order, o => skill.Members[o] == _table.Together(skill.Members[i])))];
             _chosen = new int[_max];
-            Go(0, -columns._groupPrice, 0, 0, 0, 0);
+            Go(0, new(-columns._groupPrice, 0, 0, 0, 0));
         }
 
         public List<GroupColumn> Found { get; } = [];
@@ -198,12 +206,12 @@ internal sealed class GroupColumns : IDisposable
             return _sums[until] - _sums[from];
         }
 
-        private void Go(int from, double over, int points, int slips, int reach, int shows)
+        private void Go(int from, Sum sum)
         {
-            if (_count >= _min && over > Least && Column(points) is { } column)
+            if (_count >= _min && sum.Over > Least && Column(sum.Points) is { } column)
             {
                 Found.Add(column);
-                Least = _rising ? over : Least;
+                Least = _rising ? sum.Over : Least;
             }
 
             if (_count == _max)
@@ -213,31 +221,56 @@ internal sealed class GroupColumns : IDisposable
 
             for (var i = from; i < _order.Length; i++)
             {
-                if (over + Most(i) <= Least || TooMany)
+                if (sum.Over + Most(i) <= Least || TooMany)
                 {
                     return;
                 }
 
-                var own = _order[i];
-                if (shows + _skill.Shows[own] > 1)
+                // Who has to sit with a child comes with it: not alone, and not once that one was passed over.
+                var (before, partner) = (_count, _partner[i]);
+                if (partner < i && _table.Together(_skill.Members[_order[i]]) >= 0)
                 {
                     continue;
                 }
 
-                var cost = 0;
-                for (var j = 0; j < _count; j++)
+                if (Take(i, sum, out var more) && (partner < 0 || Take(partner, more, out more)))
                 {
-                    cost += _table.MetCost(_skill.Members[_chosen[j]], _skill.Members[own]);
+                    Go(i + 1, more);
                 }
 
-                var (moreSlips, moreReach) = (slips | _skill.Slip[own], reach | _skill.Reach[own]);
-                cost +=
-                    (_table.SlipCost * (GroupTable.Further(moreSlips) - GroupTable.Further(slips)))
-                    + (_table.ReachCost * (GroupTable.Further(moreReach) - GroupTable.Further(reach)));
-                _chosen[_count++] = own;
-                Go(i + 1, over + _gain[i] - cost, points + _skill.Worth[own] - cost, moreSlips, moreReach, shows + _skill.Shows[own]);
-                _count--;
+                _count = before;
             }
+        }
+
+        // One more in the group; not where it is full, where two must not meet, or where two have the skill to show.
+        private bool Take(int place, Sum before, out Sum after)
+        {
+            var own = _order[place];
+            after = before;
+            if (_count == _max || before.Shows + _skill.Shows[own] > 1)
+            {
+                return false;
+            }
+
+            var cost = 0;
+            for (var j = 0; j < _count; j++)
+            {
+                var other = _skill.Members[_chosen[j]];
+                if (_table.Apart(other, _skill.Members[own]))
+                {
+                    return false;
+                }
+
+                cost += _table.MetCost(other, _skill.Members[own]);
+            }
+
+            var (slips, reach) = (before.Slips | _skill.Slip[own], before.Reach | _skill.Reach[own]);
+            cost +=
+                (_table.SlipCost * (GroupTable.Further(slips) - GroupTable.Further(before.Slips)))
+                + (_table.ReachCost * (GroupTable.Further(reach) - GroupTable.Further(before.Reach)));
+            _chosen[_count++] = own;
+            after = new(before.Over + _gain[place] - cost, before.Points + _skill.Worth[own] - cost, slips, reach, before.Shows + _skill.Shows[own]);
+            return true;
         }
 
         private GroupColumn? Column(int points)
@@ -245,5 +278,9 @@ internal sealed class GroupColumns : IDisposable
             int[] members = [.. _chosen.AsSpan(0, _count).ToArray().Select(c => _skill.Members[c]).Order()];
             return _columns._allowed(_skill.Skill, members) ? new(_skill.Skill, members, points) : null;
         }
+
+        /// <summary>What the children chosen so far come to.</summary>
+        /// <param name="Over">Points above the price.</param>
+        private readonly record struct Sum(double Over, int Points, int Slips, int Reach, int Shows);
     }
 }

@@ -7,6 +7,8 @@ namespace Fobble.Core.Grouping;
 internal sealed class GroupTable
 {
     private readonly int[,] _metCost;
+    private readonly int[] _together;
+    private readonly bool[,] _apart;
 
     public GroupTable(GroupingProblem problem)
     {
@@ -27,6 +29,22 @@ internal sealed class GroupTable
             }
         }
 
+        _together = new int[Open.Count];
+        Array.Fill(_together, -1);
+        _apart = new bool[Open.Count, Open.Count];
+        foreach (var wish in Rules.Wishes)
+        {
+            if (wish is TogetherWish { Pair: var both } && place.TryGetValue(both.First, out var first) && place.TryGetValue(both.Second, out var second))
+            {
+                (_together[first], _together[second]) = (second, first);
+            }
+
+            if (wish is ApartWish { Pair: var two } && place.TryGetValue(two.First, out var a) && place.TryGetValue(two.Second, out var b))
+            {
+                _apart[a, b] = _apart[b, a] = true;
+            }
+        }
+
         Skills = [.. Open.SelectMany(c => c.Worths.Keys).Distinct().Order().Select(Of).Where(t => t.Members.Length >= Rules.MinSize)];
     }
 
@@ -43,6 +61,12 @@ internal sealed class GroupTable
 
     /// <summary>What it costs that two children meet again.</summary>
     public int MetCost(int one, int other) => _metCost[one, other];
+
+    /// <summary>A child without whom this one is in no group; -1 for none. Of several wishes, one.</summary>
+    public int Together(int child) => _together[child];
+
+    /// <summary>Whether two children are never in one group.</summary>
+    public bool Apart(int one, int other) => _apart[one, other];
 
     /// <summary>Points of a group, being left out counted back, by places of its children among the skill's; none where two have the skill to show.</summary>
     public int? Points(SkillTable skill, ReadOnlySpan<int> chosen)

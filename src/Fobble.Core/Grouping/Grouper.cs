@@ -18,7 +18,7 @@ public static class Grouper
     /// <summary>Options of each child that the first look considers, where columns are too many; the most worth first.</summary>
     private const int FirstLook = 5;
 
-    private const int MostColumns = 8_000;
+    private const int MostColumns = 25_000;
     private const int MostColumnsLong = 200_000;
 
     /// <summary>Work of a first look, in the solver's units.</summary>
