@@ -10,6 +10,7 @@ var root = Root.Find();
     ("groups", () => Task.FromResult<IReadOnlyList<Figure>>([.. GroupingBench.Run()])),
     ("group gain", () => Task.FromResult<IReadOnlyList<Figure>>([.. GroupGainBench.Run()])),
     ("turns", () => Task.FromResult<IReadOnlyList<Figure>>([.. TurnsBench.Run()])),
+    ("stay", () => Task.FromResult<IReadOnlyList<Figure>>([.. StayBench.Run()])),
     ("hunt", () => Task.FromResult<IReadOnlyList<Figure>>([.. HuntBench.Run()])),
     ("planning", () => Task.FromResult<IReadOnlyList<Figure>>([.. PlanningBench.Run()])),
     ("classroom", () => Task.FromResult<IReadOnlyList<Figure>>([.. ClassroomBench.Run()])),
