@@ -58,14 +58,16 @@ internal static class StayBench
                 children += brief.Evidence.Children.Count - 1;
                 for (var way = 0; way < 2; way++)
                 {
-                    changed[way] += brief.Evidence.Children.Count(c => c != child && !CompanyOf(c, standing).SetEquals(CompanyOf(c, again[way].Groups)));
+                    changed[way] += brief.Evidence.Children.Count(c =>
+                        c != child && !CompanyOf(c, child, standing).SetEquals(CompanyOf(c, child, again[way].Groups))
+                    );
                     cost[way] += GroupScore.Of(judged, again[0].Groups) - GroupScore.Of(judged, again[way].Groups);
                 }
             }
         }
 
         yield return new(
-            $"after one more observation, {Seeds * SeenEach} times: children other than the one seen whose company changes, without points for what stands / with {Candidates.StayWorth}",
+            $"after one more observation, {Seeds * SeenEach} times: children other than the one seen whose company among the others changes, without points for what stands / with {Candidates.StayWorth}",
             $"{100.0 * changed[0] / children:0.0} % / {100.0 * changed[1] / children:0.0} %",
             "fewer than 4 %"
         );
@@ -77,6 +79,7 @@ internal static class StayBench
 
     private static GroupingResult Formed(GroupingBrief brief) => Grouper.Form(ProblemOf(brief));
 
-    private static HashSet<ChildId> CompanyOf(ChildId child, IReadOnlyList<FormedGroup> groups) =>
-        [.. groups.FirstOrDefault(g => g.Children.Contains(child))?.Children.Where(c => c != child) ?? []];
+    // Who sees the one that was seen leave has not changed company for that.
+    private static HashSet<ChildId> CompanyOf(ChildId child, ChildId seen, IReadOnlyList<FormedGroup> groups) =>
+        [.. groups.FirstOrDefault(g => g.Children.Contains(child))?.Children.Where(c => c != child && c != seen) ?? []];
 }
