@@ -36,7 +36,8 @@ const keep = useMutation({
     <h2 id="own-head">Numbers of the class’s own</h2>
     <p class="soft">
       A mark rests on how often children in general show what they have, seem to have what they lack, and learn what
-      they are taught. Once enough was seen, this class’s own record can say whether it is different here.
+      they are taught. Once enough was seen, this class’s own record, with that of the school’s other classes behind it,
+      can say whether it is different here.
     </p>
     <button v-if="!asked" type="button" class="button" @click="asked = true">Look at the record</button>
     <p v-else-if="error" class="warn" role="alert">{{ error.message }}</p>
