@@ -4,7 +4,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace Fobble.Server.Hosting;
 
 /// <summary>
-/// Turns what was thrown into what is answered: a refusal into its sentences by field, something changed meanwhile into 409 with what has changed, anything else
+/// Turns what was thrown into what is answered: a refusal into its sentences by field, something changed meanwhile into 409 with what has changed, what cannot be read into its field, anything else
 /// into 500 with a number that stands in the log.
 /// </summary>
 internal sealed partial class Problems(ILogger<Problems> log, IProblemDetailsService answers) : IExceptionHandler
@@ -38,7 +38,7 @@ internal sealed partial class Problems(ILogger<Problems> log, IProblemDetailsSer
                 Detail = $"{changed.Message} Nothing of yours was changed: look at it again.",
                 Extensions = { ["changes"] = changed.Changes },
             },
-            BadHttpRequestException bad => new ProblemDetails { Status = bad.StatusCode, Title = "Bad request" },
+            BadHttpRequestException bad => Unreadable.Of(bad),
             _ => Fault(exception),
         };
         httpContext.Response.StatusCode = problem.Status!.Value;

@@ -99,10 +99,13 @@ public static class Setup
             json.RespectRequiredConstructorParameters = true;
             json.Converters.Add(new JsonStringEnumConverter());
         });
-        services.AddProblemDetails();
+        services.AddProblemDetails(options =>
+            options.CustomizeProblemDetails = context =>
+                context.ProblemDetails.Detail ??= context.ProblemDetails.Status == StatusCodes.Status400BadRequest ? Unreadable.Anything : null
+        );
         services.AddExceptionHandler<Problems>();
         services.AddSignalR().AddJsonProtocol(options => options.PayloadSerializerOptions.Converters.Add(new JsonStringEnumConverter()));
-        services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = false);
+        services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
         services.AddOpenApi(OpenApiShape.Configure);
         services.AddResponseCompression(options => options.EnableForHttps = true);
     }

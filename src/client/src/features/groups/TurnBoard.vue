@@ -58,7 +58,8 @@ const lockedAt = (place: string) =>
         Ask again for {{ part.name }} only
       </button>
     </div>
-    <p v-if="!proposal && part?.again" class="again">{{ part.again }}</p>
+    <p v-if="!proposal && board.ask.isPending.value" class="soft" role="status">Looking for the best groups…</p>
+    <p v-else-if="!proposal && part?.again" class="again">{{ part.again }}</p>
     <p v-if="proposal" class="verdict" role="status">
       <b>Proposal. </b>{{ moved ? 'Changed by hand.' : proposal.verdict }}
       <span v-if="editable && !picked && formed" class="soft">
@@ -144,7 +145,7 @@ const lockedAt = (place: string) =>
     </div>
 
     <section v-if="proposal?.unplaced.length && !proposal.conflict.length" class="ruled block">
-      <h2>{{ heading ? `In no group on ${part?.name}` : 'In no group this time' }}</h2>
+      <h2>{{ heading ? `In no group, ${part?.name}` : 'In no group this time' }}</h2>
       <ul class="in-columns">
         <li v-for="child in proposal.unplaced" :key="child.id">
           <button v-if="editable" type="button" class="name said" @click="board.pick(child)">{{ child.name }}</button><b
