@@ -188,5 +188,5 @@ internal sealed class ColumnSearch
                 .OrderBy(g => g.Slot),
         ]);
 
-    private GroupingResult ResultOf(IReadOnlyList<FormedGroup> groups) => Grouper.ResultOf(_problem, DaysApart.Arranged(_problem, groups));
+    private GroupingResult ResultOf(IReadOnlyList<FormedGroup> groups) => Grouper.ResultOf(_problem, PlaceChoice.Of(_problem, groups));
 }

@@ -213,7 +213,7 @@ public static class Grouper
             return null;
         }
 
-        var result = ResultOf(whole, DaysApart.Arranged(whole, model.Read(solver.BooleanValue)));
+        var result = ResultOf(whole, PlaceChoice.Of(whole, model.Read(solver.BooleanValue)));
         return status == CpSolverStatus.Optimal ? result with { ProvenBest = true } : result with { Bound = model.BoundFrom(solver.BestObjectiveBound) };
     }
 

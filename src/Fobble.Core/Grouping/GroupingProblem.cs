@@ -108,6 +108,9 @@ public sealed record GroupingProblem(
     /// <summary>Groups that stay exactly as they are, right or wrong: their places and children are taken.</summary>
     public IReadOnlyList<FormedGroup> Fixed { get; init; } = [];
 
+    /// <summary>Groups that are planned for these places and may change: what comes out as it stands keeps its place where nothing speaks against it.</summary>
+    public IReadOnlyList<FormedGroup> Standing { get; init; } = [];
+
     /// <summary>Sets found before; a new one gives another aim, or none, to at least <see cref="LeastUnlike"/> of the children of each.</summary>
     public IReadOnlyList<IReadOnlyList<FormedGroup>> Unlike { get; init; } = [];
 

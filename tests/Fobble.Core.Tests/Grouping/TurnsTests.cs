@@ -133,6 +133,36 @@ public class TurnsTests
     }
 
     [Fact]
+    public void What_comes_out_as_it_stands_keeps_its_place_unless_something_speaks_against_it()
+    {
+        Candidate Child(int id, SkillId skill) =>
+            new(new(id), new Dictionary<SkillId, Worth> { [skill] = new(60, 0, 0) }, 0, new HashSet<int>(), new Dictionary<SkillId, string>());
+        Candidate[] children = [.. Enumerable.Range(1, 8).Select(i => Child(i, i < 5 ? See : Say))];
+        GroupingProblem problem = new(children, GroupSlot.InARow(3), new(), []);
+        int PlaceOf(GroupingProblem asked, SkillId skill) => Grouper.Form(asked).Groups.Single(g => g.Skill == skill).Slot;
+
+        // Two that changed places, and one that has lost a child and gone to the place that is free.
+        foreach (var (see, say) in new[] { (0, 1), (1, 0), (2, 0), (1, 2) })
+        {
+            var standing = problem with { Standing = [Group(See, see, 1, 2, 3, 9), Group(Say, say, 5, 6, 7, 8)] };
+            (PlaceOf(standing, See), PlaceOf(standing, Say)).ShouldBe((see, say));
+        }
+
+        // Another skill, mostly others, or a seat that was asked for: nothing to stay for.
+        var before = PlaceOf(problem, See);
+        PlaceOf(problem with { Standing = [Group(See, 2, 1, 9, 10, 11)] }, See).ShouldBe(before);
+        PlaceOf(
+                problem with
+                {
+                    Standing = [Group(See, 2, 1, 2, 3, 4)],
+                    Rules = new() { Wishes = [new SeatWish(new(1), 1)] },
+                },
+                See
+            )
+            .ShouldBe(1);
+    }
+
+    [Fact]
     public void A_group_that_is_planned_stays_for_a_few_points_and_goes_for_more()
     {
         GroupingBrief Planned(params SkillId[] aims) => Brief(1) with { Planned = aims.Select(a => (new ChildId(1), a)).ToHashSet() };

@@ -195,6 +195,14 @@ internal sealed class WeekGroups(WeekFacts facts)
             Brief.MetLately
         )
         {
+            Standing =
+            [
+                .. Coming.Select(s => new FormedGroup(
+                    new SkillId(s.Skill),
+                    IndexOf(s.SlotId, s.Day),
+                    [.. s.Members.Select(m => new ChildId(m.ChildId)).Order()]
+                )),
+            ],
             Fixed = Formed([.. ask.Kept.Select(g => g with { Children = [.. g.Children.Except(ask.Without)] })]),
         };
     }
