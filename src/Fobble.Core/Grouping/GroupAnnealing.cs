@@ -3,7 +3,7 @@ using Fobble.Core.Numbers;
 namespace Fobble.Core.Grouping;
 
 /// <summary>
-/// A good set of groups within some milliseconds, where places are all alike and nothing is asked of them but the rules: simulated annealing (Kirkpatrick, Gelatt
+/// A good set of groups within some milliseconds, as if places were all alike and nothing were asked but the rules: simulated annealing (Kirkpatrick, Gelatt
 /// and Vecchi 1983), counted in steps and from a fixed seed. It proves nothing; what it finds is where the proof begins.
 /// </summary>
 internal sealed class GroupAnnealing
