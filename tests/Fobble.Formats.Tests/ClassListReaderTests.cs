@@ -1,4 +1,5 @@
 using System.Text;
+using Fobble.Core.People;
 using Fobble.Formats.ClassLists;
 
 namespace Fobble.Formats.Tests;
@@ -15,7 +16,7 @@ public class ClassListReaderTests
         reading.Faults.ShouldBeEmpty();
         reading.CanBeTaken.ShouldBeTrue();
         reading.Children.Count.ShouldBe(14);
-        reading.Children[0].ShouldBe(new(2, "Amina", "Yusuf", new DateOnly(2021, 11, 3)));
+        reading.Children[0].ShouldBe(new(2, "Amina", "Yusuf", new DateOnly(2021, 11, 3), null));
         reading.Children[8].FamilyName.ShouldBe("Bellamy-Okoye");
     }
 
@@ -49,7 +50,7 @@ public class ClassListReaderTests
         reading.Faults[0].Reason.ShouldBe("The first name is missing.");
         reading.Faults[1].Reason.ShouldContain("22 of January");
         reading.Faults[2].Reason.ShouldContain("future");
-        reading.Faults[3].Reason.ShouldBe("Amina yusuf is on line 2 already.");
+        reading.Faults[3].Reason.ShouldBe("Amina yusuf is on line 2 already. If they are two children, give each a mark.");
         reading.Faults[4].Reason.ShouldContain("5 fields, the heading 3");
     }
 
@@ -104,12 +105,23 @@ public class ClassListReaderTests
     [Fact]
     public void The_same_name_is_one_child_however_its_accents_are_encoded()
     {
-        ClassListReader.Same("zoe\u0308  Ok").ShouldBe(ClassListReader.Same("Zoë Ok"));
+        ShortNames.Same("zoe\u0308  Ok").ShouldBe(ShortNames.Same("Zoë Ok"));
         Read("Name\nZoë Ok\nZoe\u0308 Ok").Faults.ShouldHaveSingleItem().Row.ShouldBe(3);
     }
 
     [Fact]
     public void Two_children_may_share_a_name_if_their_birthdays_differ() => Read("Name,Born\nAda Ok,2021-01-30\nAda Ok,2021-05-02").CanBeTaken.ShouldBeTrue();
+
+    [Fact]
+    public void Two_children_of_one_name_are_two_once_each_has_a_mark_in_the_file_or_given_after()
+    {
+        Read("Name,Mark\nAna Silva,B\nAna Silva,R").Children.Select(c => c.Mark).ShouldBe(["B", "R"]);
+        var twice = Encoding.UTF8.GetBytes("Name\nAna Silva\nAna Silva\n");
+        ClassListReader.Read(twice, Today).Faults.ShouldHaveSingleItem().Reason.ShouldContain("give each a mark");
+        ClassListReader.Read(twice, Today, new Dictionary<int, string> { [2] = "B", [3] = "b" }).CanBeTaken.ShouldBeFalse();
+        ClassListReader.Read(twice, Today, new Dictionary<int, string> { [3] = "R" }).CanBeTaken.ShouldBeTrue();
+        ClassListReader.Read(twice, Today, new Dictionary<int, string> { [3] = "the one who is tall" }).Faults.ShouldHaveSingleItem().Row.ShouldBe(3);
+    }
 
     private static ClassListReading Read(string text) => ClassListReader.Read(Encoding.UTF8.GetBytes(text), Today);
 

@@ -280,6 +280,9 @@ namespace Fobble.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Mark")
+                        .HasColumnType("TEXT");
+
                     b.Property<bool>("NeedsAdultNear")
                         .HasColumnType("INTEGER");
 

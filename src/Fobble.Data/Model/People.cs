@@ -130,6 +130,9 @@ public sealed class Child
 
     public DateOnly? Born { get; set; }
 
+    /// <summary>Tells it from a child of the same name in the class: a letter or two, never a description of a child.</summary>
+    public string? Mark { get; set; }
+
     /// <summary>The family has agreed that what the child makes may be photographed.</summary>
     public bool PhotosAllowed { get; set; }
 

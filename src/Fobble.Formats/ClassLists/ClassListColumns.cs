@@ -1,7 +1,7 @@
 namespace Fobble.Formats.ClassLists;
 
 /// <summary>Finds the columns by their headings, whatever their order and however they are usually called.</summary>
-internal sealed record ClassListColumns(int? Given, int? Family, int? Full, int? Born, IReadOnlyList<string> Headings)
+internal sealed record ClassListColumns(int? Given, int? Family, int? Full, int? Born, int? Mark, IReadOnlyList<string> Headings)
 {
     private static readonly string[] GivenNames =
     [
@@ -47,6 +47,8 @@ internal sealed record ClassListColumns(int? Given, int? Family, int? Full, int?
         "fecha de nacimiento",
     ];
 
+    private static readonly string[] Marks = ["mark", "short mark", "tell apart by"];
+
     public static string Usual => "“First name” and “Last name”, or “Name”";
 
     public bool HasNames => Given is not null || Full is not null;
@@ -59,7 +61,7 @@ internal sealed record ClassListColumns(int? Given, int? Family, int? Full, int?
             return index < 0 ? null : index;
         }
 
-        return new ClassListColumns(At(GivenNames), At(FamilyNames), At(FullNames), At(BirthDates), headings);
+        return new ClassListColumns(At(GivenNames), At(FamilyNames), At(FullNames), At(BirthDates), At(Marks), headings);
     }
 
     public string? Heading(int? column) => column is { } index ? Headings[index] : null;

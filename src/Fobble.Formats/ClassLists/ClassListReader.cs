@@ -1,4 +1,4 @@
-using System.Text;
+using Fobble.Core.People;
 using Fobble.Formats.Csv;
 
 namespace Fobble.Formats.ClassLists;
@@ -13,7 +13,8 @@ public static class ClassListReader
     private const int OldestYears = 13;
 
     /// <param name="today">Birth dates must lie before it, and not by more than thirteen years.</param>
-    public static ClassListReading Read(byte[] file, DateOnly today)
+    /// <param name="marks">By line of the file: marks that children were given after it was read once; they go before those of the file.</param>
+    public static ClassListReading Read(byte[] file, DateOnly today, IReadOnlyDictionary<int, string>? marks = null)
     {
         ArgumentNullException.ThrowIfNull(file);
         var table = CsvTable.Read(file);
@@ -42,8 +43,15 @@ public static class ClassListReader
             notes.Add(note);
         }
 
-        List<ClassListChild> children = [.. rows.Skip(1).Select(row => Child(row, columns, dates, today, faults)).OfType<ClassListChild>()];
-        foreach (var twice in children.GroupBy(c => (Same(c.GivenName), Same(c.FamilyName), c.Born)).Where(g => g.Count() > 1))
+        List<ClassListChild> children =
+        [
+            .. rows.Skip(1).Select(row => Child(row, columns, dates, today, marks?.GetValueOrDefault(row.Line), faults)).OfType<ClassListChild>(),
+        ];
+        foreach (
+            var twice in children
+                .GroupBy(c => (ShortNames.Same(c.GivenName), ShortNames.Same(c.FamilyName), c.Born, ShortNames.Same(c.Mark ?? "")))
+                .Where(g => g.Count() > 1)
+        )
         {
             faults.AddRange(
                 twice
@@ -51,7 +59,11 @@ public static class ClassListReader
                     .Select(c => new FileFault(
                         c.Row,
                         columns.Heading(columns.Given ?? columns.Full),
-                        $"{c.GivenName} {c.FamilyName} is on line {twice.First().Row} already.".Replace("  ", " ", StringComparison.Ordinal)
+                        $"{c.GivenName} {c.FamilyName} is on line {twice.First().Row} already. If they are two children, give each a mark.".Replace(
+                            "  ",
+                            " ",
+                            StringComparison.Ordinal
+                        )
                     ))
             );
         }
@@ -69,10 +81,6 @@ public static class ClassListReader
         return new(children, [.. faults.OrderBy(f => f.Row)], notes);
     }
 
-    /// <summary>Names are the same when they differ in case, spaces or the way accents are encoded only.</summary>
-    public static string Same(string name) =>
-        string.Join(' ', name.Normalize(NormalizationForm.FormKC).ToUpperInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries));
-
     private static string Field((int Line, IReadOnlyList<string> Fields) row, int? column) =>
         column is { } index && index < row.Fields.Count ? row.Fields[index].Trim() : "";
 
@@ -81,6 +89,7 @@ public static class ClassListReader
         ClassListColumns columns,
         BirthDates dates,
         DateOnly today,
+        string? marked,
         List<FileFault> faults
     )
     {
@@ -113,6 +122,14 @@ public static class ClassListReader
             faults.Add(new(row.Line, nameColumn, "The name runs over a line end or holds a hidden character."));
         }
 
+        var mark = (marked ?? Field(row, columns.Mark)).Trim();
+        if (mark.Length > ShortNames.LongestMark || mark.Any(char.IsControl))
+        {
+            faults.Add(
+                new(row.Line, columns.Heading(columns.Mark), $"A mark has {ShortNames.LongestMark} letters at the most: it only tells two names apart.")
+            );
+        }
+
         DateOnly? born = null;
         var birth = Field(row, columns.Born);
         if (birth.Length > 0)
@@ -129,7 +146,7 @@ public static class ClassListReader
             }
         }
 
-        return faults.Count > before ? null : new ClassListChild(row.Line, given, family, born);
+        return faults.Count > before ? null : new ClassListChild(row.Line, given, family, born, mark.Length == 0 ? null : mark);
     }
 
     // "Okafor, Ada" or "Ada Okafor"; a single word is a first name.

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
+using Fobble.Core.People;
 using Fobble.Core.Skills;
 using Fobble.Formats.Csv;
 using Fobble.Formats.SkillMaps;
@@ -40,7 +41,7 @@ public static class ObservationCsv
                 (IReadOnlyList<string>)
                     [
                         $"{l.Id}",
-                        Guarded(l.Child),
+                        Guarded(ShortNames.Typed(l.Child)),
                         l.Skill.Value,
                         map.Has(l.Skill) ? map[l.Skill].Short : "",
                         l.Day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
@@ -81,7 +82,7 @@ public static class ObservationCsv
             );
         }
 
-        var known = children.ToDictionary(c => c, c => c, StringComparer.CurrentCultureIgnoreCase);
+        var known = children.ToDictionary(ShortNames.Same);
         var byName = map
             .All.GroupBy(s => s.Short, StringComparer.OrdinalIgnoreCase)
             .Where(g => g.Count() == 1)
@@ -104,7 +105,7 @@ public static class ObservationCsv
             var child = Text("Child");
             Check(
                 "Child",
-                known.ContainsKey(child),
+                known.ContainsKey(ShortNames.Same(child)),
                 child.Length == 0 ? "The child’s name is missing." : $"There is no “{child}” in this class; names are written as Fobble shows them."
             );
             var named = Text("Skill");
@@ -139,13 +140,16 @@ public static class ObservationCsv
 
             id =
                 id == default
-                    ? NameUuid.Of(NameUuid.Url, $"urn:fobble:observation|{child}|{skill!.Id}|{day:O}|{time:O}|{support}|{Text("Numbers")}|{Text("Note")}")
+                    ? NameUuid.Of(
+                        NameUuid.Url,
+                        $"urn:fobble:observation|{ShortNames.Typed(child)}|{skill!.Id}|{day:O}|{time:O}|{support}|{Text("Numbers")}|{Text("Note")}"
+                    )
                     : id;
             Check("Id", ids.TryAdd(id, row.Line), $"The same observation stands in line {ids.GetValueOrDefault(id)}.");
             lines.Add(
                 new(
                     id,
-                    known[child],
+                    known[ShortNames.Same(child)],
                     skill!.Id,
                     zone.At(day, time),
                     day,

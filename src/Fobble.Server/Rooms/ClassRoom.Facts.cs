@@ -27,10 +27,12 @@ internal sealed partial class ClassRoom
     public Task<IReadOnlyList<ChildName>> ChildrenAsync(CancellationToken stop) => OnceAsync(nameof(ChildrenAsync), async () =>
         {
             var rows = await ChildRowsAsync(stop);
-            var names = ShortNames.Of([.. rows.Select(c => (c.GivenName, c.FamilyName))]);
+            var names = ShortNames.Of([.. rows.Select(Listed)]);
             return (IReadOnlyList<ChildName>)
                 [.. rows.Zip(names, (c, name) => new ChildName(c.Id, name)).OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase)];
         });
+
+    public static ListedName Listed(Child child) => new(child.GivenName, child.FamilyName, child.Mark, child.Born);
 
     /// <summary>The class's children as they are kept.</summary>
     public Task<IReadOnlyList<Child>> ChildRowsAsync(CancellationToken stop) =>

@@ -38,6 +38,8 @@ public sealed record ChildView(
     int Id,
     string Name,
     DateOnly? Born,
+    string? Mark,
+    bool SharesName,
     bool PhotosAllowed,
     int? CheckId,
     DateTimeOffset? CheckedAt,
@@ -54,5 +56,8 @@ public sealed record ChildView(
     IReadOnlyList<SeenOnce> Seen,
     int SeenInAll
 );
+
+/// <param name="Mark">A letter or two; nothing takes it away.</param>
+public sealed record ChildMark(string? Mark);
 
 public sealed record PhotosAllowed(bool Allowed);

@@ -1,6 +1,7 @@
 using Fobble.Core.Activities;
 using Fobble.Core.Evidence;
 using Fobble.Core.GuessJar;
+using Fobble.Core.People;
 using Fobble.Core.Portraits;
 using Fobble.Core.Skills;
 using Fobble.Server.Hosting;
@@ -22,6 +23,7 @@ internal sealed class ChildPageFeature : IFeature
         ofClass.MapGet("/children/{childId:int}", GetAsync);
         ofClass.MapGet("/children/{childId:int}/observations", ObservationsAsync);
         ofClass.MapPut("/children/{childId:int}/photos-allowed", AllowPhotosAsync).RequireAuthorization(Policies.Lead);
+        ofClass.MapPut("/children/{childId:int}/mark", MarkAsync).RequireAuthorization(Policies.Lead);
     }
 
     private static async Task<Results<Ok<ChildView>, NotFound>> GetAsync(ClassRoom room, ChildId childId, CancellationToken stop)
@@ -51,6 +53,8 @@ internal sealed class ChildPageFeature : IFeature
                 id,
                 named.Name,
                 child.Born,
+                child.Mark,
+                ShortNames.AlikeTo(ClassRoom.Listed(child), [.. (await room.ChildRowsAsync(stop)).Select(ClassRoom.Listed)]).Count > 1,
                 child.PhotosAllowed,
                 check?.Id,
                 check?.EndedAt,
@@ -127,6 +131,31 @@ internal sealed class ChildPageFeature : IFeature
 
                 return true;
             },
+            stop
+        );
+        return found ? TypedResults.NoContent() : TypedResults.NotFound();
+    }
+
+    /// <summary>What tells the child from another of the same name, everywhere.</summary>
+    private static async Task<Results<NoContent, NotFound>> MarkAsync(
+        ClassRoom room,
+        ChildId childId,
+        ChildMark request,
+        Decisions decisions,
+        CancellationToken stop
+    )
+    {
+        var mark = request.Mark?.Trim() is { Length: > 0 } given ? given : null;
+        RefusedException.Unless(
+            mark is null || (mark.Length <= ShortNames.LongestMark && !mark.Any(char.IsControl)),
+            "mark",
+            $"A mark has {ShortNames.LongestMark} letters at the most: it only tells two names apart."
+        );
+        var found = await decisions.DecideAsync(
+            async db =>
+                await db
+                    .Children.Where(c => c.Id == childId.Value && c.ClassId == room.Id.Value)
+                    .ExecuteUpdateAsync(c => c.SetProperty(x => x.Mark, mark), stop) > 0,
             stop
         );
         return found ? TypedResults.NoContent() : TypedResults.NotFound();

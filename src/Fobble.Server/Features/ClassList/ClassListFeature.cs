@@ -1,3 +1,5 @@
+using System.Globalization;
+using Fobble.Core.People;
 using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Formats.ClassLists;
@@ -5,12 +7,16 @@ using Fobble.Formats.Csv;
 using Fobble.Server.Hosting;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.ClassList;
 
 /// <param name="Already">A child of this name is in the class; this line is left out.</param>
-public sealed record ListedChild(int Row, string GivenName, string FamilyName, DateOnly? Born, bool Already);
+/// <param name="Mark">Tells it from a child of the same name.</param>
+/// <param name="Name">As everybody will see it.</param>
+/// <param name="Shared">Another child has the same whole name: a mark tells them apart best.</param>
+public sealed record ListedChild(int Row, string GivenName, string FamilyName, DateOnly? Born, bool Already, string? Mark, string Name, bool Shared);
 
 /// <summary>What would happen if the file were taken.</summary>
 public sealed record ClassListPreview(
@@ -39,14 +45,20 @@ internal sealed class ClassListFeature : IFeature
     private static async Task<Ok<IReadOnlyList<ChildName>>> ChildrenAsync(ClassRoom room, CancellationToken stop) =>
         TypedResults.Ok(await room.ChildrenAsync(stop));
 
-    private static async Task<Results<Ok<ClassListPreview>, ProblemHttpResult>> PreviewAsync(ClassRoom room, HttpRequest request, CancellationToken stop) =>
+    private static async Task<Results<Ok<ClassListPreview>, ProblemHttpResult>> PreviewAsync(
+        ClassRoom room,
+        HttpRequest request,
+        [FromQuery] string[]? mark,
+        CancellationToken stop
+    ) =>
         await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file
-            ? TypedResults.Ok(await PreviewOfAsync(room.Db, room, file, stop))
+            ? TypedResults.Ok(await PreviewOfAsync(room.Db, room, file, mark, stop))
             : UploadedFile.TooLarge("a class list", LargestFile);
 
     private static async Task<Results<Ok<ClassListTaken>, UnprocessableEntity<ClassListPreview>, ProblemHttpResult>> TakeAsync(
         ClassRoom room,
         HttpRequest request,
+        [FromQuery] string[]? mark,
         Decisions decisions,
         CancellationToken stop
     )
@@ -60,7 +72,7 @@ internal sealed class ClassListFeature : IFeature
         var preview = await decisions.DecideAsync(
             async db =>
             {
-                var seen = await PreviewOfAsync(db, room, file, stop);
+                var seen = await PreviewOfAsync(db, room, file, mark, stop);
                 db.Children.AddRange(
                     seen.Children.Where(c => seen.CanBeTaken && !c.Already)
                         .Select(c => new Child
@@ -69,6 +81,7 @@ internal sealed class ClassListFeature : IFeature
                             GivenName = c.GivenName,
                             FamilyName = c.FamilyName,
                             Born = c.Born,
+                            Mark = c.Mark,
                         })
                 );
                 return seen;
@@ -80,25 +93,51 @@ internal sealed class ClassListFeature : IFeature
             : TypedResults.UnprocessableEntity(preview);
     }
 
-    private static async Task<ClassListPreview> PreviewOfAsync(FobbleDb db, ClassRoom room, byte[] file, CancellationToken stop)
+    private static async Task<ClassListPreview> PreviewOfAsync(FobbleDb db, ClassRoom room, byte[] file, string[]? marks, CancellationToken stop)
     {
-        var reading = ClassListReader.Read(file, room.Today);
-        var there = await db
-            .Children.Where(c => c.ClassId == room.Id.Value)
-            .Select(c => new
-            {
-                c.GivenName,
-                c.FamilyName,
-                c.Born,
-            })
-            .ToListAsync(stop);
-        bool IsThere(ClassListChild child) =>
-            there.Any(t =>
-                ClassListReader.Same(t.GivenName) == ClassListReader.Same(child.GivenName)
-                && ClassListReader.Same(t.FamilyName) == ClassListReader.Same(child.FamilyName)
-                && (t.Born is null || child.Born is null || t.Born == child.Born)
-            );
-        List<ListedChild> children = [.. reading.Children.Select(c => new ListedChild(c.Row, c.GivenName, c.FamilyName, c.Born, IsThere(c)))];
+        var reading = ClassListReader.Read(file, room.Today, MarksOf(marks));
+        List<ListedName> there = [.. (await db.Children.Where(c => c.ClassId == room.Id.Value).OrderBy(c => c.Id).ToListAsync(stop)).Select(ClassRoom.Listed)];
+        var read = reading.Children.Select(c => (Child: c, c.Listed, Already: there.Any(t => IsOne(c.Listed, t)))).ToList();
+        List<ListedName> together = [.. there, .. read.Where(c => !c.Already).Select(c => c.Listed)];
+        var names = ShortNames.Of(together);
+        string NameOf(ListedName listed, bool already) => names[together.FindIndex(c => already ? IsOne(listed, c) : ReferenceEquals(c, listed))];
+        List<ListedChild> children =
+        [
+            .. read.Select(c => new ListedChild(
+                c.Child.Row,
+                c.Child.GivenName,
+                c.Child.FamilyName,
+                c.Child.Born,
+                c.Already,
+                c.Child.Mark,
+                NameOf(c.Listed, c.Already),
+                ShortNames.AlikeTo(c.Listed, together).Count > 1
+            )),
+        ];
         return new(children, reading.Faults, reading.Notes, children.Count(c => !c.Already), reading.CanBeTaken);
+    }
+
+    // A mark that nobody there has says that it is another child of the same name.
+    private static bool IsOne(ListedName read, ListedName there) =>
+        ShortNames.AlikeTo(read, [there]).Count > 0
+        && (there.Born is null || read.Born is null || there.Born == read.Born)
+        && (read.Mark is null || ShortNames.Same(read.Mark) == ShortNames.Same(there.Mark ?? ""));
+
+    // “3:B” for the child in line 3 of the file.
+    private static Dictionary<int, string> MarksOf(string[]? marks)
+    {
+        Dictionary<int, string> byLine = [];
+        foreach (var mark in marks ?? [])
+        {
+            var colon = mark.IndexOf(':', StringComparison.Ordinal);
+            RefusedException.Unless(
+                colon > 0 && int.TryParse(mark[..colon], NumberStyles.None, CultureInfo.InvariantCulture, out _),
+                "mark",
+                $"“{mark}” is no mark: write the line of the file, a colon, and the mark, like 3:B."
+            );
+            byLine[int.Parse(mark[..colon], CultureInfo.InvariantCulture)] = mark[(colon + 1)..];
+        }
+
+        return byLine;
     }
 }

@@ -205,8 +205,7 @@ internal static class LookingBackEndpoints
     private static async Task<Dictionary<int, string>> FirstNamesAsync(ClassRoom room, CancellationToken stop)
     {
         var children = await room.ChildRowsAsync(stop);
-        var apart = Core.People.ShortNames.Of([.. children.Select(c => (c.GivenName, c.FamilyName))]);
-        return children.Zip(apart).ToDictionary(p => p.First.Id, p => children.Count(c => c.GivenName == p.First.GivenName) > 1 ? p.Second : p.First.GivenName);
+        return children.Zip(Core.People.ShortNames.FirstOf([.. children.Select(ClassRoom.Listed)])).ToDictionary(p => p.First.Id, p => p.Second);
     }
 
     private static async Task<List<(Data.Model.GroupSession Session, GroupOutcome Outcome, IReadOnlyList<ChildId> Away, GroupNames Names)>> OutcomesAsync(

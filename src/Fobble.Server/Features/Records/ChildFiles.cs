@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Security.Claims;
 using Fobble.Core.Evidence;
+using Fobble.Core.People;
 using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Data.Model;
@@ -192,14 +193,21 @@ internal static class ChildFiles
         }
 
         var (given, family) = (file.Child.GivenName.Trim(), file.Child.FamilyName.Trim());
-        var joins = await db.Children.FirstOrDefaultAsync(
-            c =>
-                c.ClassId == room.Id.Value
-                && c.GivenName == given
-                && c.FamilyName == family
-                && (c.Born == file.Child.Born || c.Born == null || file.Child.Born == null),
-            stop
-        );
+        ListedName read = new(given, family, Born: file.Child.Born);
+        var alike = (await db.Children.Where(c => c.ClassId == room.Id.Value).OrderBy(c => c.Id).ToListAsync(stop))
+            .Where(c => ShortNames.AlikeTo(read, [ClassRoom.Listed(c)]).Count > 0)
+            .Where(c => c.Born == read.Born || c.Born is null || read.Born is null)
+            .ToList();
+        var sure = alike.Where(c => c.Born is not null && c.Born == read.Born).ToList();
+        var joins = sure.Count == 1 ? sure[0] : alike.FirstOrDefault();
+        if (sure.Count != 1 && alike.Count > 1)
+        {
+            // A record must not be given to the wrong child of two.
+            var reason =
+                $"There are {Words.Number(alike.Count)} children called {read.Given} {read.Family} in this class, and nothing says whose file this is.";
+            return (null, null, new($"{given} {family}".Trim(), file.From.School, file.From.Class, file.Made, 0, 0, 0, null, [reason], false));
+        }
+
         var known = await RecordsFeature.KnownAsync(file.Observations.Select(o => IdHere(room, o.Id)), db, stop);
         return (
             file,

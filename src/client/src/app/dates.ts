@@ -35,6 +35,7 @@ export const shortDay = format({ weekday: 'short', day: 'numeric', month: 'short
 export const shortMonth = format({ month: 'short' })
 export const dayOfMonth = format({ day: 'numeric' })
 export const fullDay = format({ weekday: 'long', day: 'numeric', month: 'long' })
+export const birthDay = format({ day: 'numeric', month: 'short', year: 'numeric' })
 
 /** 09:40:00 as 9:40. */
 export const clock = (time: string) => time.slice(0, 5).replace(/^0/, '')

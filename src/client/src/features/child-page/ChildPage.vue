@@ -68,6 +68,16 @@ async function allowPhotos(allowed: boolean) {
   }
   await queries.invalidateQueries()
 }
+async function giveMark(mark: string) {
+  try {
+    await take(
+      api.PUT('/api/classes/{classId}/children/{childId}/mark', { params: { path: path.value }, body: { mark } }),
+    )
+  } catch (problem) {
+    sayError(problem)
+  }
+  await queries.invalidateQueries()
+}
 const withPhotos = ref(false)
 const familyPage = computed(
   () =>
@@ -209,6 +219,23 @@ const familyPage = computed(
             <h2>Guess jar</h2>
             <ErrorLine :errors="child.jars.map((j) => j.error)" />
             <p class="small soft">Over the line: too many; under it: too few.</p>
+          </section>
+
+          <section v-if="leads && child.sharesName" class="ruled">
+            <h2>Two of one name</h2>
+            <label class="check"
+              >Told apart by
+              <input
+                class="box"
+                maxlength="12"
+                size="6"
+                :value="child.mark ?? ''"
+                @change="giveMark(($event.target as HTMLInputElement).value)"
+              />
+            </label>
+            <p class="small soft">
+              A letter or two, nothing that says what a child is like. Without it, the birthday does.
+            </p>
           </section>
 
           <section v-if="leads" class="ruled">

@@ -2,10 +2,11 @@
 import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
+import { birthDay } from '@/app/dates'
 import { fileBody } from '@/ui/fileBody'
 import { say, sayError } from '@/ui/notices'
 
@@ -15,7 +16,19 @@ const { classId, current } = useAccount()
 const file = ref<File>()
 const dragging = ref(false)
 
-const request = (sent: File) => fileBody(classId.value, sent, 'text/csv')
+// Marks that tell children of one name apart, by line of the file.
+const marks = ref<Record<number, string>>({})
+const request = (sent: File) => {
+  const body = fileBody(classId.value, sent, 'text/csv')
+  const mark = Object.entries(marks.value).map(([row, letters]) => `${row}:${letters}`)
+  return { ...body, params: { ...body.params, query: { mark } } }
+}
+const shared = computed(() => preview.data.value?.children.filter((c) => c.shared && !c.already) ?? [])
+
+function giveMark(row: number, letters: string) {
+  marks.value = { ...marks.value, [row]: letters.trim() }
+  if (file.value) preview.mutate(file.value)
+}
 
 const preview = useMutation({
   mutationFn: (chosen: File) => take(api.POST('/api/classes/{classId}/class-list/preview', request(chosen))),
@@ -38,6 +51,7 @@ function choose(files: FileList | null | undefined) {
   const chosen = files?.[0]
   if (!chosen) return
   file.value = chosen
+  marks.value = {}
   preview.mutate(chosen)
 }
 </script>
@@ -88,6 +102,29 @@ function choose(files: FileList | null | undefined) {
       </div>
       <p v-for="note in preview.data.value.notes" :key="note" class="note">{{ note }}</p>
 
+      <section v-if="shared.length" class="shared" aria-labelledby="shared-names">
+        <h2 id="shared-names">Children of one name</h2>
+        <p class="soft">
+          A letter or two tells them apart on every list and page: of the second name, the group they sit in, anything
+          but what a child is like. Without one, the birthday does.
+        </p>
+        <label v-for="c in shared" :key="c.row" class="one">
+          <span
+            >Line {{ c.row }}: {{ c.givenName }} {{ c.familyName
+            }}{{ c.born ? `, born ${birthDay(c.born)}` : '' }}</span
+          >
+          <input
+            class="box"
+            maxlength="12"
+            size="6"
+            :value="c.mark ?? ''"
+            :aria-label="`Mark of the child in line ${c.row}`"
+            @change="giveMark(c.row, ($event.target as HTMLInputElement).value)"
+          />
+          <span class="soft">seen as</span> <b class="said">{{ c.name }}</b>
+        </label>
+      </section>
+
       <div v-if="preview.data.value.canBeTaken" class="take">
         <button
           type="button"
@@ -116,7 +153,10 @@ function choose(files: FileList | null | undefined) {
         <Column field="row" header="Line" />
         <Column field="givenName" header="First name" />
         <Column field="familyName" header="Last name" />
-        <Column field="born" header="Born" />
+        <Column header="Born">
+          <template #body="{ data }">{{ data.born ? birthDay(data.born) : '' }}</template>
+        </Column>
+        <Column field="name" header="Seen as" />
         <Column header="">
           <template #body="{ data }">{{ data.already ? 'already in the class' : 'new' }}</template>
         </Column>
@@ -158,6 +198,22 @@ function choose(files: FileList | null | undefined) {
   margin-top: 0.8rem;
   padding-left: 0.9rem;
   border-left: 6px solid var(--line-strong);
+}
+
+.shared {
+  margin-top: 1rem;
+}
+
+.one {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.6rem;
+  margin: 0.4rem 0;
+}
+
+.one > span:first-child {
+  min-width: 18rem;
 }
 
 .take {
