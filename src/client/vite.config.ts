@@ -36,6 +36,11 @@ export default defineConfig({
         // What the clipboard needs on a day without network: who is signed in, the week, the cards, the children.
         runtimeCaching: [
           {
+            urlPattern: ({ url }) => url.pathname.startsWith('/api/fonts/'),
+            handler: 'CacheFirst',
+            options: { cacheName: 'fobble-fonts', cacheableResponse: { statuses: [200] } },
+          },
+          {
             urlPattern: ({ url }) =>
               /^\/api\/(account|classes\/\d+\/(weeks\/[\d-]+|days\/[\d-]+|sessions\/\d+|clipboard|children))\/?$/.test(
                 url.pathname,

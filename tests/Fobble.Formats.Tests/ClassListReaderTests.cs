@@ -123,6 +123,13 @@ public class ClassListReaderTests
         ClassListReader.Read(twice, Today, new Dictionary<int, string> { [3] = "the one who is tall" }).Faults.ShouldHaveSingleItem().Row.ShouldBe(3);
     }
 
+    [Fact]
+    public void A_letter_that_cannot_be_printed_is_asked_about_and_names_of_all_scripts_are_taken()
+    {
+        Read("Name\nAna 🦄").Faults.ShouldHaveSingleItem().Reason.ShouldBe("No font at hand has “🦄”: write the name here as it may be printed.");
+        Read("First name,Last name\nمريم,الخطيب\n山田,太郎\nශ්‍රී,පෙරේරා\nกานต์,ศรีสุข").Children.Count.ShouldBe(4);
+    }
+
     private static ClassListReading Read(string text) => ClassListReader.Read(Encoding.UTF8.GetBytes(text), Today);
 
     private static ClassListReading Sample(string name) => ClassListReader.Read(File.ReadAllBytes(Path.Combine(Root(), "samples", name)), Today);

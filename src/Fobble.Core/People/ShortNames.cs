@@ -32,7 +32,7 @@ public static class ShortNames
 
             // “Ada” of the family “O.” is called as “Ada Okafor” is.
             var free = Enumerable.Range(1, children.Count + 1).Select(n => n == 1 ? name : $"{name}{Unbroken}({n})").First(n => taken.Add(Same(n)));
-            names.Add(free);
+            names.Add(Direction.Isolated(free));
         }
 
         return names;
@@ -45,7 +45,7 @@ public static class ShortNames
         bool Alone(ListedName child) =>
             children.Count(c => Same(c.Given) == Same(child.Given)) == 1
             && !children.Zip(names).Any(other => !ReferenceEquals(other.First, child) && Same(other.Second) == Same(child.Given));
-        return [.. children.Zip(names, (child, name) => Alone(child) ? child.Given : name)];
+        return [.. children.Zip(names, (child, name) => Alone(child) ? Direction.Isolated(child.Given) : name)];
     }
 
     /// <summary>Those of the same whole name, the child itself among them: they need a mark each, or birthdays that differ.</summary>
@@ -63,8 +63,8 @@ public static class ShortNames
         return string.Join(' ', string.Concat(seen).ToUpperInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries));
     }
 
-    /// <summary>As it is typed and kept in files: with a usual space before the initial.</summary>
-    public static string Typed(string name) => name.Replace(Unbroken, ' ');
+    /// <summary>As it is typed and kept in files: with a usual space before the initial, and no sign that nobody sees around it.</summary>
+    public static string Typed(string name) => name.Replace(Unbroken, ' ').Trim(Direction.Isolate, Direction.EndOfIsolate);
 
     private static string Grown(ListedName child, IReadOnlyList<ListedName> others)
     {

@@ -1,5 +1,6 @@
 using Fobble.Core.People;
 using Fobble.Formats.Csv;
+using Fobble.Formats.Fonts;
 
 namespace Fobble.Formats.ClassLists;
 
@@ -120,6 +121,12 @@ public static class ClassListReader
         if ((given + family).Any(char.IsControl))
         {
             faults.Add(new(row.Line, nameColumn, "The name runs over a line end or holds a hidden character."));
+        }
+
+        if (NameFonts.Missing($"{given} {family}") is { Count: > 0 } missing)
+        {
+            var letters = Words.List([.. missing.Select(letter => $"“{letter}”")]);
+            faults.Add(new(row.Line, nameColumn, $"No font at hand has {letters}: write the name here as it may be printed."));
         }
 
         var mark = (marked ?? Field(row, columns.Mark)).Trim();

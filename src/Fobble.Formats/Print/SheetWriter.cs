@@ -1,5 +1,6 @@
 using Fobble.Core.Pictures;
 using Fobble.Core.Sheets;
+using Fobble.Formats.Fonts;
 using SkiaSharp;
 
 namespace Fobble.Formats.Print;
@@ -9,7 +10,6 @@ public static class SheetWriter
 {
     private const float Inch = 25.4f;
     private const float PointsPerInch = 72;
-    private static readonly Lazy<SKTypeface> ForChildren = new(LoadFont);
 
     /// <summary>All pages, true to size, with the typeface embedded.</summary>
     public static byte[] Pdf(Sheet sheet, Ink ink)
@@ -81,11 +81,7 @@ public static class SheetWriter
     }
 
     /// <summary>How wide a text is printed, in the unit of its size.</summary>
-    public static double WidthOf(string text, double size)
-    {
-        using var font = Font(size);
-        return font.MeasureText(text);
-    }
+    public static double WidthOf(string text, double size) => TextRun.Of(text).Sum(run => (double)run.WidthAt((float)size));
 
     private static void Draw(SKCanvas canvas, Picture picture, Ink ink, bool textAsText)
     {
@@ -196,30 +192,28 @@ public static class SheetWriter
 
     private static void DrawText(SKCanvas canvas, Shape shape, PrintStyle style, bool textAsText)
     {
-        using var font = Font(shape.Height);
         using SKPaint paint = new() { Color = style.Fill ?? SKColors.Black, IsAntialias = true };
 
+        var (size, runs) = ((float)shape.Height, TextRun.Of(shape.Text!));
+        var x = (float)shape.X - (shape.FromLeft ? 0 : runs.Sum(run => run.WidthAt(size)) / 2);
+
         // The middle of a capital or numeral lies on Y.
-        var x = (float)shape.X - (shape.FromLeft ? 0 : font.MeasureText(shape.Text!) / 2);
-        var baseline = (float)shape.Y + (font.Metrics.CapHeight / 2);
-        if (textAsText)
+        using SKFont usual = new(NameFonts.Usual, size);
+        var baseline = (float)shape.Y + (usual.Metrics.CapHeight / 2);
+        foreach (var run in runs)
         {
-            canvas.DrawText(shape.Text!, x, baseline, SKTextAlign.Left, font, paint);
-        }
-        else
-        {
-            using var outlines = font.GetTextPath(shape.Text!, new SKPoint(x, baseline));
-            canvas.DrawPath(outlines, paint);
+            if (textAsText)
+            {
+                run.Draw(canvas, x, baseline, size, paint);
+            }
+            else
+            {
+                run.DrawOutlines(canvas, x, baseline, size, paint);
+            }
+
+            x += run.WidthAt(size);
         }
     }
-
-    private static SKFont Font(double size) => new(ForChildren.Value, (float)size) { Subpixel = true, LinearMetrics = true };
 
     private static string Number(double number) => number.ToString(System.Globalization.CultureInfo.InvariantCulture);
-
-    private static SKTypeface LoadFont()
-    {
-        using var file = typeof(SheetWriter).Assembly.GetManifestResourceStream("FobbleChild-Regular.ttf")!;
-        return SKTypeface.FromStream(file);
-    }
 }

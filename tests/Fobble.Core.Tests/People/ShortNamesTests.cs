@@ -48,6 +48,13 @@ public class ShortNamesTests
         ShortNames.FirstOf([new("Ada", "Li"), new("Bo", "Li"), new("ada", "Ng")]).Select(ShortNames.Typed).ShouldBe(["Ada L.", "Bo", "ada N."]);
 
     [Fact]
+    public void A_name_that_runs_from_right_to_left_keeps_its_initial_beside_it()
+    {
+        ShortNames.Of([new("مريم", "الخطيب"), new("רבקה", "כהן")]).ShouldBe(["\u2068مريم\u00A0ا.\u2069", "\u2068רבקה\u00A0כ.\u2069"]);
+        Of(("مريم", "الخطيب")).ShouldBe(["مريم ا."]);
+    }
+
+    [Fact]
     public void A_name_and_its_initial_never_part() => ShortNames.Of([new("Maria Ana", "Silva")]).ShouldBe(["Maria Ana\u00A0S."]);
 
     [Fact]

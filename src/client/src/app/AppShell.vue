@@ -5,6 +5,8 @@ import { useAccount, useForget } from './account'
 import { api, take } from './api/client'
 import BeadString from './BeadString.vue'
 import { schoolIsAt } from './dates'
+import { useScripts } from './scripts'
+import { useClassNames } from './useClassNames'
 import { useWeek } from './week'
 import { useArrivals } from '@/features/clipboard/useArrivals'
 import { useDayAhead } from '@/features/clipboard/useDayAhead'
@@ -26,6 +28,8 @@ watch(
 onBeforeUnmount(() => tapsAreOf(undefined))
 useDayAhead()
 useArrivals()
+const names = useClassNames()
+useScripts(computed(() => names.value.map((child) => child.name)))
 watch(current, (own) => own && schoolIsAt(own.locale, own.timeZone), { immediate: true })
 
 const places = computed(() => [

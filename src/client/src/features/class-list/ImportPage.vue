@@ -7,6 +7,7 @@ import { useRouter } from 'vue-router'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { birthDay } from '@/app/dates'
+import { useScripts } from '@/app/scripts'
 import { fileBody } from '@/ui/fileBody'
 import { say, sayError } from '@/ui/notices'
 
@@ -23,7 +24,6 @@ const request = (sent: File) => {
   const mark = Object.entries(marks.value).map(([row, letters]) => `${row}:${letters}`)
   return { ...body, params: { ...body.params, query: { mark } } }
 }
-const shared = computed(() => preview.data.value?.children.filter((c) => c.shared && !c.already) ?? [])
 
 function giveMark(row: number, letters: string) {
   marks.value = { ...marks.value, [row]: letters.trim() }
@@ -34,6 +34,8 @@ const preview = useMutation({
   mutationFn: (chosen: File) => take(api.POST('/api/classes/{classId}/class-list/preview', request(chosen))),
   onError: sayError,
 })
+useScripts(computed(() => preview.data.value?.children.map((c) => c.givenName + c.familyName) ?? []))
+const shared = computed(() => preview.data.value?.children.filter((c) => c.shared && !c.already) ?? [])
 const taking = useMutation({
   mutationFn: (chosen: File) => take(api.POST('/api/classes/{classId}/class-list', request(chosen))),
   onSuccess: async (taken) => {
