@@ -57,6 +57,8 @@ export default defineConfig({
       },
     }),
   ],
+  // The server puts each answer's own nonce in its place.
+  html: { cspNonce: 'NONCE-OF-THIS-ANSWER' },
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   build: { outDir: '../Fobble.Server/wwwroot', emptyOutDir: true, assetsInlineLimit: 0 },
   server: { proxy: { '/api': server, '/health': server, '/live': { target: server, ws: true } } },

@@ -130,7 +130,7 @@ public class AccessTests(School school) : IClassFixture<School>
         var response = await (await school.VisitAsync()).GetAsync("/health");
         var csp = response.Headers.GetValues("Content-Security-Policy").Single();
         csp.ShouldContain("script-src 'self'");
-        csp.ShouldNotContain("script-src 'self' 'unsafe");
+        csp.ShouldNotContain("unsafe");
         csp.ShouldContain("frame-ancestors 'none'");
         response.Headers.GetValues("X-Content-Type-Options").Single().ShouldBe("nosniff");
     }

@@ -170,7 +170,7 @@ test('look again, slips and two adults say what to do; a file with a fault is re
   await tab(page, 'In and out')
   await expectAccessible(page)
   const file = (text: string) => ({ name: 'seen.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
-  const input = page.getByLabel('Observations from a spreadsheet')
+  const input = page.locator('input[type=file]').first()
   await input.setInputFiles(file('Child,Skill,Day,Support\nKofi M.,say to five,2026-11-24,Maybe\n'))
   await expect(page.getByRole('alert')).toContainText('Line 2, Support: “Maybe” is none of')
   await input.setInputFiles(file('Child,Skill,Day,Support\nKofi M.,say to five,2026-11-24,alone\n'))

@@ -4,7 +4,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible'
 import { DEMO_NOW } from './filled'
 import { startServer, type RunningServer } from './server'
-import { comeInAs, goTo } from './visit'
+import { comeInAs, fillDay, goTo } from './visit'
 
 const sample = (name: string) => fileURLToPath(new URL(`../../samples/${name}`, import.meta.url))
 const tab = (page: Page, name: string) =>
@@ -71,8 +71,8 @@ test.describe('a year from nothing', () => {
       await goTo(page, 'Plan')
       await tab(page, 'Re-plan')
       await expect(page.getByText('Nothing has happened yet')).toBeVisible()
-      await page.getByLabel('First lost day').fill('2026-09-10')
-      await page.getByLabel('Last lost day').fill('2026-09-15')
+      await fillDay(page, 'First lost day', '10/09/2026')
+      await fillDay(page, 'Last lost day', '15/09/2026')
       await page.getByLabel('What the days were lost to').fill('Flood')
       await page.getByRole('button', { name: 'Lose them' }).click()
       await expect(page.getByText(/^\w+ lessons move/)).toBeVisible({ timeout: 30_000 })
@@ -261,9 +261,9 @@ test.describe('a plan in force', () => {
     })
     await expect(page.getByText('Line 2, First: “soon” is no day')).toBeVisible()
     await page.getByLabel('What for').fill('Fair')
-    await page.getByLabel('First day', { exact: true }).fill('2026-12-11')
+    await fillDay(page, 'First day', '11/12/2026')
     await page.getByLabel('Kind of day').selectOption('HalfDay')
-    await page.getByLabel('School until').fill('12:00')
+    await fillDay(page, 'School until', '12:00')
     await page.getByRole('button', { name: 'Add', exact: true }).first().click()
     await expect(page.getByText('half day until 12:00')).toBeVisible()
     await expectAccessible(page)

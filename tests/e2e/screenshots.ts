@@ -2,7 +2,7 @@ import { fileURLToPath } from 'node:url'
 import { expect, test, type Page } from '@playwright/test'
 import { DEMO_NOW } from './filled'
 import { startServer, type RunningServer } from './server'
-import { goTo as place } from './visit'
+import { fillDay, goTo as place } from './visit'
 
 // One picture of each main view, made from the demo's data on a fixed Wednesday: ./fobble screenshots.
 const folder = fileURLToPath(new URL('../../docs/screenshots/', import.meta.url))
@@ -52,8 +52,8 @@ test('pictures of the main views', async ({ page }) => {
   for (let i = 0; i < 60; i++) await page.keyboard.press('ArrowRight')
   await shoot(page, 'plan-year')
   await page.goto(`${server.url}/c/1/plan/revise`)
-  await page.getByLabel('First lost day').fill('2026-12-07')
-  await page.getByLabel('Last lost day').fill('2026-12-10')
+  await fillDay(page, 'First lost day', '07/12/2026')
+  await fillDay(page, 'Last lost day', '10/12/2026')
   await page.getByLabel('What the days were lost to').fill('Snow')
   await page.getByRole('button', { name: 'Lose them' }).click()
   await expect(page.getByText(/Snow on \d+ December/).first()).toBeVisible({ timeout: 30_000 })

@@ -11,3 +11,10 @@ export async function comeInAs(page: Page, server: RunningServer, name: string) 
 /** A place on the rail. */
 export const goTo = (page: Page, place: string) =>
   page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place, exact: true }).click()
+
+/** Types a day as the school writes it, or a time, and puts the picker away. */
+export async function fillDay(page: Page, label: string, text: string) {
+  const field = page.getByLabel(label, { exact: true })
+  await field.fill(text)
+  await field.press('Escape')
+}

@@ -116,6 +116,7 @@ public static class Setup
         app.UseStatusCodePages();
         app.UseSecurityHeaders(Headers.Policy);
         app.UseResponseCompression();
+        app.UseFirstPage();
         app.UseStaticFiles(new StaticFileOptions { OnPrepareResponse = Headers.CacheByName });
         app.UseAuthentication();
         app.UseAuthorization();
@@ -132,7 +133,7 @@ public static class Setup
         }
 
         api.MapFallback(() => TypedResults.Problem("There is nothing at this address.", statusCode: StatusCodes.Status404NotFound)).AllowAnonymous();
-        app.MapFallbackToFile("index.html", new StaticFileOptions { OnPrepareResponse = Headers.CacheByName }).AllowAnonymous();
+        app.MapFallback("{*path:nonfile}", FirstPage.WriteAsync).AllowAnonymous();
     }
 
     /// <summary>Brings the database up to date and, in the demo, fills it. Does nothing while the OpenAPI document is written at build.</summary>

@@ -37,6 +37,15 @@ export const dayOfMonth = format({ day: 'numeric' })
 export const fullDay = format({ weekday: 'long', day: 'numeric', month: 'long' })
 export const birthDay = format({ day: 'numeric', month: 'short', year: 'numeric' })
 
+/** How a school writes a day in numbers, in the picker's own letters (yy is the whole year), and the first day of its week (0 is Sunday). */
+export const dayOrder = () =>
+  formatter({ day: '2-digit', month: '2-digit', year: 'numeric' })
+    .formatToParts(new Date())
+    .map(({ type, value }) => ({ day: 'dd', month: 'mm', year: 'yy' })[type as 'day'] ?? value)
+    .join('')
+const fromSunday = ['en-CA', 'en-IN', 'en-US', 'en-ZA']
+export const weekBegins = () => (fromSunday.includes(place.value.locale) ? 0 : 1)
+
 /** 09:40:00 as 9:40. */
 export const clock = (time: string) => time.slice(0, 5).replace(/^0/, '')
 

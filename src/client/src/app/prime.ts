@@ -1,11 +1,21 @@
 import { definePreset } from '@primeuix/themes'
 import base from '@primeuix/themes/aura/base'
+import button from '@primeuix/themes/aura/button'
+import confirmdialog from '@primeuix/themes/aura/confirmdialog'
 import datatable from '@primeuix/themes/aura/datatable'
+import datepicker from '@primeuix/themes/aura/datepicker'
+import dialog from '@primeuix/themes/aura/dialog'
 import drawer from '@primeuix/themes/aura/drawer'
+import fileupload from '@primeuix/themes/aura/fileupload'
 import inputtext from '@primeuix/themes/aura/inputtext'
+import message from '@primeuix/themes/aura/message'
 import overlaybadge from '@primeuix/themes/aura/overlaybadge'
+import progressbar from '@primeuix/themes/aura/progressbar'
 import select from '@primeuix/themes/aura/select'
+import tooltip from '@primeuix/themes/aura/tooltip'
 import PrimeVue from 'primevue/config'
+import ConfirmationService from 'primevue/confirmationservice'
+import Tooltip from 'primevue/tooltip'
 import type { App } from 'vue'
 
 const spruce = {
@@ -19,9 +29,25 @@ const paper = {
 
 // Only the parts we use, on our own colours: paper for surfaces, spruce for what acts, corners of six pixels.
 const preset = definePreset(
-  { ...base, components: { datatable, drawer, inputtext, overlaybadge, select } },
+  {
+    ...base,
+    components: {
+      button, confirmdialog, datatable, datepicker, dialog, drawer, fileupload, inputtext, message, overlaybadge, progressbar,
+      select, tooltip,
+    }, // prettier-ignore
+  },
   {
     primitive: { borderRadius: { xs: '2px', sm: '4px', md: '6px', lg: '6px', xl: '6px' } },
+    components: {
+      // Bare: the page says where a file can be dropped.
+      fileupload: {
+        root: { background: 'transparent', borderColor: 'transparent' },
+        header: { padding: '0' },
+        content: { padding: '0', gap: '0' },
+      },
+      // The tablet's day is not always the school's: the field marks that itself.
+      datepicker: { today: { background: 'transparent', color: 'inherit' } },
+    },
     semantic: {
       primary: spruce,
       focusRing: { width: '3px', style: 'solid', color: '{primary.color}', offset: '2px' },
@@ -50,5 +76,9 @@ const preset = definePreset(
 )
 
 export function installPrime(app: App) {
-  app.use(PrimeVue, { theme: { preset, options: { darkModeSelector: false, cssLayer: false } } })
+  // What the library writes into the page carries the page's nonce: nothing else may write styles there.
+  const nonce = document.querySelector<HTMLMetaElement>('meta[property=csp-nonce]')?.nonce
+  app.use(PrimeVue, { csp: { nonce }, theme: { preset, options: { darkModeSelector: false, cssLayer: false } } })
+  app.use(ConfirmationService)
+  app.directive('tooltip', Tooltip)
 }

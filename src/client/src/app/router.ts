@@ -23,13 +23,11 @@ const places: RouteRecordRaw[] = [
     path: 'class',
     name: 'class',
     component: () => import('@/features/class-grid/GridPage.vue'),
-    meta: { prime: true },
   },
   {
     path: 'class/children/:childId(\\d+)',
     name: 'child',
     component: () => import('@/features/child-page/ChildPage.vue'),
-    meta: { prime: true },
   },
   { path: 'class/look-again', name: 'look-again', component: () => import('@/features/noticing/LookAgainPage.vue') },
   { path: 'class/slips', name: 'slips', component: () => import('@/features/noticing/SlipsPage.vue') },
@@ -94,14 +92,16 @@ const places: RouteRecordRaw[] = [
   { path: 'cupboard', name: 'cupboard', component: () => import('@/features/cupboard/CupboardPage.vue') },
   { path: 'set-out/:day?', name: 'set-out', component: () => import('@/features/cupboard/SetOutPage.vue') },
   { path: 'set-up/approach', name: 'approach', component: () => import('@/features/class-approach/ApproachPage.vue') },
-  { path: 'set-up', name: 'set-up', component: () => import('@/features/set-up/SetUpPage.vue'), meta: { prime: true } },
+  { path: 'set-up', name: 'set-up', component: () => import('@/features/set-up/SetUpPage.vue') },
   {
     path: 'set-up/class-list',
     name: 'class-list',
     component: () => import('@/features/class-list/ImportPage.vue'),
-    meta: { prime: true },
   },
 ]
+
+// What is opened with a child at one's sleeve, or before anyone is known, does without the library; everything else has it.
+const lean = new Set(['clipboard', 'record', 'anyone', 'sign-in', 'home', 'nowhere'])
 
 export function makeRouter(queries: QueryClient, loadPrime: () => Promise<void>) {
   const router = createRouter({
@@ -122,8 +122,10 @@ export function makeRouter(queries: QueryClient, loadPrime: () => Promise<void>)
     if (!signedIn && to.name !== 'nowhere') return { name: 'sign-in', query: { back: to.fullPath } }
     if (to.params.classId && !signedIn?.classes.some((c) => c.id === Number(to.params.classId)))
       return { name: 'nowhere', params: { rest: ['no-class'] } }
-    if (to.meta.prime) await loadPrime()
     return true
+  })
+  router.beforeResolve(async (to) => {
+    if (!lean.has(String(to.name))) await loadPrime()
   })
   return router
 }

@@ -1,6 +1,7 @@
 import { VueQueryPlugin } from '@tanstack/vue-query'
 import { flushPromises, mount } from '@vue/test-utils'
 import type { Component } from 'vue'
+import { installPrime } from '@/app/prime'
 import { createMemoryHistory, createRouter } from 'vue-router'
 
 /** What was asked of the server in a test, and what it answers: by method and path. */
@@ -60,7 +61,11 @@ export async function openPage(page: Component, path: string, props: Record<stri
     ],
   })
   await router.push(path)
-  const wrapper = mount(page, { props, global: { plugins: [router, VueQueryPlugin] }, attachTo: document.body })
+  const wrapper = mount(page, {
+    props,
+    global: { plugins: [router, VueQueryPlugin, { install: installPrime }] },
+    attachTo: document.body,
+  })
   await flushPromises()
   await flushPromises()
   return { wrapper, router }

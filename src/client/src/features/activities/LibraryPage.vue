@@ -9,6 +9,7 @@ import { api, take, type Schemas } from '@/app/api/client'
 import { fileBody } from '@/ui/fileBody'
 import { say, sayError } from '@/ui/notices'
 import { placeLabel, places, span } from './places'
+import FileField from '@/ui/FileField.vue'
 
 /** A teacher's question, and what answers it. The question stands in the address, so it can be gone back to. */
 const route = useRoute()
@@ -51,9 +52,7 @@ const ticked = (event: Event) => (event.target as HTMLInputElement).checked
 
 const askWords = useDebounceFn((words: string) => ask('text', words), 200)
 
-async function takeFile(files: FileList | null) {
-  const file = files?.[0]
-  if (!file) return
+async function takeFile(file: File) {
   try {
     const { names } = await take(
       api.POST('/api/classes/{classId}/activities/file', fileBody(classId.value, file, 'application/yaml')),
@@ -74,15 +73,7 @@ async function takeFile(files: FileList | null) {
         <RouterLink class="button" :to="{ name: 'activity-edit', params: { classId, id: 'new' } }"
           >Write one of our own</RouterLink
         >
-        <label class="button">
-          Take one from a file
-          <input
-            type="file"
-            accept=".yaml,.yml"
-            class="hidden-words"
-            @change="takeFile(($event.target as HTMLInputElement).files)"
-          />
-        </label>
+        <FileField label="Take one from a file" accept=".yaml,.yml" @file="takeFile" />
       </div>
     </div>
     <form class="question" role="search" @submit.prevent>

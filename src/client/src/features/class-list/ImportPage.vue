@@ -10,12 +10,12 @@ import { birthDay } from '@/app/dates'
 import { useScripts } from '@/app/scripts'
 import { fileBody } from '@/ui/fileBody'
 import { say, sayError } from '@/ui/notices'
+import FileField from '@/ui/FileField.vue'
 
 const router = useRouter()
 const queries = useQueryClient()
 const { classId, current } = useAccount()
 const file = ref<File>()
-const dragging = ref(false)
 
 // Marks that tell children of one name apart, by line of the file.
 const marks = ref<Record<number, string>>({})
@@ -48,10 +48,7 @@ const taking = useMutation({
   onError: sayError,
 })
 
-function choose(files: FileList | null | undefined) {
-  dragging.value = false
-  const chosen = files?.[0]
-  if (!chosen) return
+function choose(chosen: File) {
   file.value = chosen
   marks.value = {}
   preview.mutate(chosen)
@@ -64,26 +61,12 @@ function choose(files: FileList | null | undefined) {
       <h1>Import a class list</h1>
       <span class="soft">into {{ current?.name }}</span>
     </div>
-    <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- dropping a file is a shortcut: the field inside does the same -->
-    <label
-      class="drop"
-      :class="{ dragging }"
-      @dragover.prevent="dragging = true"
-      @dragleave="dragging = false"
-      @drop.prevent="choose($event.dataTransfer?.files)"
-    >
-      <input
-        type="file"
-        accept=".csv,.txt,text/csv"
-        class="hidden-words"
-        @change="choose(($event.target as HTMLInputElement).files)"
-      />
-      <b>{{ file ? file.name : 'Choose a CSV file, or drop it here' }}</b>
-      <span class="soft"
-        >A heading line, then a child a line: first name, last name, and the date of birth if you like. Nothing is taken
-        before you have seen it.</span
-      >
-    </label>
+    <FileField
+      label="Choose a CSV file"
+      accept=".csv,.txt,text/csv"
+      hint="A heading line, then a child a line: first name, last name, and the date of birth if you like. Nothing is taken before you have seen it."
+      @file="choose"
+    />
 
     <template v-if="preview.data.value">
       <div v-if="preview.data.value.faults.length" class="faults" role="alert">
@@ -170,24 +153,6 @@ function choose(files: FileList | null | undefined) {
 <style scoped>
 .narrow {
   max-width: 56rem;
-}
-
-.drop {
-  display: grid;
-  gap: 0.3rem;
-  padding: 1.6rem;
-  border: 2px dashed var(--line-strong);
-  border-radius: var(--corner);
-  background: var(--paper);
-  text-align: center;
-  cursor: pointer;
-}
-
-.drop:hover,
-.drop.dragging,
-.drop:focus-within {
-  border-color: var(--spruce);
-  background: var(--spruce-wash);
 }
 
 .faults {

@@ -133,9 +133,7 @@ useEventListener(window, 'keydown', keys)
           <h1 class="said">{{ card.skill.short }}</h1>
         </div>
         <div class="end">
-          <label class="check" title="To compare afterwards how two adults code the same children"
-            ><input v-model="apart" type="checkbox" /> On my own</label
-          >
+          <label class="check"><input v-model="apart" type="checkbox" /> On my own, to compare</label>
           <RouterLink class="button" :to="{ name: 'session', params: { classId, sessionId } }">Session card</RouterLink>
         </div>
       </div>

@@ -9,6 +9,7 @@ import FaultList from '@/ui/FaultList.vue'
 import { fileBody } from '@/ui/fileBody'
 import { say, sayError } from '@/ui/notices'
 import NewKind from './NewKind.vue'
+import FileField from '@/ui/FileField.vue'
 
 /** What the class owns, shelf by shelf, with what to be careful of beside the thing that causes it. */
 const queries = useQueryClient()
@@ -77,9 +78,7 @@ const allergic = (allergen: Schemas['Allergen'], on: boolean) =>
     allergies: [...(cupboard.value?.cares.allergies ?? []).filter((a) => a !== allergen), ...(on ? [allergen] : [])],
   })
 
-async function look(files: FileList | null) {
-  const file = files?.[0]
-  if (!file) return
+async function look(file: File) {
   chosen.value = file
   try {
     seen.value = await take(
@@ -115,15 +114,7 @@ async function takeIt() {
       >
       <div class="end">
         <a class="button" :href="`/api/classes/${classId}/cupboard/file`" download>As a CSV file</a>
-        <label v-if="leads" class="button">
-          Take counts from a file
-          <input
-            type="file"
-            accept=".csv"
-            class="hidden-words"
-            @change="look(($event.target as HTMLInputElement).files)"
-          />
-        </label>
+        <FileField v-if="leads" label="Take counts from a file" accept=".csv" @file="look" />
         <button v-if="leads" type="button" class="button" @click="adding = !adding">Add a kind of our own</button>
       </div>
     </div>

@@ -3,6 +3,8 @@ import { ref } from 'vue'
 import { api, take, type Schemas } from '@/app/api/client'
 import { clock, dayAndMonth } from '@/app/dates'
 import ChildSelect from './ChildSelect.vue'
+import DayField from '@/ui/DayField.vue'
+import TimeField from '@/ui/TimeField.vue'
 
 /** Pairs, times out of class, adults a child wishes for, and who works best with an adult near. */
 const props = defineProps<{
@@ -103,7 +105,7 @@ function addNear() {
       <ChildSelect v-model="pair.first" label="A child" none="A child" :of="wishes.children" />
       and
       <ChildSelect v-model="pair.second" label="Another child" none="another" :of="wishes.children" />
-      <label>until <input v-model="pair.until" type="date" /></label>
+      until <DayField v-model="pair.until" label="Until when" />
       <button
         v-for="together in [false, true]"
         :key="`${together}`"
@@ -142,8 +144,8 @@ function addNear() {
       <select v-model="out.weekday" class="box" aria-label="Weekday">
         <option v-for="d in weekdays" :key="d">{{ d }}</option>
       </select>
-      <input v-model="out.from" type="time" aria-label="From" />
-      <input v-model="out.until" type="time" aria-label="Until" />
+      <TimeField v-model="out.from" label="From" />
+      <TimeField v-model="out.until" label="Until" />
       <button type="button" class="button small" :disabled="!out.childId" @click="addOut">Add</button>
     </div>
 

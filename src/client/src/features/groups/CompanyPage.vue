@@ -7,6 +7,7 @@ import { api, take } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
 import GroupTabs from './GroupTabs.vue'
 import MetPicture from './MetPicture.vue'
+import DayField from '@/ui/DayField.vue'
 
 /** Who has had turns and who has met whom, over the term: whether the small groups are shared out fairly. */
 const { classId } = useAccount()
@@ -34,9 +35,7 @@ const most = computed(() => Math.max(1, ...(view.value?.children.map((c) => c.tu
       <span v-if="view" class="soft"
         >{{ view.term }}, {{ dayAndMonth(view.from) }} to {{ dayAndMonth(view.until) }}</span
       >
-      <div class="end">
-        <label>Since <input v-model="since" type="date" :max="view?.until" /></label>
-      </div>
+      <div class="end">Since <DayField v-model="since" label="Since" :max="view?.until" /></div>
     </div>
     <GroupTabs />
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>

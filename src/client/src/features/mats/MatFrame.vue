@@ -10,7 +10,7 @@ const { classId } = useAccount()
   <div class="page">
     <div class="page-head">
       <RouterLink class="small" :to="{ name: 'mats', params: { classId } }">All mats</RouterLink>
-      <h1>{{ name }}</h1>
+      <h1>{{ name || 'Mat' }}</h1>
     </div>
     <p v-if="problem" class="warn" role="alert">{{ problem.message }}</p>
     <div class="frame">

@@ -13,6 +13,7 @@ import PlanString from './PlanString.vue'
 import PlanTabs from '@/ui/PlanTabs.vue'
 import SuggestionList from './SuggestionList.vue'
 import { usePlan } from './usePlan'
+import DayField from '@/ui/DayField.vue'
 
 type Revise = Schemas['RevisePlan']
 
@@ -150,8 +151,8 @@ const accept = useMutation({
         <form class="lines" @submit.prevent="lose">
           <h3>Days without a lesson</h3>
           <div class="beside">
-            <input v-model="first" type="date" aria-label="First lost day" required />
-            <input v-model="last" type="date" aria-label="Last lost day" />
+            <DayField v-model="first" label="First lost day" required />
+            <DayField v-model="last" label="Last lost day" />
           </div>
           <div class="beside">
             <input

@@ -71,7 +71,7 @@ describe('the record in and out', () => {
 
   it('puts the days that were chosen into the addresses', async () => {
     const { wrapper } = await openPage(RecordsPage, '/c/1/class/records')
-    await wrapper.findAll('input[type="date"]')[0]!.setValue('2026-09-01')
+    await wrapper.get('input[aria-label="From"]').setValue('01/09/2026')
     const files = wrapper.findAll('a[download]').map((a) => a.attributes('href'))
     expect(files).toEqual([
       '/api/classes/1/records/csv?from=2026-09-01',

@@ -9,6 +9,8 @@ import ClassTabs from '@/ui/ClassTabs.vue'
 import FaultList from '@/ui/FaultList.vue'
 import { fileBody } from '@/ui/fileBody'
 import { say, sayError } from '@/ui/notices'
+import DayField from '@/ui/DayField.vue'
+import FileField from '@/ui/FileField.vue'
 
 /** The record as files: out for a spreadsheet or a research store, in from a spreadsheet, and a child that comes from another class. */
 const { classId } = useAccount()
@@ -25,13 +27,12 @@ const asked = computed(() => {
 
 const list = ref<File>()
 const preview = ref<Schemas['RecordsPreview']>()
-async function lookAtList(files: FileList | null) {
-  list.value = files?.[0]
+async function lookAtList(file: File) {
+  list.value = file
   preview.value = undefined
-  if (!list.value) return
   try {
     preview.value = await take(
-      api.POST('/api/classes/{classId}/records/csv/preview', fileBody(classId.value, list.value, 'text/csv')),
+      api.POST('/api/classes/{classId}/records/csv/preview', fileBody(classId.value, file, 'text/csv')),
     )
   } catch (problem) {
     sayError(problem)
@@ -54,10 +55,9 @@ async function takeList() {
 
 const childFile = ref<File>()
 const child = ref<Schemas['ChildFilePreview']>()
-async function lookAtChild(files: FileList | null) {
-  childFile.value = files?.[0]
+async function lookAtChild(file: File) {
+  childFile.value = file
   child.value = undefined
-  if (!childFile.value) return
   try {
     child.value = await take(
       api.POST(
@@ -92,7 +92,7 @@ async function takeChild() {
       <section class="ruled">
         <h2>Out</h2>
         <p>
-          <label>from <input v-model="from" type="date" /></label> <label>to <input v-model="to" type="date" /></label>
+          <DayField v-model="from" label="From" /> <DayField v-model="to" label="To" />
           <span class="small soft"> empty: everything</span>
         </p>
         <ul class="files">
@@ -123,14 +123,12 @@ async function takeChild() {
 
       <section class="ruled">
         <h2>In</h2>
-        <label class="field">
-          <span>Observations from a spreadsheet (CSV)</span>
-          <input type="file" accept=".csv,text/csv" @change="lookAtList(($event.target as HTMLInputElement).files)" />
-          <small class="soft"
-            >Columns: Child, Skill, Day, Support; if you have them also Time, Setting, Shown with, Numbers, Slip, Way,
-            Note, Seen by.</small
-          >
-        </label>
+        <FileField
+          label="Observations from a spreadsheet (CSV)"
+          accept=".csv,text/csv"
+          hint="Columns: Child, Skill, Day, Support; if you have them also Time, Setting, Shown with, Numbers, Slip, Way, Note, Seen by."
+          @file="lookAtList"
+        />
         <template v-if="preview">
           <FaultList :faults="preview.faults" />
           <p v-for="note in preview.notes" :key="note" class="soft">{{ note }}</p>
@@ -144,18 +142,15 @@ async function takeChild() {
           </template>
         </template>
 
-        <label class="field">
-          <span>A child’s file from another class or school (JSON)</span>
-          <input
-            type="file"
-            accept=".json,application/json"
-            @change="lookAtChild(($event.target as HTMLInputElement).files)"
-          />
-          <small class="soft"
-            >The form is published:
-            <a :href="`/api/classes/${classId}/child-file/schema`" target="_blank">JSON Schema</a></small
-          >
-        </label>
+        <FileField
+          label="A child’s file from another class or school (JSON)"
+          accept=".json,application/json"
+          @file="lookAtChild"
+        />
+        <p class="small soft">
+          The form is published:
+          <a :href="`/api/classes/${classId}/child-file/schema`" target="_blank">JSON Schema</a>
+        </p>
         <template v-if="child">
           <ul v-if="child.faults.length" class="warn" role="alert">
             <li v-for="fault in child.faults" :key="fault">{{ fault }}</li>

@@ -7,6 +7,7 @@ import { dayAndMonth } from '@/app/dates'
 import FaultList from '@/ui/FaultList.vue'
 import { fileBody } from '@/ui/fileBody'
 import { say, sayError } from '@/ui/notices'
+import FileField from '@/ui/FileField.vue'
 
 /** Closures from a file, looked at before they are taken; lessons out for a calendar program. */
 const queries = useQueryClient()
@@ -27,11 +28,9 @@ const taking = useMutation({
   },
   onError: sayError,
 })
-function choose(event: Event) {
-  const input = event.target as HTMLInputElement
-  file.value = input.files?.[0]
-  input.value = ''
-  if (file.value) preview.mutate(file.value)
+function choose(chosen: File) {
+  file.value = chosen
+  preview.mutate(chosen)
 }
 
 const handOut = useMutation({
@@ -55,13 +54,7 @@ const handOut = useMutation({
 
 <template>
   <div class="files">
-    <label class="button small"
-      >Closures from a file<input
-        type="file"
-        accept=".ics,.csv,text/calendar,text/csv"
-        class="hidden-words"
-        @change="choose"
-    /></label>
+    <FileField label="Closures from a file" accept=".ics,.csv,text/calendar,text/csv" @file="choose" />
     <button type="button" class="button small" :disabled="handOut.isPending.value" @click="handOut.mutate()">
       Lessons for my calendar
     </button>

@@ -8,6 +8,8 @@ import { clock, dayAndMonth } from '@/app/dates'
 import CalendarFiles from './CalendarFiles.vue'
 import { say, sayError } from '@/ui/notices'
 import SchoolPlace from './SchoolPlace.vue'
+import DayField from '@/ui/DayField.vue'
+import TimeField from '@/ui/TimeField.vue'
 
 const queries = useQueryClient()
 const { classId, current } = useAccount()
@@ -187,7 +189,7 @@ const addAdult = () =>
           <select v-model="slot.weekday" class="box" aria-label="Weekday">
             <option v-for="w in weekdays" :key="w">{{ w }}</option>
           </select>
-          <input v-model="slot.start" type="time" aria-label="Start" required />
+          <TimeField v-model="slot.start" label="Start" required />
           <label
             ><input v-model.number="slot.minutes" type="number" min="5" max="120" aria-label="Minutes" /> min</label
           >
@@ -208,8 +210,8 @@ const addAdult = () =>
         <form @submit.prevent="saveTerms">
           <div v-for="(term, i) in terms" :key="i" class="beside line">
             <input v-model="term.name" type="text" aria-label="Name of the term" class="short" required />
-            <input v-model="term.first" type="date" :aria-label="`First day of ${term.name}`" required />
-            <input v-model="term.last" type="date" :aria-label="`Last day of ${term.name}`" required />
+            <DayField v-model="term.first" :label="`First day of ${term.name}`" required />
+            <DayField v-model="term.last" :label="`Last day of ${term.name}`" required />
           </div>
           <button class="button">Keep the terms</button>
         </form>
@@ -242,14 +244,14 @@ const addAdult = () =>
             class="short"
             required
           />
-          <input v-model="closure.first" type="date" aria-label="First day" required />
-          <input v-model="closure.last" type="date" aria-label="Last day" />
+          <DayField v-model="closure.first" label="First day" required />
+          <DayField v-model="closure.last" label="Last day" />
           <select v-model="closure.kind" class="box" aria-label="Kind of day">
             <option v-for="(label, kind) in dayKinds" :key="kind" :value="kind">{{ label }}</option>
           </select>
           <template v-if="closure.kind === 'HalfDay'">
-            <input v-model="closure.openFrom" type="time" aria-label="School from" />
-            <input v-model="closure.openUntil" type="time" aria-label="School until" />
+            <TimeField v-model="closure.openFrom" label="School from" />
+            <TimeField v-model="closure.openUntil" label="School until" />
           </template>
           <label class="check"><input v-model="closure.ofClass" type="checkbox" /> this class only</label>
           <button class="button">Add</button>
@@ -280,8 +282,8 @@ const addAdult = () =>
           <select v-model="hours.weekday" class="box" aria-label="Weekday of the hours">
             <option v-for="w in weekdays" :key="w">{{ w }}</option>
           </select>
-          <input v-model="hours.from" type="time" aria-label="Hours from" required />
-          <input v-model="hours.until" type="time" aria-label="Hours until" required />
+          <TimeField v-model="hours.from" label="Hours from" required />
+          <TimeField v-model="hours.until" label="Hours until" required />
           <button class="button">Add the hours</button>
         </form>
       </section>

@@ -10,6 +10,7 @@ import StepNumber from '@/ui/StepNumber.vue'
 import ForWhom from './ForWhom.vue'
 import { addressOf } from './sheetAddress'
 import SheetPreview from './SheetPreview.vue'
+import DayField from '@/ui/DayField.vue'
 
 /** What is printed: choose, see the page as it will print, take the file. The choice stands in the address, seed and all. */
 const { classId } = useAccount()
@@ -203,14 +204,15 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
             <button type="button" class="button" @click="put({ seed: freshSeed() })">Other numbers</button>
           </div>
         </div>
-        <label class="field"
-          ><span>As it was on</span
-          ><input
-            type="date"
+        <div class="field">
+          <span>As it was on</span>
+          <DayField
+            label="As it was on"
             :max="shelf.today"
-            :value="at.on || shelf.today"
-            @change="put({ on: ($event.target as HTMLInputElement).value })"
-        /></label>
+            :model-value="at.on || shelf.today"
+            @update:model-value="put({ on: $event })"
+          />
+        </div>
         <p class="small soft">
           Seed and day stand at the foot of each page: with both, the same sheet can be made again.
         </p>

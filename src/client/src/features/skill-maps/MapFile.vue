@@ -6,6 +6,7 @@ import { api, Refused, take, type Schemas } from '@/app/api/client'
 import { fileBody } from '@/ui/fileBody'
 import FaultList from '@/ui/FaultList.vue'
 import { say, sayError } from '@/ui/notices'
+import FileField from '@/ui/FileField.vue'
 
 /** The map as a file, out and in. What a file would change is shown before it is taken. */
 const queries = useQueryClient()
@@ -15,9 +16,7 @@ const seen = ref<Schemas['MapFilePreview']>()
 
 const sent = (file: File) => fileBody(classId.value, file, 'application/octet-stream')
 
-async function look(files: FileList | null) {
-  const file = files?.[0]
-  if (!file) return
+async function look(file: File) {
   try {
     chosen.value = file
     seen.value = await take(api.POST('/api/classes/{classId}/map/file/preview', sent(file)))
@@ -48,10 +47,7 @@ async function takeIt() {
         <a :href="`/api/classes/${classId}/map/file/case`" download>CASE 1.0 (JSON)</a> ·
         <a :href="`/api/classes/${classId}/map/file/csv`" download>CSV</a>
       </p>
-      <label class="field">
-        <span>Take a map from a file</span>
-        <input type="file" accept=".json,.csv" @change="look(($event.target as HTMLInputElement).files)" />
-      </label>
+      <FileField label="Take a map from a file" accept=".json,.csv" @file="look" />
       <template v-if="seen">
         <FaultList :faults="seen.faults" />
         <template v-if="seen.canBeTaken">

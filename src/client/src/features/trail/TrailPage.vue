@@ -8,6 +8,7 @@ import { addDays } from '@/app/dates'
 import { useClassNames } from '@/app/useClassNames'
 import ClassTabs from '@/ui/ClassTabs.vue'
 import SeenOnce from '@/ui/SeenOnce.vue'
+import DayField from '@/ui/DayField.vue'
 
 /** Who recorded what, who withdrew it, when and why. */
 const { classId, today } = useAccount()
@@ -38,8 +39,8 @@ const { data: trail, error } = useQuery({
     <div class="page-head"><h1>Trail</h1></div>
     <ClassTabs />
     <form class="asks" @submit.prevent>
-      <label>from <input v-model="from" type="date" :placeholder="trail?.from" /></label>
-      <label>to <input v-model="to" type="date" /></label>
+      <DayField v-model="from" label="From" />
+      <DayField v-model="to" label="To" />
       <select v-model="child" class="box" aria-label="Child">
         <option value="">every child</option>
         <option v-for="n in names" :key="n.id" :value="n.id">{{ n.name }}</option>

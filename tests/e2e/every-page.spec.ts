@@ -1,0 +1,49 @@
+import { expect, test } from '@playwright/test'
+import { DEMO_NOW } from './filled'
+import { startServer, type RunningServer } from './server'
+import { comeInAs } from './visit'
+
+// Each page of the demo: it says what it is, fits a tablet, and has nothing to complain of in the browser's console, where a style or script that the page does not
+// allow would show too.
+let server: RunningServer
+test.beforeAll(async () => {
+  server = await startServer({ demo: true, now: DEMO_NOW })
+})
+test.afterAll(() => server.stop())
+
+const pages = [
+  'today', 'plan', 'plan/year', 'plan/term', 'plan/make', 'plan/revise', 'plan/coverage', 'class', 'class/children/1', 'class/look-again', 'class/slips',
+  'class/baseline', 'class/trail', 'class/records', 'class/agreement', 'groups', 'groups/ahead', 'groups/after', 'groups/company', 'clipboard',
+  'clipboard/anyone', 'mats', 'mats/counters/TenFrame', 'jar', 'sheets', 'map', 'activities', 'activities/under-the-lid', 'activities/new/change', 'cupboard',
+  'set-out', 'set-up', 'set-up/approach', 'set-up/class-list',
+] // prettier-ignore
+
+test('no page complains, and each fits a tablet', async ({ page }) => {
+  const complaints: string[] = []
+  page.on('console', (message) => {
+    if (message.type() === 'error') complaints.push(`${page.url()}: ${message.text()}`)
+  })
+  page.on('pageerror', (error) => complaints.push(`${page.url()}: ${error.message}`))
+  await page.setViewportSize({ width: 768, height: 1024 })
+  await comeInAs(page, server, 'Ines Okonjo')
+  for (const address of pages) {
+    await page.goto(`${server.url}/c/1/${address}`)
+    await expect(page.locator('main h1').first(), address).toBeVisible()
+    await page.waitForLoadState('networkidle')
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), address).toBeLessThanOrEqual(769)
+  }
+  expect(complaints).toEqual([])
+})
+
+test('the page’s styles carry a nonce that no other answer has', async ({ page }) => {
+  const nonces: string[] = []
+  for (const address of ['/', '/index.html', '/c/1/today']) {
+    const answer = await page.request.get(`${server.url}${address}`)
+    const policy = answer.headers()['content-security-policy']!
+    expect(policy).not.toContain('unsafe')
+    const nonce = /'nonce-([^']+)'/.exec(policy)![1]!
+    expect(await answer.text()).toContain(`nonce="${nonce}"`)
+    nonces.push(nonce)
+  }
+  expect(new Set(nonces).size).toBe(3)
+})
