@@ -97,9 +97,9 @@ public class CupboardTests(School school) : IClassFixture<School>
         var list = await ines.ReadAsync<SetOutView>($"{Rowan}/days/2026-11-25/set-out");
         list.Things.ShouldNotBeEmpty();
         list.Things.ShouldAllBe(t => t.AtOnce > 0 && t.Shares.Count > 0 && t.Shares.All(s => s.Day == School.Today));
-        list.Things.ShouldContain(t => t.Short != null);
         list.PrepareMinutes.ShouldBeGreaterThan(0);
         var week = await ines.ReadAsync<SetOutView>($"{Rowan}/weeks/2026-11-25/set-out");
+        week.Things.ShouldContain(t => t.Short != null);
         week.Things.Count.ShouldBeGreaterThanOrEqualTo(list.Things.Count);
         (week.From, week.To).ShouldBe((new DateOnly(2026, 11, 23), new DateOnly(2026, 11, 27)));
         (await ines.ReadAsync<TodayView>($"{Rowan}/days/2026-11-25")).SetOut.Sum(s => s.Amount).ShouldBe(list.Things.Sum(t => t.Shares.Sum(s => s.Amount)));

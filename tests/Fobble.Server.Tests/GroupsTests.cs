@@ -1,4 +1,5 @@
 using Fobble.Core.Grouping;
+using Fobble.Core.People;
 using Fobble.Server.Features.Attendance;
 using Fobble.Server.Features.Groups;
 using Fobble.Server.Features.Sessions;
@@ -270,7 +271,7 @@ public sealed class GroupsTests : IDisposable
         }
 
         var (wall, cards) = (await PrintedAsync("wall"), await PrintedAsync("cards"));
-        var child = accepted.Groups[0].Children[0].Name;
+        var child = ShortNames.Typed(accepted.Groups[0].Children[0].Name);
         wall.ShouldContain(child.Split(' ')[0]);
         wall.ShouldNotContain(child);
         cards.ShouldNotContain(child);

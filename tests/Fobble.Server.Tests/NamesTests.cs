@@ -1,3 +1,4 @@
+using System.Text;
 using System.Text.RegularExpressions;
 using Fobble.Core.People;
 using Fobble.Server.Features.ChildPage;
@@ -68,6 +69,17 @@ public sealed class NamesTests : IDisposable
         (await Visitor.SaysAsync(await ines.PutAsync($"{Rowan}/children/{one}/mark", new ChildMark("with the red shoes")))).ShouldContain("12 letters");
         (await ines.PutAsync($"{Rowan}/children/{one}/mark", new ChildMark(null))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         ShortNames.Typed((await ines.ReadAsync<ChildView>($"{Rowan}/children/{one}")).Name).ShouldBe("Ana S. (1)");
+    }
+
+    [Fact]
+    public async Task A_childs_file_is_not_given_to_one_of_two_by_chance()
+    {
+        var (ines, one, _) = await TwoAnasAsync();
+        var file = await (await ines.GetAsync($"{Rowan}/children/{one}/file")).Content.ReadAsStringAsync();
+        var answer = await ines.SendAsync(HttpMethod.Post, $"{Rowan}/child-file", new StringContent(file, Encoding.UTF8, "application/json"));
+        answer.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await answer.Content.ReadAsStringAsync()).ShouldContain("two children called Ana Silva");
+        (await ines.ReadAsync<List<ChildName>>($"{Rowan}/children")).Count.ShouldBe(28, "nobody was added");
     }
 
     [Fact]

@@ -1,6 +1,7 @@
 using System.Text;
 using System.Text.Json;
 using Fobble.Core.Evidence;
+using Fobble.Core.People;
 using Fobble.Server.Features.Agreement;
 using Fobble.Server.Features.ChildPage;
 using Fobble.Server.Features.ClassGrid;
@@ -124,7 +125,7 @@ public class RecordsTests(School school) : IClassFixture<School>
         var ines = await school.ComeInAsAsync("ines");
         var name = (await ines.ReadAsync<ChildView>("/api/classes/1/children/2")).Name;
         var page = await WordsAsync(await ines.GetAsync("/api/classes/1/children/2/family-page?paper=Letter"));
-        page.ShouldContain(name);
+        page.ShouldContain(ShortNames.Typed(name));
         page.ShouldContain("To try at home");
         var summary = await WordsAsync(await ines.GetAsync("/api/classes/1/summary"));
         summary.ShouldContain("Rowan, Lantern Hill School");

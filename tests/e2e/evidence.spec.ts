@@ -21,7 +21,7 @@ test('a whole baseline check: the questions come by themselves, it stops by itse
   await comeInAs(page, server, 'Tomasz Birk')
   await goTo(page, 'Class')
   await tab(page, 'Baseline')
-  await page.getByLabel('Check Vera N.').check()
+  await page.getByLabel('Check Jonas E.').check()
   await page.getByLabel('Check Wren A.').check()
   await expectAccessible(page)
   await page.getByRole('button', { name: 'Begin' }).click()
@@ -42,7 +42,7 @@ test('a whole baseline check: the questions come by themselves, it stops by itse
       // Paused, and gone on with later.
       await page.getByRole('link', { name: 'Pause' }).click()
       await expect(page.getByText('under way since 25 November, 3 asked')).toBeVisible()
-      await page.locator('li', { hasText: 'Vera N.' }).getByRole('link', { name: 'Go on' }).click()
+      await page.locator('li', { hasText: 'Jonas E.' }).getByRole('link', { name: 'Go on' }).click()
       await expect(asked).toHaveText('3')
     }
   }
@@ -61,7 +61,7 @@ test('a whole baseline check: the questions come by themselves, it stops by itse
 
   await goTo(page, 'Class')
   await page.getByLabel('All skills').check()
-  const inferred = page.getByRole('button', { name: /^Vera N\., .*: likely there, not seen yet/ })
+  const inferred = page.getByRole('button', { name: /^Jonas E\., .*: likely there, not seen yet/ })
   await expect(inferred.first()).toBeVisible()
   await inferred.first().click()
   await expect(page.getByRole('dialog')).toContainText('Not seen yet. The check of 25 November takes it to be there')
@@ -170,7 +170,7 @@ test('look again, slips and two adults say what to do; a file with a fault is re
   await tab(page, 'In and out')
   await expectAccessible(page)
   const file = (text: string) => ({ name: 'seen.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
-  const input = page.locator('input[type=file]').first()
+  const input = page.getByLabel('Observations from a spreadsheet').and(page.locator('input'))
   await input.setInputFiles(file('Child,Skill,Day,Support\nKofi M.,say to five,2026-11-24,Maybe\n'))
   await expect(page.getByRole('alert')).toContainText('Line 2, Support: “Maybe” is none of')
   await input.setInputFiles(file('Child,Skill,Day,Support\nKofi M.,say to five,2026-11-24,alone\n'))

@@ -48,8 +48,9 @@ test('groups are asked for, changed, run, and looked back on', async ({ page }) 
   await test.step('a proposal says how good it is and why each child is there', async () => {
     await comeInAs(page, server, 'Ines Okonjo')
     await oneTurnAWeek(page)
-    await goTo(page, 'Groups')
-    await page.getByRole('button', { name: 'Ask again' }).click()
+    // A whole week: there are tables with room left.
+    await page.goto(`${server.url}/c/1/groups/2026-12-09`)
+    await page.getByRole('button', { name: 'Ask for groups' }).click()
     await expect(page.getByText(/No better set of groups exists|The best found so far/)).toBeVisible({
       timeout: 30_000,
     })
@@ -63,16 +64,22 @@ test('groups are asked for, changed, run, and looked back on', async ({ page }) 
   let [home, goal] = [0, 0]
   await test.step('dragging a child shows the price before the drop', async () => {
     const count = await tables.count()
-    for (home = 0; home < count; home++) {
-      await tables.nth(home).locator('button.name').first().click()
-      await expect(page.locator('.price')).toHaveCount(count - 1)
-      goal = -1
-      for (let i = 0; i < count; i++) if (await tables.nth(i).locator('.price:not(.breaks)').count()) goal = i
-      await page.getByRole('button', { name: 'or leave it where it is' }).click()
-      if (goal >= 0) break
+    let at = 0
+    goal = -1
+    for (home = 0; home < count && goal < 0; home++) {
+      const children = tables.nth(home).locator('button.name')
+      const many = await children.count()
+      for (at = 0; at < many && goal < 0; at++) {
+        await children.nth(at).click()
+        await expect(page.locator('.price')).toHaveCount(count - 1)
+        for (let i = 0; i < count; i++) if (await tables.nth(i).locator('.price:not(.breaks)').count()) goal = i
+        await page.getByRole('button', { name: 'or leave it where it is' }).click()
+      }
     }
-    const [name] = await namesAt(home)
-    const from = tables.nth(home).locator('button.name').first()
+    expect(goal).toBeGreaterThanOrEqual(0)
+    ;[home, at] = [home - 1, at - 1]
+    const name = (await namesAt(home))[at]
+    const from = tables.nth(home).locator('button.name').nth(at)
     await from.scrollIntoViewIfNeeded()
     const start = (await from.boundingBox())!
     await page.mouse.move(start.x + 20, start.y + 12)
@@ -118,6 +125,11 @@ test('groups are asked for, changed, run, and looked back on', async ({ page }) 
 
   let group = { name: '', id: 0, skill: '', session: 0 }
   await test.step('accepted, one child is prepared to be nearly there', async () => {
+    await goTo(page, 'Groups')
+    await page.getByRole('button', { name: 'Ask again' }).click()
+    await expect(page.getByText(/No better set of groups exists|The best found so far/)).toBeVisible({
+      timeout: 30_000,
+    })
     await page.getByRole('button', { name: 'Accept these groups' }).click()
     await expect(page.getByText('The groups are accepted')).toBeVisible()
     const week = await (await page.request.get(`${server.url}/api/classes/1/weeks/2026-11-25/groups`)).json()
@@ -128,7 +140,8 @@ test('groups are asked for, changed, run, and looked back on', async ({ page }) 
     for (const { children, skill, sessionId } of mine)
       for (const { id, name } of children) {
         const cell = await (await page.request.get(`${server.url}/api/classes/1/children/${id}/skills/${skill}`)).json()
-        if (!group.id && cell.strength < 3) group = { name, id, skill, session: sessionId }
+        if (!group.id && cell.strength < 3)
+          group = { name: name.replaceAll('\u00a0', ' '), id, skill, session: sessionId }
       }
     expect(group.id).toBeGreaterThan(0)
     // Alone three times, and then not yet: nearly there, and one more time alone is enough.
@@ -146,7 +159,7 @@ test('groups are asked for, changed, run, and looked back on', async ({ page }) 
     // Of the groups just accepted: those before may stand there for a moment.
     const mine = page.locator(`a.group[href$="/sessions/${group.session}"] .names`)
     await expect(mine).toContainText(group.name)
-    const names = (await mine.innerText()).split(', ')
+    const names = (await mine.innerText()).replaceAll('\u00a0', ' ').split(', ')
     const away = names.find((n) => n !== group.name)!
     await page.getByRole('button', { name: 'Mark', exact: true }).click()
     await page.getByRole('button', { name: away, exact: true }).click()
@@ -226,7 +239,7 @@ test('wishes are kept, weights change the proposal, and what can’t hold togeth
   const pegged = page.locator('article.table', {
     has: page.getByRole('button', { name: `${name} stays at this table` }),
   })
-  await expect(pegged.locator('.top')).toContainText(adult, { timeout: 30_000 })
+  await expect(pegged.locator('.top').first()).toContainText(adult, { timeout: 30_000 })
   await expect(page.getByText(`Does not count this time: ${name} not with ${adult}`)).toBeVisible()
 })
 

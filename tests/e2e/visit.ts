@@ -8,9 +8,15 @@ export async function comeInAs(page: Page, server: RunningServer, name: string) 
   await expect(page.getByRole('heading', { name: 'Wednesday 25 November' })).toBeVisible()
 }
 
-/** A place on the rail. */
-export const goTo = (page: Page, place: string) =>
-  page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place, exact: true }).click()
+/** A place on the rail; on a narrow screen the rarer ones are behind *More*. */
+export async function goTo(page: Page, place: string) {
+  const places = page.getByRole('navigation', { name: 'Places' })
+  const link = places.getByRole('link', { name: place, exact: true })
+  const more = places.getByRole('button', { name: 'More' })
+  await expect(places).toBeVisible()
+  if (!(await link.isVisible()) && (await more.isVisible())) await more.click()
+  await link.click()
+}
 
 /** Types a day as the school writes it, or a time, and puts the picker away. */
 export async function fillDay(page: Page, label: string, text: string) {

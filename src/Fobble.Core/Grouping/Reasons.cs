@@ -78,6 +78,18 @@ public static class Reasons
                 + (only > 0 ? $"; {Words.Count(only, "child has its", "children have their")} only turn here." : ".");
     }
 
+    // How many are new to it and how many come back to it, as one would say it of none, of two and of all.
+    private static string Readiness(Skill skill, int ready, int again, bool everyone) =>
+        (ready, again) switch
+        {
+            (0, 1) => $"Nobody is new to {skill.InSentence}: one child is to look at it again",
+            (0, _) => $"Nobody is new to {skill.InSentence}: {Words.Number(again)} children are to look at it again",
+            (2, 0) when everyone => $"Both are ready for {skill.InSentence} and not secure yet",
+            (_, 0) when everyone => $"All {Words.Number(ready)} are ready for {skill.InSentence} and not secure yet",
+            _ => $"{Words.Capital(Words.Count(ready, "child is", "children are"))} ready for {skill.InSentence}"
+                + (again > 0 ? $", {Words.Number(again)} to look at again" : ""),
+        };
+
     /// <summary>A sentence for the group as a whole.</summary>
     public static string ForGroup(FormedGroup group, GroupingBrief brief)
     {
@@ -87,13 +99,7 @@ public static class Reasons
         var waiting = Candidates.Waiting(group.Skill, brief);
         var shows = group.Children.Count(c => Shows(c, group.Skill, brief));
         var again = group.Children.Count(c => !evidence.IsReady(c, group.Skill)) - shows;
-        List<string> parts =
-        [
-            shows > 0
-                ? $"{Words.Capital(Words.Count(group.Children.Count - again - shows, "child is", "children are"))} ready for {skill.InSentence}{(again > 0 ? $", {Words.Number(again)} to look at again" : "")}, and one beside them has it"
-            : again == 0 ? $"All {Words.Number(group.Children.Count)} are ready for {skill.InSentence} and not secure yet"
-            : $"{Words.Capital(Words.Count(group.Children.Count - again, "child is", "children are"))} ready for {skill.InSentence}, {Words.Number(again)} to look at again",
-        ];
+        List<string> parts = [Readiness(skill, group.Children.Count - again - shows, again, shows == 0) + (shows > 0 ? ", and one beside them has it" : "")];
         if (brief.Focus.Contains(group.Skill))
         {
             parts.Add("it is a focus of the week");

@@ -218,7 +218,8 @@ public static class WeekPlanner
                 : KnownByMost ? " Most have it already, but nothing else is ready to be taught."
                 : Skill.Needs.Count == 0 ? ""
                 : $" What it needs, {Words.List([.. Skill.Needs.Select(n => evidence.Map[n].InSentence)])}, {(Shown ? "is there with most of the class" : "has been taught")}.";
-            return $"{start}: {ready} of {of} are ready for it and {have}.{needs}";
+            var open = ready == 0 ? "nobody is ready for it yet" : $"{ready} of {of} {(ready == 1 ? "is" : "are")} ready for it";
+            return $"{start}: {open} and {have}.{needs}";
         }
     }
 }

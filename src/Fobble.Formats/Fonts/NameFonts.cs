@@ -69,7 +69,8 @@ public static class NameFonts
     /// <summary>Letters as readers count them, each with its accents and joiners.</summary>
     internal static IEnumerable<string> Letters(string text)
     {
-        for (var at = 0; at < text.Length; )
+        var at = 0;
+        while (at < text.Length)
         {
             var length = StringInfo.GetNextTextElementLength(text, at);
             yield return text.Substring(at, length);

@@ -32,7 +32,8 @@ internal sealed record TextRun(string Text, SKTypeface Face, bool Shaped)
             }
 
             // Outside of names: from the first letter that runs the other way to the last before one that does not.
-            for (var at = 0; at < letters.Count; )
+            var at = 0;
+            while (at < letters.Count)
             {
                 var back = IsRightToLeft(letters[at]);
                 var end = at + 1;

@@ -17,7 +17,12 @@ internal static class DemoJars
         var monday = SchoolCalendar.MondayOf(today);
         for (var week = 0; week < Amounts.Length; week++)
         {
-            var filled = calendar.OnOrAfter(monday.AddDays(7 * (week - Amounts.Length))) ?? monday;
+            var begins = monday.AddDays(7 * (week - Amounts.Length));
+            if (calendar.OnOrAfter(begins) is not { } filled || filled >= begins.AddDays(7))
+            {
+                continue;
+            }
+
             var round = Filled(classId, Amounts[week], filled);
             (round.Opened, round.Counted) = (filled.AddDays(4), Amounts[week]);
             round.Guesses.AddRange(children.Where(_ => random.Chance(0.9)).Select(c => Guess(c, Amounts[week], leans[c] * (1 - (0.12 * week)), random)));

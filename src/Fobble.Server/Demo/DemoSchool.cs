@@ -34,59 +34,32 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
     {
         // All of it or nothing, should the start be broken off.
         await using var transaction = await db.Database.BeginTransactionAsync();
-        var monday = SchoolCalendar.MondayOf(Today);
         var school = new School { Name = "Lantern Hill School", TimeZone = zone.Id };
         db.Schools.Add(school);
         await db.SaveChangesAsync();
 
-        // The term began before the history and lasts well beyond today, so that the demo is alive on any day of the year.
-        db.Terms.Add(
-            new TermRow
-            {
-                SchoolId = school.Id,
-                Name = "Lantern term",
-                Season = Season.Autumn,
-                First = monday.AddDays(-7 * (WeeksOfHistory + 2)),
-                Last = monday.AddDays((7 * 5) + 4),
-            }
+        db.Terms.AddRange(
+            DemoYear
+                .Terms(Today)
+                .Select(t => new TermRow
+                {
+                    SchoolId = school.Id,
+                    Name = t.Name,
+                    Season = t.Season,
+                    First = t.First,
+                    Last = t.Last,
+                })
         );
-        db.Terms.Add(
-            new TermRow
-            {
-                SchoolId = school.Id,
-                Name = "Kite term",
-                Season = Season.Spring,
-                First = monday.AddDays(7 * 8),
-                Last = monday.AddDays((7 * 19) + 4),
-            }
-        );
-        db.Terms.Add(
-            new TermRow
-            {
-                SchoolId = school.Id,
-                Name = "Wagon term",
-                Season = Season.Summer,
-                First = monday.AddDays(7 * 22),
-                Last = monday.AddDays((7 * 32) + 4),
-            }
-        );
-        db.Closures.Add(
-            new ClosureRow
-            {
-                SchoolId = school.Id,
-                Name = "Market fair",
-                First = monday.AddDays((7 * 3) + 4),
-                Last = monday.AddDays((7 * 3) + 4),
-            }
-        );
-        db.Closures.Add(
-            new ClosureRow
-            {
-                SchoolId = school.Id,
-                Name = "Training day",
-                First = monday.AddDays(-21),
-                Last = monday.AddDays(-21),
-            }
+        db.Closures.AddRange(
+            DemoYear
+                .Closures(Today)
+                .Select(c => new ClosureRow
+                {
+                    SchoolId = school.Id,
+                    Name = c.Name,
+                    First = c.First,
+                    Last = c.Last,
+                })
         );
 
         var people = new List<Adult>();
@@ -200,7 +173,7 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
         );
         var sessions = new List<(GroupSession Session, PastGroup Group)>();
         RecordMemory memory = new();
-        foreach (var week in history.Weeks)
+        foreach (var week in history.Weeks.Where(w => w.Groups.Count > 0))
         {
             db.PlannedDays.AddRange(week.Plan.Days.Select(d => WeekMaker.ToRow(new(newClass.Id), d)));
             var set = new GroupSetRow

@@ -9,6 +9,8 @@ namespace Fobble.Core.Tests.Grouping;
 /// <summary>Worth, reasons, prices and changes come from the same numbers.</summary>
 public class ReasonsTests
 {
+    private static readonly SkillId SayTen = new("count.say-10");
+
     private static readonly ChildId[] Children = [.. Enumerable.Range(1, 6).Select(i => new ChildId(i))];
     private static readonly SkillId Say = new("count.say-5");
     private static readonly SkillId See = new("see.to-3");
@@ -171,4 +173,22 @@ public class ReasonsTests
             ),
             [new(Say, 0, [new(1), new(2), new(3)]), new(See, 1, [new(4), new(5), new(6)])]
         );
+
+    [Theory]
+    [InlineData("All three are ready for “say to five” and not secure yet", "count.say-5", 1, 2, 3)]
+    [InlineData("Both are ready for “say to five” and not secure yet", "count.say-5", 1, 2)]
+    [InlineData("Nobody is new to “say to ten”: three children are to look at it again", "count.say-10", 1, 2, 3)]
+    [InlineData("Nobody is new to “say to ten”: one child is to look at it again", "count.say-10", 1)]
+    public void A_group_is_told_as_one_would_say_it_of_none_of_two_and_of_all(string begins, string skill, params int[] children) =>
+        Reasons.ForGroup(ClassOf.Group(new(skill), 0, children), ClassOf.Brief(4)).ShouldStartWith(begins);
+
+    [Theory]
+    [InlineData(2, "One child is ready for “say to ten”, one to look at again")]
+    [InlineData(3, "One child is ready for “say to ten”, two to look at again")]
+    public void Who_is_ready_and_who_comes_back_are_counted_apart(int children, string begins)
+    {
+        // The first can say to five, so what comes next is open to it.
+        var seen = Enumerable.Range(20, 6).Select(day => Saw(day, Alone, skill: Map[Say], child: 1));
+        Reasons.ForGroup(ClassOf.Group(SayTen, 0, [.. Enumerable.Range(1, children)]), ClassOf.Brief(4, [.. seen])).ShouldStartWith(begins);
+    }
 }

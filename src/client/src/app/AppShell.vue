@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, watch } from 'vue'
+import { computed, onBeforeUnmount, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useAccount, useForget } from './account'
 import { api, take } from './api/client'
@@ -76,6 +76,15 @@ const owner: Record<string, string> = {
 }
 const open = computed(() => owner[String(route.name)] ?? String(route.name))
 
+// On a tablet the first places are a bar at the thumb, and the rest opens above it; on a wide screen all of them are the rail.
+const FIRST = 5
+const inRest = computed(() => places.value.findIndex((p) => p.name === open.value) >= FIRST)
+const rest = useTemplateRef('rest')
+watch(
+  () => route.fullPath,
+  () => rest.value?.matches(':popover-open') && rest.value.hidePopover(),
+)
+
 function turnTo(event: Event) {
   void router.push({ name: 'today', params: { classId: (event.target as HTMLSelectElement).value } })
 }
@@ -98,7 +107,7 @@ async function leave() {
     </header>
     <nav class="rail" aria-label="Places">
       <RouterLink
-        v-for="place in places"
+        v-for="place in places.slice(0, FIRST)"
         :key="place.name"
         :to="{ name: place.name, params: { classId } }"
         class="place"
@@ -116,20 +125,32 @@ async function leave() {
           ></span
         >
       </RouterLink>
-      <div class="who">
-        <select
-          v-if="(account?.signedIn?.classes.length ?? 0) > 1"
-          class="box"
-          aria-label="Class"
-          :value="classId"
-          @change="turnTo"
+      <button type="button" class="place more" :class="{ open: inRest }" popovertarget="rest-of-places">More</button>
+      <div id="rest-of-places" ref="rest" class="rest" popover>
+        <RouterLink
+          v-for="place in places.slice(FIRST)"
+          :key="place.name"
+          :to="{ name: place.name, params: { classId } }"
+          class="place"
+          :class="{ open: open === place.name }"
+          :aria-current="open === place.name ? 'page' : undefined"
+          >{{ place.label }}</RouterLink
         >
-          <option v-for="c in account?.signedIn?.classes" :key="c.id" :value="c.id">{{ c.name }}</option>
-        </select>
-        <b v-else>{{ current?.name }}</b>
-        <span class="small soft">{{ account?.signedIn?.fullName }}</span>
-        <button type="button" class="button plain small" @click="leave">Sign out</button>
-        <span class="small soft">Version {{ account?.signedIn?.version }}</span>
+        <div class="who">
+          <select
+            v-if="(account?.signedIn?.classes.length ?? 0) > 1"
+            class="box"
+            aria-label="Class"
+            :value="classId"
+            @change="turnTo"
+          >
+            <option v-for="c in account?.signedIn?.classes" :key="c.id" :value="c.id">{{ c.name }}</option>
+          </select>
+          <b v-else>{{ current?.name }}</b>
+          <span class="small soft">{{ account?.signedIn?.fullName }}</span>
+          <button type="button" class="button plain small" @click="leave">Sign out</button>
+          <span class="small soft">Version {{ account?.signedIn?.version }}</span>
+        </div>
       </div>
     </nav>
     <main id="page" tabindex="-1">
@@ -245,9 +266,19 @@ main {
   outline: none;
 }
 
+.more {
+  display: none;
+}
+
+/* On a wide screen nothing of it opens: it is the lower part of the rail. */
+.rest {
+  display: contents;
+}
+
 @media (max-width: 860px) {
   .shell {
-    grid-template: 'top' auto 'rail' auto 'page' 1fr / 1fr;
+    grid-template: 'top' auto 'page' 1fr / 1fr;
+    padding-bottom: var(--bar);
   }
 
   .top {
@@ -259,36 +290,77 @@ main {
   }
 
   .rail {
-    position: static;
+    position: fixed;
+    z-index: 5;
+    inset: auto 0 0;
     flex-direction: row;
-    flex-wrap: wrap;
-    align-items: center;
     min-height: 0;
-    padding: 0.2rem 0.6rem 0;
+    padding: 0;
+    border-top: 1px solid var(--line-strong);
+    background: var(--paper);
   }
 
-  .place {
-    padding: 0 0.8rem;
-    border-radius: var(--corner) var(--corner) 0 0;
+  .rail > .place {
+    flex: 1 1 0;
+    justify-content: center;
+    min-width: 0;
+    min-height: calc(var(--bar) - 1px);
+    padding: 0 0.2rem;
+    border: 0;
+    border-radius: 0;
+    background: none;
+    font: inherit;
+    font-weight: 700;
+    cursor: pointer;
   }
 
-  .place.open {
-    box-shadow: inset 0 5px 0 var(--spruce);
+  .rail > .more {
+    display: flex;
+  }
+
+  .rail > .place.open {
+    background: var(--card);
+    box-shadow: inset 0 -5px 0 var(--spruce);
+  }
+
+  .waits {
+    margin: 0;
+  }
+
+  .rest {
+    display: none;
+    inset: auto 8px calc(var(--bar) + 8px) auto;
+    width: 14rem;
+    margin: 0;
+    padding: 0.5rem 0 0.8rem;
+    border: 1.5px solid var(--line-strong);
+    border-radius: var(--corner);
+    background: var(--card);
+    color: var(--ink);
+  }
+
+  .rest:popover-open {
+    display: grid;
+  }
+
+  .rest .place {
+    border-radius: 0;
   }
 
   .who {
-    display: flex;
-    align-items: center;
-    gap: 0.5rem;
-    margin: 0 0 0 auto;
-  }
-
-  .who .small.soft {
-    display: none;
+    margin-top: 0.6rem;
+    padding-top: 0.6rem;
+    border-top: 1px solid var(--line);
   }
 
   main {
     border-left: 0;
+  }
+}
+
+@media (max-width: 480px) {
+  .rail > .place {
+    font-size: 0.85rem;
   }
 }
 </style>

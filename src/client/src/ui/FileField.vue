@@ -27,6 +27,7 @@ function handOn(event: FileUploadUploaderEvent) {
     :accept="accept"
     class="file-field"
     :class="{ roomy: hint }"
+    :pt="{ input: { 'aria-label': label } }"
     @uploader="handOn"
   >
     <template #header="{ chooseCallback }">

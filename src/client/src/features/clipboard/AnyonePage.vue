@@ -274,7 +274,7 @@ const canUndo = computed(() => last.value?.until !== undefined && last.value.unt
 
 .foot {
   position: sticky;
-  bottom: 0;
+  bottom: var(--bar);
   margin: auto -1.5rem -2.5rem;
 }
 

@@ -86,7 +86,7 @@ function taken(event: Event) {
 <style scoped>
 .strip {
   position: sticky;
-  bottom: 0;
+  bottom: var(--bar);
   display: flex;
   flex-wrap: wrap;
   align-items: center;
