@@ -1,4 +1,6 @@
+using Fobble.Core.Sheets;
 using Fobble.Server.Features.Account;
+using UglyToad.PdfPig;
 
 namespace Fobble.Server.Tests;
 
@@ -28,6 +30,23 @@ public sealed class AccountTests : IDisposable
         (await (await _school.VisitAsync()).PostAsync("/api/account/first-start", Lead with { Email = "other@kettle-lane.example" })).StatusCode.ShouldBe(
             HttpStatusCode.Conflict
         );
+    }
+
+    [Theory]
+    [InlineData("en-US", "en-US", 612, 792)]
+    [InlineData("en-ie", "en-IE", 595, 842)]
+    [InlineData("de-DE", "en-GB", 595, 842)]
+    [InlineData(null, "en-GB", 595, 842)]
+    public async Task A_school_writes_days_and_has_paper_as_where_it_is(string? asked, string locale, double width, double height)
+    {
+        var visitor = await _school.VisitAsync();
+        (await visitor.PostAsync("/api/account/first-start", Lead with { Locale = asked })).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        var own = (await visitor.StateAsync()).SignedIn!.Classes.ShouldHaveSingleItem();
+        (own.Locale, own.Paper).ShouldBe((locale, width > 600 ? PaperSize.Letter : PaperSize.A4));
+
+        // Points of paper: A4 is 210 × 297 mm (ISO 216), Letter 8.5 × 11 inches.
+        using var pdf = PdfDocument.Open(await (await visitor.GetAsync($"/api/classes/{own.Id}/summary")).Content.ReadAsByteArrayAsync());
+        (pdf.GetPage(1).Width, pdf.GetPage(1).Height).ShouldBe((width, height));
     }
 
     [Theory]

@@ -27,6 +27,9 @@ test('from a class list to next week’s groups, and on', async ({ page }) => {
     await page.getByLabel('School').fill('Kettle Lane School')
     await page.getByLabel('Class', { exact: true }).fill('Willow')
     await page.getByLabel('E-mail').fill('rosalind@kettle-lane.example')
+    // Guessed from the browser.
+    await expect(page.getByLabel('Days are written')).toHaveValue('en-GB')
+    await expect(page.getByLabel('Time zone')).toHaveValue('UTC')
     await page.getByLabel(/Password/).fill('short')
     await page.getByRole('button', { name: 'Begin' }).click()
     await expect(page.getByText(/at least 10 characters/)).toBeVisible()

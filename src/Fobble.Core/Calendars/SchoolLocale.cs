@@ -7,5 +7,8 @@ public static class SchoolLocale
 
     public static IReadOnlyList<string> All { get; } = [Usual, "en-AU", "en-CA", "en-IE", "en-IN", "en-NZ", "en-US", "en-ZA"];
 
+    /// <summary>The one of them that a browser's own language speaks for; the usual one where none does.</summary>
+    public static string Nearest(string? tag) => All.FirstOrDefault(known => string.Equals(known, tag, StringComparison.OrdinalIgnoreCase)) ?? Usual;
+
     public static bool IsKnown(string tag) => All.Contains(tag);
 }

@@ -22,13 +22,23 @@ public static class ShortNames
     public static IReadOnlyList<string> Of(IReadOnlyList<ListedName> children)
     {
         ArgumentNullException.ThrowIfNull(children);
+        // What names are the same as is asked of each pair of children: worked out once a child and length.
+        var wholes = children.Select(c => Same(Whole(c))).ToList();
+        Dictionary<int, List<string>> shorts = [];
+        List<string> ShortsAt(int length) =>
+            shorts.TryGetValue(length, out var known) ? known : shorts[length] = [.. children.Select(c => Same(Short(c, length)))];
+
         HashSet<string> taken = [];
         List<string> names = [];
-        foreach (var child in children)
+        for (var i = 0; i < children.Count; i++)
         {
-            var alike = AlikeTo(child, children);
-            var others = children.Except(alike, ReferenceEqualityComparer.Instance).Cast<ListedName>().ToList();
-            var name = Grown(child, others) + (alike.Count > 1 ? $"{Unbroken}({TellingApart(child, alike)})" : "");
+            var alike = Enumerable.Range(0, children.Count).Where(j => wholes[j] == wholes[i]).Select(j => children[j]).ToList();
+            var letters = new StringInfo(children[i].Family).LengthInTextElements;
+            var enough = Enumerable
+                .Range(1, Math.Max(0, letters - 1))
+                .FirstOrDefault(length => ShortsAt(length) is var all && Enumerable.Range(0, all.Count).All(j => all[j] != all[i] || wholes[j] == wholes[i]));
+            var name =
+                (enough > 0 ? Short(children[i], enough) : Whole(children[i])) + (alike.Count > 1 ? $"{Unbroken}({TellingApart(children[i], alike)})" : "");
 
             // “Ada” of the family “O.” is called as “Ada Okafor” is.
             var free = Enumerable.Range(1, children.Count + 1).Select(n => n == 1 ? name : $"{name}{Unbroken}({n})").First(n => taken.Add(Same(n)));
@@ -65,21 +75,6 @@ public static class ShortNames
 
     /// <summary>As it is typed and kept in files: with a usual space before the initial, and no sign that nobody sees around it.</summary>
     public static string Typed(string name) => name.Replace(Unbroken, ' ').Trim(Direction.Isolate, Direction.EndOfIsolate);
-
-    private static string Grown(ListedName child, IReadOnlyList<ListedName> others)
-    {
-        var letters = new StringInfo(child.Family);
-        for (var length = 1; length < letters.LengthInTextElements; length++)
-        {
-            var name = Short(child, length);
-            if (!others.Any(other => Same(Short(other, length)) == Same(name)))
-            {
-                return name;
-            }
-        }
-
-        return Whole(child);
-    }
 
     private static string TellingApart(ListedName child, IReadOnlyList<ListedName> alike)
     {

@@ -16,6 +16,9 @@ public enum PaperSize
 public readonly record struct Paper(double Width, double Height)
 {
     /// <summary>A4 by ISO 216: 210 × 297 mm. Letter by ANSI/ASME Y14.1: 8.5 × 11 inches of 25.4 mm.</summary>
+    /// <summary>What printers hold where days are written as in a place, a BCP 47 tag (common practice).</summary>
+    public static PaperSize UsualIn(string locale) => locale is "en-US" or "en-CA" ? PaperSize.Letter : PaperSize.A4;
+
     public static Paper Of(PaperSize size) => size == PaperSize.A4 ? new(210, 297) : new(215.9, 279.4);
 }
 

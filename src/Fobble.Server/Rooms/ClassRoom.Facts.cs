@@ -3,6 +3,7 @@ using Fobble.Core.Cupboard;
 using Fobble.Core.Evidence;
 using Fobble.Core.People;
 using Fobble.Core.Planning;
+using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
 using Fobble.Data.Model;
 using Fobble.Server.Features.Cupboard;
@@ -31,6 +32,9 @@ internal sealed partial class ClassRoom
             return (IReadOnlyList<ChildName>)
                 [.. rows.Zip(names, (c, name) => new ChildName(c.Id, name)).OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase)];
         });
+
+    /// <summary>What the school's printers hold, unless one asks for something else.</summary>
+    public PaperSize UsualPaper => Paper.UsualIn(Locale);
 
     public static ListedName Listed(Child child) => new(child.GivenName, child.FamilyName, child.Mark, child.Born);
 

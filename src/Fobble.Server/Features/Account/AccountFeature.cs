@@ -1,6 +1,7 @@
 using System.ComponentModel.DataAnnotations;
 using System.Security.Claims;
 using Fobble.Core.Calendars;
+using Fobble.Core.Sheets;
 using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Demo;
@@ -17,7 +18,8 @@ namespace Fobble.Server.Features.Account;
 /// <param name="SignedIn">Who is signed in, or null.</param>
 /// <param name="FirstStart">Nobody has an account yet: the first page asks for the lead teacher's.</param>
 /// <param name="DemoAdults">Made-up adults to choose from; empty outside the demo.</param>
-public sealed record AccountState(SignedInAdult? SignedIn, bool FirstStart, IReadOnlyList<DemoAdult> DemoAdults);
+/// <param name="Locales">Ways of writing dates to choose from at the first start.</param>
+public sealed record AccountState(SignedInAdult? SignedIn, bool FirstStart, IReadOnlyList<DemoAdult> DemoAdults, IReadOnlyList<string> Locales);
 
 /// <param name="Version">Of the program; strangers are not told.</param>
 public sealed record SignedInAdult(int Id, string FullName, IReadOnlyList<AdultsClass> Classes, string Version);
@@ -25,14 +27,16 @@ public sealed record SignedInAdult(int Id, string FullName, IReadOnlyList<Adults
 /// <param name="Today">Today at the school: pages take it from here, not from the tablet's clock.</param>
 /// <param name="TimeZone">Of the school, by its IANA name.</param>
 /// <param name="Locale">How the school writes dates.</param>
-public sealed record AdultsClass(int Id, string Name, string School, ClassRole Role, DateOnly Today, string TimeZone, string Locale);
+/// <param name="Paper">What the school's printers hold.</param>
+public sealed record AdultsClass(int Id, string Name, string School, ClassRole Role, DateOnly Today, string TimeZone, string Locale, PaperSize Paper);
 
 public sealed record DemoAdult(string Key, string FullName, string What);
 
 public sealed record SignIn(string Email, string Password);
 
 /// <param name="TimeZone">Where the browser is, by its IANA name; null where it does not know.</param>
-public sealed record FirstStart(string FullName, string Email, string Password, string SchoolName, string ClassName, string? TimeZone);
+/// <param name="Locale">How the school writes dates, as a BCP 47 tag; null for the usual way.</param>
+public sealed record FirstStart(string FullName, string Email, string Password, string SchoolName, string ClassName, string? TimeZone, string? Locale = null);
 
 internal sealed class AccountFeature : IFeature
 {
@@ -57,7 +61,7 @@ internal sealed class AccountFeature : IFeature
         AntiforgeryGate.GiveToken(context, antiforgery);
         var signedIn = context.User.Identity?.IsAuthenticated == true ? await DescribeAsync(context.User.AdultId(), db, clock) : null;
         var anyone = signedIn is not null || await db.Users.AnyAsync();
-        return TypedResults.Ok(new AccountState(signedIn, !anyone, settings.Demo ? DemoAdults.All : []));
+        return TypedResults.Ok(new AccountState(signedIn, !anyone, settings.Demo ? DemoAdults.All : [], SchoolLocale.All));
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> SignInAsync(SignIn request, SignInManager<Adult> signIn, UserManager<Adult> adults)
@@ -132,7 +136,15 @@ internal sealed class AccountFeature : IFeature
 
             var created = await adults.CreateAsync(adult, request.Password);
             RefusedException.Unless(created.Succeeded, "password", string.Join(" ", created.Errors.Select(e => e.Description)));
-            await Beginnings.AddClassAsync(db, request.SchoolName.Trim(), request.ClassName.Trim(), zone.Id, adult, zone.DayOf(clock.GetUtcNow()));
+            await Beginnings.AddClassAsync(
+                db,
+                request.SchoolName.Trim(),
+                request.ClassName.Trim(),
+                zone.Id,
+                SchoolLocale.Nearest(request.Locale),
+                adult,
+                zone.DayOf(clock.GetUtcNow())
+            );
             await transaction.CommitAsync(stop);
         }
 
@@ -163,7 +175,16 @@ internal sealed class AccountFeature : IFeature
                     .. classes.Select(c =>
                     {
                         var zone = SchoolZones.Of(c.School!, clock);
-                        return new AdultsClass(c.ClassId, c.Name, c.School!.Name, c.Role, zone.DayOf(clock.GetUtcNow()), zone.Id, c.School.Locale);
+                        return new AdultsClass(
+                            c.ClassId,
+                            c.Name,
+                            c.School!.Name,
+                            c.Role,
+                            zone.DayOf(clock.GetUtcNow()),
+                            zone.Id,
+                            c.School.Locale,
+                            Paper.UsualIn(c.School.Locale)
+                        );
                     }),
                 ],
                 typeof(AccountFeature).Assembly.GetName().Version!.ToString(3)

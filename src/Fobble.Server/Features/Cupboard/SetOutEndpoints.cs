@@ -111,7 +111,7 @@ internal static class SetOutEndpoints
         CancellationToken stop
     )
     {
-        var pack = await packs.MakeAsync(await reader.PlanAsync(from, to, stop), from, paper ?? PaperSize.A4, stop);
+        var pack = await packs.MakeAsync(await reader.PlanAsync(from, to, stop), from, paper ?? room.UsualPaper, stop);
         return pack.Pages.Count == 0
             ? TypedResults.NotFound()
             : TypedResults.File(
@@ -142,7 +142,7 @@ internal sealed class PackMaker(ClassRoom room)
         return
         [
             .. plan
-                .Prints.Select(p => (p, request: Pack.RequestFor(p, PaperSize.A4, approach, childOf, seed, room.Today)))
+                .Prints.Select(p => (p, request: Pack.RequestFor(p, room.UsualPaper, approach, childOf, seed, room.Today)))
                 .Select(r => new SetOutPrint(
                     SheetOffer.Of(r.p.Sheet.Kind).NameIn(approach.Words),
                     $"{r.p.Sheet.Variant}",

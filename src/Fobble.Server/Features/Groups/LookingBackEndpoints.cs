@@ -195,7 +195,7 @@ internal static class LookingBackEndpoints
                     [.. g.Children.Select(c => first[c.Id])]
                 )),
             ],
-            paper ?? PaperSize.A4,
+            paper ?? room.UsualPaper,
             room.Today
         );
         return TypedResults.File(SheetWriter.Pdf(page(groups), Ink.Saving), "application/pdf");

@@ -136,5 +136,8 @@ internal static class PlanPagesEndpoints
     }
 
     private static FileContentHttpResult File(ClassRoom room, PlanPage page, PaperSize? paper) =>
-        TypedResults.File(SheetWriter.Pdf(page.ToSheet($"{room.Name}, {room.SchoolName}", paper ?? PaperSize.A4, room.Today), Ink.Saving), "application/pdf");
+        TypedResults.File(
+            SheetWriter.Pdf(page.ToSheet($"{room.Name}, {room.SchoolName}", paper ?? room.UsualPaper, room.Today), Ink.Saving),
+            "application/pdf"
+        );
 }

@@ -67,14 +67,14 @@ internal sealed class ReportsFeature : IFeature
             );
         }
 
-        return TypedResults.File(SheetWriter.Pdf(page.ToSheet(paper ?? PaperSize.A4, pictures), Ink.Saving), "application/pdf");
+        return TypedResults.File(SheetWriter.Pdf(page.ToSheet(paper ?? room.UsualPaper, pictures), Ink.Saving), "application/pdf");
     }
 
     private static async Task<FileContentHttpResult> SummaryAsync(ClassRoom room, PaperSize? paper, CancellationToken stop)
     {
         var evidence = await room.EvidenceAsync(stop);
         var summary = ClassSummary.Of(NameOf(room), evidence, (await room.CalendarAsync(stop)).TermBegan(room.Today));
-        return TypedResults.File(SheetWriter.Pdf(summary.ToSheet(paper ?? PaperSize.A4), Ink.Saving), "application/pdf");
+        return TypedResults.File(SheetWriter.Pdf(summary.ToSheet(paper ?? room.UsualPaper), Ink.Saving), "application/pdf");
     }
 
     private static string NameOf(ClassRoom room) => $"{room.Name}, {room.SchoolName}";

@@ -8,9 +8,15 @@ namespace Fobble.Server.Features.SetUp;
 internal static class Beginnings
 {
     /// <param name="zone">IANA name of the school's time zone.</param>
-    public static async Task AddClassAsync(FobbleDb db, string schoolName, string className, string zone, Adult lead, DateOnly today)
+    /// <param name="locale">How the school writes dates, as a BCP 47 tag.</param>
+    public static async Task AddClassAsync(FobbleDb db, string schoolName, string className, string zone, string locale, Adult lead, DateOnly today)
     {
-        var school = new School { Name = schoolName, TimeZone = zone };
+        var school = new School
+        {
+            Name = schoolName,
+            TimeZone = zone,
+            Locale = locale,
+        };
         var newClass = new SchoolClass { Name = className, School = school };
         newClass.Members.Add(new Membership { AdultId = lead.Id, Role = ClassRole.LeadTeacher });
         db.Classes.Add(newClass);

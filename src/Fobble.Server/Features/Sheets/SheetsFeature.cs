@@ -202,7 +202,7 @@ internal sealed class SheetStore(ClassRoom room, HybridCache cache)
 
         // Whatever the numbers rest on is in the key; a sheet for nobody rests on no record.
         var rests = chosen.Count == 0 ? "" : $"{room.Versions.Record}.{room.Versions.LastSeen}";
-        var key = $"sheet/{room.Id}/{room.ContentKey}/{room.Approach}/{rests}/{day:O}/{asked with { Ink = null }}";
+        var key = $"sheet/{room.Id}/{room.ContentKey}/{room.Approach}/{room.UsualPaper}/{rests}/{day:O}/{asked with { Ink = null }}";
         var made = await cache.GetOrCreateAsync(
             key,
             async until => new MadeSheet(await MakeAsync(asked, range, chosen, day, until)),
@@ -220,7 +220,7 @@ internal sealed class SheetStore(ClassRoom room, HybridCache cache)
             new SheetRequest(
                 asked.Kind,
                 asked.Variant,
-                asked.Paper ?? PaperSize.A4,
+                asked.Paper ?? room.UsualPaper,
                 range,
                 asked.Count ?? Math.Max(1, SheetOffer.Of(asked.Kind).Count),
                 await WithHistoryAsync(children, day, stop),

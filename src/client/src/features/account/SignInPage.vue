@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { accountQuery, useForget } from '@/app/account'
 import { api, Refused, take } from '@/app/api/client'
+import { waysOfWriting } from '@/app/ways'
 
 const route = useRoute()
 const router = useRouter()
@@ -11,6 +12,14 @@ const forget = useForget()
 const { data: account } = useQuery(accountQuery)
 
 const form = ref({ fullName: '', email: '', password: '', schoolName: '', className: '' })
+// The browser's guess of where the school is; both can be put right here, and later in Set-up.
+const timeZone = ref(Intl.DateTimeFormat().resolvedOptions().timeZone)
+const locale = ref('')
+const zones = [...new Set([timeZone.value, ...Intl.supportedValuesOf('timeZone')])].sort()
+const ways = computed(() => waysOfWriting(account.value?.locales ?? []))
+watch(ways, (all) => (locale.value ||= all.find((w) => w.tag === navigator.language)?.tag ?? all[0]?.tag ?? ''), {
+  immediate: true,
+})
 const busy = ref(false)
 const refusal = ref('')
 const fields = ref<Record<string, string[]>>({})
@@ -42,7 +51,7 @@ const firstStart = () =>
   go(() =>
     take(
       api.POST('/api/account/first-start', {
-        body: { ...form.value, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone },
+        body: { ...form.value, timeZone: timeZone.value, locale: locale.value },
       }),
     ),
   )
@@ -75,6 +84,19 @@ const firstFields = [
         <input v-model="form[field.key]" :type="field.type" :autocomplete="field.auto" required />
         <em v-for="reason in fields[field.key]" :key="reason">{{ reason }}</em>
       </label>
+      <label class="field">
+        <span>Days are written</span>
+        <select v-model="locale" class="box">
+          <option v-for="way in ways" :key="way.tag" :value="way.tag">{{ way.label }}</option>
+        </select>
+      </label>
+      <label class="field">
+        <span>Time zone</span>
+        <select v-model="timeZone" class="box">
+          <option v-for="zone in zones" :key="zone" :value="zone">{{ zone.replaceAll('_', ' ') }}</option>
+        </select>
+      </label>
+      <p class="soft small">Order of days, first day of the week and paper follow from that. Set-up can change it.</p>
       <p v-if="refusal" class="warn" role="alert">{{ refusal }}</p>
       <button class="button main" :disabled="busy">Begin</button>
     </form>

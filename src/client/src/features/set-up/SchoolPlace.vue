@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/app/api/client'
+import { waysOfWriting } from '@/app/ways'
 
 /** Where the school is: whose day it is when something is recorded, and how days are written. */
 const props = defineProps<{ table: Schemas['TimetableView'] }>()
@@ -13,12 +14,7 @@ watch(
   { immediate: true },
 )
 const zones = computed(() => [...new Set([props.table.timeZone, ...Intl.supportedValuesOf('timeZone')])].sort())
-const sample = new Date('2026-11-25T12:00:00Z')
-const regions = new Intl.DisplayNames('en', { type: 'region' })
-const written = (locale: string) => new Intl.DateTimeFormat(locale, { timeZone: 'UTC' }).format(sample)
-const ways = computed(() =>
-  props.table.locales.map((tag) => ({ tag, label: `${written(tag)}, as in ${regions.of(tag.split('-')[1]!)}` })),
-)
+const ways = computed(() => waysOfWriting(props.table.locales))
 </script>
 
 <template>

@@ -13,11 +13,11 @@ import SheetPreview from './SheetPreview.vue'
 import DayField from '@/ui/DayField.vue'
 
 /** What is printed: choose, see the page as it will print, take the file. The choice stands in the address, seed and all. */
-const { classId } = useAccount()
+const { classId, current } = useAccount()
 const { at, put } = useAddress({
   kind: 'TenFrames',
   variant: '',
-  paper: 'A4',
+  paper: '',
   low: '',
   high: '',
   count: '',
@@ -35,6 +35,7 @@ const { data: shelf, error } = useQuery({
   staleTime: 60_000,
 })
 
+const paper = computed(() => (at.value.paper || current.value?.paper || 'A4') as NonNullable<Schemas['PaperSize']>)
 const { themes, kinds } = useStoryChoices()
 const stories = computed(() => at.value.stories.split(',').filter(Boolean))
 function pickStories(kind: string, on: boolean) {
@@ -51,7 +52,7 @@ const asked = computed(() => {
   return {
     kind: o.kind,
     variant: (o.variants.find((v) => v.id === at.value.variant) ?? o.variants[0]!).id,
-    paper: at.value.paper as NonNullable<Schemas['PaperSize']>,
+    paper: paper.value,
     low,
     high: Math.max(low, whole(at.value.high, o.lowest, o.highest, o.high)),
     count: o.mostCount > 0 ? whole(at.value.count, 1, o.mostCount, o.count) : undefined,
@@ -177,7 +178,7 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
         <div class="beside">
           <label class="field"
             ><span>Paper</span>
-            <select class="box" :value="at.paper" @change="put({ paper: ($event.target as HTMLSelectElement).value })">
+            <select class="box" :value="paper" @change="put({ paper: ($event.target as HTMLSelectElement).value })">
               <option>A4</option>
               <option>Letter</option>
             </select></label
