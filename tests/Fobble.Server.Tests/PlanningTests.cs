@@ -127,12 +127,12 @@ public sealed class PlanningTests : IDisposable
             p => p.Version.ShouldBeNull(),
             p => p.Lessons.ShouldNotBeEmpty("what was taught is there")
         );
-        var own = await WorkOutAsync(maeve, scope.Usual with { Source = ScopeSource.Own, Skills = ["place.ten-is-one"] }, "/api/classes/2/plan");
+        var own = await WorkOutAsync(maeve, scope.Usual with { Source = ScopeSource.Own, Skills = ["place.ten-is-one"], Dropped = [] }, "/api/classes/2/plan");
         own.Plan!.Lessons.ShouldContain(l => l.Skill == "place.ten-is-one");
         own.Plan.Lessons.Select(l => l.Skill).Distinct().Count().ShouldBeGreaterThan(1, "what it needs comes before it");
         var rowan = scope.Plans.ShouldHaveSingleItem();
         rowan.Class.ShouldBe("Rowan");
-        var copied = await WorkOutAsync(maeve, scope.Usual with { Source = ScopeSource.Before, PlanId = rowan.Id }, "/api/classes/2/plan");
+        var copied = await WorkOutAsync(maeve, scope.Usual with { Source = ScopeSource.Before, PlanId = rowan.Id, Dropped = [] }, "/api/classes/2/plan");
         var fitted = copied.Plan is null ? await WorkOutAsync(maeve, copied.Ways[0].Ask, "/api/classes/2/plan") : copied;
         (await maeve.PostAsync($"/api/classes/2/plan/drafts/{fitted.Id}/accept", new AcceptDraft(fitted.Version))).StatusCode.ShouldBe(
             HttpStatusCode.NoContent

@@ -40,7 +40,7 @@ public sealed class School : WebApplicationFactory<Program>
 
     public static DateOnly Today { get; } = new(2026, 11, 25);
 
-    public static School Empty() => new(demo: false);
+    public static School Empty(string now = UsualNow) => new(demo: false, now: now);
 
     /// <summary>The filled school at another moment: an instant, or a time by the clock of this machine.</summary>
     public static School At(string now) => new(demo: true, now: now);

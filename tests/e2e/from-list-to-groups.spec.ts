@@ -51,6 +51,10 @@ test('from a class list to next week’s groups, and on', async ({ page }) => {
   await test.step('a good list is shown, then taken', async () => {
     await page.setInputFiles('input[type=file]', sample('class-list.csv'))
     await page.getByRole('button', { name: 'Add 14 children' }).click()
+    await expect(page.getByText('14 children.', { exact: true })).toBeVisible()
+    await page.getByRole('button', { name: 'I know my way' }).click()
+    await expect(page.getByRole('heading', { name: /first hour/ })).toHaveCount(0)
+    await place(page, 'Class')
     await expect(page.getByRole('rowheader')).toHaveCount(14)
     await expect(page.getByRole('rowheader', { name: 'Idris B.' })).toBeVisible()
     await expectAccessible(page)

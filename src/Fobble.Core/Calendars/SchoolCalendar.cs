@@ -122,9 +122,9 @@ public sealed class SchoolCalendar
     /// <summary>The first day of the term that a day lies in or follows; the day itself before any term.</summary>
     public DateOnly TermBegan(DateOnly day) => Terms.LastOrDefault(t => t.First <= day)?.First ?? day;
 
-    /// <summary>The first day of the school year, which begins with an autumn term; of the first term where there is none before the day.</summary>
+    /// <summary>The first day of the school year, which begins with an autumn term; of the first term where there is none before the day, or where all lie ahead.</summary>
     public DateOnly YearBegan(DateOnly day) =>
-        (Terms.LastOrDefault(t => t.First <= day && t.Season == Season.Autumn) ?? Terms.FirstOrDefault(t => t.First <= day))?.First ?? day;
+        (Terms.LastOrDefault(t => t.First <= day && t.Season == Season.Autumn) ?? (Terms is [var first, ..] ? first : null))?.First ?? day;
 
     /// <summary>The last school day before that day; null when there is none.</summary>
     public DateOnly? Before(DateOnly day)

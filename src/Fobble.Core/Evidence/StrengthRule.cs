@@ -10,6 +10,9 @@ public sealed class StrengthRule(EvidenceSettings settings)
     private const int Recent = 8;
     private const int Latest = 3;
 
+    /// <summary>What is missing to the belief asked for is little up to here.</summary>
+    private const double Little = 0.2;
+
     /// <param name="seen">One child's observations of this skill, none withdrawn, in order of time.</param>
     /// <param name="held">Belief, 0 to 1.</param>
     /// <param name="borne">Something that builds on it is secure: what was done there was done with this too, so being right with it once of late is enough.</param>
@@ -85,7 +88,7 @@ public sealed class StrengthRule(EvidenceSettings settings)
             new(
                 $"{Words.Percent(rule.Belief)} sure or more",
                 held >= rule.Belief,
-                $"a little more evidence ({Words.Percent(Math.Min(held, rule.Belief - 0.01))} sure of {Words.Percent(rule.Belief)})"
+                $"{(held >= rule.Belief - Little ? "a little" : "much")} more evidence ({Words.Percent(Math.Min(held, rule.Belief - 0.01))} sure of {Words.Percent(rule.Belief)})"
             )
         );
         return clauses;

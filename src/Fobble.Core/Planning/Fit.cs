@@ -36,7 +36,7 @@ public sealed record Fit(int Lessons, int Room, int Buffer, int Reviews, int Rev
             over > 0 ? $"It does not fit: {Words.Count(over, "lesson", "lessons")} too many. {all}"
             : reviews > reviewRoom
                 ? $"The lessons fit; {Words.Count(reviews - reviewRoom, "starter", "starters")} too many to bring every skill back {Words.Times(problem.Settings.Gaps.Count)}. {all}"
-            : $"It fits, with {Words.Count(room - lessons, "place", "places")} to spare. {all}";
+            : $"It fits, with {(room == lessons ? "no place" : Words.Count(room - lessons, "place", "places"))} to spare. {all}";
         return new(lessons, room, buffer, reviews, reviewRoom, sentence);
     }
 }
@@ -180,8 +180,8 @@ public static class WaysOut
         );
     }
 
-    // Of the skills that nothing else in the scope builds on, the one meant for latest, until what is left fits.
-    private static List<SkillId> Drop(YearRequest request)
+    // Of the skills that nothing else in the scope builds on, one that need not be kept, then the one meant for latest, until what is left fits.
+    internal static List<SkillId> Drop(YearRequest request, IReadOnlySet<SkillId>? toKeep = null)
     {
         var map = request.Evidence.Map;
         var scope = YearScope.Of(request);
@@ -192,7 +192,7 @@ public static class WaysOut
         while (
             over > 0
             && left.Where(i => i.Given == 0 && !pinned.Contains(i.Skill) && !left.Any(o => o.Needs.Contains(i.Skill)))
-                .MaxBy(i => (i.TargetFirst, map.IndexOf(i.Skill)))
+                .MaxBy(i => (toKeep?.Contains(i.Skill) == false, i.TargetFirst, map.IndexOf(i.Skill)))
                 is { } last
         )
         {

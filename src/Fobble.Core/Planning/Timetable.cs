@@ -20,4 +20,23 @@ public sealed class Timetable(SchoolCalendar calendar, IReadOnlyList<LessonSlot>
 
     /// <summary>Days of a week that are not past and have room for a whole-class lesson.</summary>
     public IReadOnlyList<DateOnly> OpenDays(DateOnly monday, DateOnly today) => [.. Calendar.DaysOfWeek(monday).Where(d => d >= today && CarpetPlaces(d) > 0)];
+
+    /// <summary>The week in as few lines as it takes: a line for lessons of one kind that begin at one time.</summary>
+    public IReadOnlyList<string> InWords() =>
+        [
+            .. slots
+                .GroupBy(s => (s.Start, s.Kind, s.Minutes))
+                .OrderBy(g => g.Key.Start)
+                .Select(g => $"{g.Key.Start:H:mm} {NameOf(g.Key.Kind)}, {g.Key.Minutes} minutes, {DaysOf([.. g.Select(s => s.Weekday).Distinct().Order()])}"),
+        ];
+
+    private static string NameOf(SlotKind kind) =>
+        kind switch
+        {
+            SlotKind.Carpet => "all together",
+            SlotKind.Group => "small group",
+            _ => "choice time",
+        };
+
+    private static string DaysOf(IReadOnlyList<DayOfWeek> days) => days.Count == 5 ? "every day" : Words.List([.. days.Select(d => $"{d}s")]);
 }

@@ -16,21 +16,6 @@ public static class UsualWeek
 
     public const string CarpetWhere = "Carpet";
 
-    /// <summary>The school year that holds a day begins in August: what lies in July belongs to the year before.</summary>
-    private const int FirstMonth = 8;
-
-    /// <summary>Three terms of the school year that holds a day.</summary>
-    public static IReadOnlyList<Term> Terms(DateOnly today)
-    {
-        var year = today.Month >= FirstMonth ? today.Year : today.Year - 1;
-        return
-        [
-            new("Autumn", Season.Autumn, new(year, 9, 1), new(year, 12, 20)),
-            new("Spring", Season.Spring, new(year + 1, 1, 5), new(year + 1, 3, 31)),
-            new("Summer", Season.Summer, new(year + 1, 4, 14), new(year + 1, 7, 31)),
-        ];
-    }
-
     /// <summary>Carpet in the morning, two small groups after it and choice time; a second adult takes the second group at the same time.</summary>
     /// <param name="adults">How many adults the class has, at least one.</param>
     public static IReadOnlyList<WeeklyLesson> Lessons(int adults) =>

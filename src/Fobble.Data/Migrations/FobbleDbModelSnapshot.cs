@@ -958,6 +958,9 @@ namespace Fobble.Data.Migrations
                     b.Property<int>("FewerWord")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("FirstHourOver")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("FrameDirection")
                         .HasColumnType("INTEGER");
 
@@ -1012,6 +1015,14 @@ namespace Fobble.Data.Migrations
 
                     b.Property<int>("Sizes")
                         .HasColumnType("INTEGER");
+
+                    b.PrimitiveCollection<string>("StepsLater")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.PrimitiveCollection<string>("StepsSettled")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<int>("Symbols")
                         .HasColumnType("INTEGER");

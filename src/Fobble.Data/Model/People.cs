@@ -2,6 +2,7 @@ using Fobble.Core.Approaches;
 using Fobble.Core.Cupboard;
 using Fobble.Core.Numbers;
 using Fobble.Core.Pictures;
+using Fobble.Core.Planning;
 using Microsoft.AspNetCore.Identity;
 
 namespace Fobble.Data.Model;
@@ -76,6 +77,15 @@ public sealed class SchoolClass
 
     /// <summary>What someone in the class has to keep away from; for the class as a whole as well.</summary>
     public List<Allergen> Allergies { get; set; } = [];
+
+    /// <summary>The class has been led to its first session card, or its lead has had enough of it: it is not asked again.</summary>
+    public bool FirstHourOver { get; set; }
+
+    /// <summary>Steps of the first hour that someone has said to be done.</summary>
+    public List<FirstStep> StepsSettled { get; set; } = [];
+
+    /// <summary>Steps of the first hour that are left for later.</summary>
+    public List<FirstStep> StepsLater { get; set; } = [];
 
     /// <summary>The day on which the guess jar comes back; null while it is in use.</summary>
     public DateOnly? JarRestsUntil { get; set; }

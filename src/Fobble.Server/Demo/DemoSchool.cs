@@ -107,6 +107,7 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
         {
             Name = name,
             SchoolId = school.Id,
+            FirstHourOver = true,
             Mouths = name == "Rowan",
             Allergies = name == "Rowan" ? [Allergen.Gluten, Allergen.Nuts] : [],
         };

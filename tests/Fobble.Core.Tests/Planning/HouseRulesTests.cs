@@ -90,17 +90,6 @@ public class HouseRulesTests
         }
     }
 
-    [Theory]
-    [InlineData("2026-08-01", 2026)]
-    [InlineData("2026-12-31", 2026)]
-    [InlineData("2027-07-31", 2026)]
-    public void A_school_year_is_named_by_the_autumn_it_begins_in(string today, int year)
-    {
-        var terms = UsualWeek.Terms(DateOnly.Parse(today, null));
-        terms[0].First.Year.ShouldBe(year);
-        SchoolCalendar.CheckTerms(terms);
-    }
-
     [Fact]
     public void What_a_plan_can_not_be_asked_for_is_told_all_at_once()
     {

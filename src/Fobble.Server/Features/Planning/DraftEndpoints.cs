@@ -15,6 +15,7 @@ internal static class DraftEndpoints
     public static void MapDrafts(this IEndpointRouteBuilder ofClass)
     {
         ofClass.MapGet("/plan/scope", ScopeAsync);
+        ofClass.MapPost("/plan/fit", FitAsync).RequireAuthorization(Policies.Lead);
         var lead = ofClass.MapGroup("/plan/drafts").RequireAuthorization(Policies.Lead);
         lead.MapPost("/", BeginAsync);
         lead.MapGet("/{id:guid}", Get);
@@ -33,9 +34,12 @@ internal static class DraftEndpoints
             .Concat(scope.LeftOut.ToDictionary(l => l.Skill, l => l.Why))
             .ToDictionary(p => p.Key, p => p.Value);
         int Lessons(IEnumerable<Skill> skills) => skills.SelectMany(s => map.AllNeeds(s.Id).Append(s.Id)).Distinct().Sum(s => lessons.GetValueOrDefault(s));
+        var current = (await room.PlanAsync(stop))?.Document.Ask;
+        var offered = current is null ? await reader.OfferedAsync(stop) : null;
         return TypedResults.Ok(
             new ScopeChoices(
-                (await room.PlanAsync(stop))?.Document.Ask ?? PlanAsk.Usual,
+                current ?? offered?.Ask ?? PlanAsk.Usual,
+                offered?.Sentence,
                 request.From,
                 request.Until,
                 scope.Problem.Days.Count(d => d.Places > 0),
@@ -53,10 +57,35 @@ internal static class DraftEndpoints
                 [
                     .. map
                         .Skills.Where(s => why.ContainsKey(s.Id))
-                        .Select(s => new ScopeSkill(s.Id.Value, s.Short, s.Strand, s.When, lessons.GetValueOrDefault(s.Id), s.Lessons, why[s.Id])),
+                        .Select(s => new ScopeSkill(
+                            s.Id.Value,
+                            s.Short,
+                            s.Strand,
+                            s.When,
+                            lessons.GetValueOrDefault(s.Id),
+                            s.Lessons,
+                            why[s.Id],
+                            [.. map.AllNeeds(s.Id).Select(n => n.Value)]
+                        )),
                 ]
             )
         );
+    }
+
+    /// <summary>Whether it would fit, counted at once: asked while someone chooses.</summary>
+    private static async Task<Ok<FitView>> FitAsync(ClassRoom room, PlanAsk ask, PlanReader reader, HttpContext http, CancellationToken stop)
+    {
+        await CheckAsync(ask, reader, http, stop);
+        return TypedResults.Ok(View(Fit.Of(YearScope.Of(await reader.RequestAsync(ask, stop)).Problem)));
+    }
+
+    private static async Task CheckAsync(PlanAsk ask, PlanReader reader, HttpContext http, CancellationToken stop)
+    {
+        var earlier = await reader.EarlierPlansAsync(http.User.AdultId(), stop);
+        if (ask.Faults(id => earlier.Any(p => p.Id == id)) is { Count: > 0 } faults)
+        {
+            throw new RefusedException(faults);
+        }
     }
 
     private static async Task<Ok<DraftView>> BeginAsync(
@@ -69,12 +98,7 @@ internal static class DraftEndpoints
         CancellationToken stop
     )
     {
-        var earlier = await reader.EarlierPlansAsync(http.User.AdultId(), stop);
-        if (ask.Faults(id => earlier.Any(p => p.Id == id)) is { Count: > 0 } faults)
-        {
-            throw new RefusedException(faults);
-        }
-
+        await CheckAsync(ask, reader, http, stop);
         var was = (await room.PlanAsync(stop))?.Version ?? 0;
         return TypedResults.Ok(
             View(jobs.Begin(new Draft(room.Id, http.User.AdultId(), ask, was, clock.GetUtcNow(), await reader.RequestAsync(ask, stop))), room)

@@ -66,7 +66,8 @@ public sealed record PlanView(
     IReadOnlyList<PlanVersion> Versions
 );
 
-public sealed record ScopeSkill(string Id, string Short, string Strand, Season When, int Lessons, int Usual, string Why);
+/// <param name="Needs">All that it builds on, by id.</param>
+public sealed record ScopeSkill(string Id, string Short, string Strand, Season When, int Lessons, int Usual, string Why, IReadOnlyList<string> Needs);
 
 public sealed record ScopeSeason(Season Season, int Skills, int Lessons);
 
@@ -75,8 +76,11 @@ public sealed record ScopeFramework(string Name, int Skills, int Lessons);
 public sealed record EarlierPlan(int Id, string Class, DateOnly Year, int Skills);
 
 /// <summary>What can be asked for, with what this class needs of it from today on.</summary>
+/// <param name="Usual">What is asked for to begin with: as before, or as it is offered.</param>
+/// <param name="Offered">What a class without a plan is offered, in a sentence; null for a class that has one.</param>
 public sealed record ScopeChoices(
     PlanAsk Usual,
+    string? Offered,
     DateOnly From,
     DateOnly Until,
     int TeachingDays,

@@ -1,6 +1,7 @@
 using Fobble.Core.Activities;
 using Fobble.Core.Planning;
 using Fobble.Core.Skills;
+using Fobble.Core.Standards;
 using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Planning;
@@ -8,6 +9,8 @@ namespace Fobble.Server.Features.Planning;
 /// <summary>Reads what plans are made from.</summary>
 internal sealed class PlanReader(ClassRoom room)
 {
+    private const double DaysAYear = 365.25;
+
     /// <summary>What a stored plan stands in.</summary>
     public async Task<PlanSetting> SettingAsync(PlanDocument document, CancellationToken stop) =>
         new(document.Plan, await room.TimetableAsync(stop), room.Map, await room.FirstOpenDayAsync(stop), document.Until);
@@ -37,6 +40,15 @@ internal sealed class PlanReader(ClassRoom room)
         };
         RefusedException.Unless(calendar.Days(from, request.Until).Any(), "from", "No school day is left this year: put the terms into the calendar first.");
         return request;
+    }
+
+    /// <summary>What a class that has no plan yet is offered.</summary>
+    public async Task<OfferedScope> OfferedAsync(CancellationToken stop)
+    {
+        var request = await RequestAsync(PlanAsk.Usual, stop);
+        var born = (await room.ChildRowsAsync(stop)).Select(c => c.Born).OfType<DateOnly>().Order().ToList();
+        double? age = born.Count == 0 ? null : (await room.YearAsync(stop)).DayNumber - born[born.Count / 2].DayNumber;
+        return OfferedScope.Of(PlanAsk.Usual, request, AskedFor.Of(room.Map, room.Locale, age / DaysAYear));
     }
 
     /// <summary>Plans of other classes or years that this adult may see.</summary>

@@ -1,3 +1,4 @@
+using Fobble.Core.Calendars;
 using Fobble.Core.Planning;
 using Fobble.Data;
 using Fobble.Data.Model;
@@ -22,8 +23,8 @@ internal static class Beginnings
         db.Classes.Add(newClass);
         await db.SaveChangesAsync();
         db.Terms.AddRange(
-            UsualWeek
-                .Terms(today)
+            UsualYear
+                .Terms(locale, today)
                 .Select(t => new TermRow
                 {
                     SchoolId = school.Id,

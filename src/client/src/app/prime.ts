@@ -1,6 +1,7 @@
 import { definePreset } from '@primeuix/themes'
 import base from '@primeuix/themes/aura/base'
 import button from '@primeuix/themes/aura/button'
+import checkbox from '@primeuix/themes/aura/checkbox'
 import confirmdialog from '@primeuix/themes/aura/confirmdialog'
 import datatable from '@primeuix/themes/aura/datatable'
 import datepicker from '@primeuix/themes/aura/datepicker'
@@ -12,6 +13,8 @@ import message from '@primeuix/themes/aura/message'
 import overlaybadge from '@primeuix/themes/aura/overlaybadge'
 import progressbar from '@primeuix/themes/aura/progressbar'
 import select from '@primeuix/themes/aura/select'
+import togglebutton from '@primeuix/themes/aura/togglebutton'
+import selectbutton from '@primeuix/themes/aura/selectbutton'
 import tooltip from '@primeuix/themes/aura/tooltip'
 import PrimeVue from 'primevue/config'
 import ConfirmationService from 'primevue/confirmationservice'
@@ -32,8 +35,8 @@ const preset = definePreset(
   {
     ...base,
     components: {
-      button, confirmdialog, datatable, datepicker, dialog, drawer, fileupload, inputtext, message, overlaybadge, progressbar,
-      select, tooltip,
+      button, checkbox, confirmdialog, datatable, datepicker, dialog, drawer, fileupload, inputtext, message, overlaybadge, progressbar,
+      select, selectbutton, togglebutton, tooltip,
     }, // prettier-ignore
   },
   {
@@ -44,6 +47,32 @@ const preset = definePreset(
         root: { background: 'transparent', borderColor: 'transparent' },
         header: { padding: '0' },
         content: { padding: '0', gap: '0' },
+      },
+      // What is chosen is what acts.
+      togglebutton: {
+        root: {
+          background: '{surface.0}',
+          color: '{surface.900}',
+          checkedColor: '#fffcf5',
+          padding: '0.15rem',
+          checkedBackground: '{primary.500}',
+        },
+        content: { checkedBackground: '{primary.500}', checkedShadow: 'none' },
+        colorScheme: {
+          light: {
+            root: {
+              background: '{surface.0}',
+              checkedBackground: '{primary.500}',
+              hoverBackground: '{surface.100}',
+              borderColor: '{surface.400}',
+              color: '{surface.900}',
+              hoverColor: '{surface.900}',
+              checkedColor: '#fffcf5',
+              checkedBorderColor: '{primary.500}',
+            },
+            content: { checkedBackground: '{primary.500}' },
+          },
+        },
       },
       // The tablet's day is not always the school's: the field marks that itself.
       datepicker: { today: { background: 'transparent', color: 'inherit' } },

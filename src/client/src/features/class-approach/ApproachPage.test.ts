@@ -2,7 +2,7 @@ import { flushPromises } from '@vue/test-utils'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { answer, calls, fakeApi, openPage } from '@/testing/page'
 import ApproachPage from './ApproachPage.vue'
-import { questions, type Choice } from './questions'
+import { questions, type Choice } from '@/app/questions'
 
 vi.mock('@/app/api/client', async (original) => ({ ...(await original<object>()), api: fakeApi }))
 

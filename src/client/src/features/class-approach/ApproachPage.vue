@@ -6,7 +6,7 @@ import { api, take } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
 import { say, sayError } from '@/ui/notices'
 import OwnNumbers from './OwnNumbers.vue'
-import { questions, type Choice } from './questions'
+import { questions, type Choice } from '@/app/questions'
 
 /** Where practitioners disagree: a choice each, with a line on what it means. Plans, groups, mats, stories, prompts and sheets follow it. */
 const queries = useQueryClient()

@@ -3,16 +3,16 @@ import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import { computed, ref } from 'vue'
-import { useRouter } from 'vue-router'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { birthDay } from '@/app/dates'
 import { useScripts } from '@/app/scripts'
 import { fileBody } from '@/ui/fileBody'
 import { say, sayError } from '@/ui/notices'
+import { useFirstHour } from '@/app/useFirstHour'
 import FileField from '@/ui/FileField.vue'
 
-const router = useRouter()
+const { goOn } = useFirstHour()
 const queries = useQueryClient()
 const { classId, current } = useAccount()
 const file = ref<File>()
@@ -43,7 +43,7 @@ const taking = useMutation({
     say(
       `${taken.added} ${taken.added === 1 ? 'child was' : 'children were'} added to ${current.value?.name ?? 'the class'}.`,
     )
-    await router.push({ name: 'class', params: { classId: classId.value } })
+    await goOn('class')
   },
   onError: sayError,
 })

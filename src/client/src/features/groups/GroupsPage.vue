@@ -84,6 +84,17 @@ const accept = useMutation({
   onError: sayError,
 })
 
+// From the first hour: asked for at once.
+watch(
+  [() => route.query.ask, accepted],
+  ([ask, week]) => {
+    if (!week || ask === undefined) return
+    void router.replace({ query: {} })
+    if (!week.accepted) void askAll()
+  },
+  { immediate: true },
+)
+
 // From the grid or a plan: some children, one skill, as soon as there is a place.
 watch(
   [() => route.query.work, accepted],

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { useMutation, useQuery } from '@tanstack/vue-query'
+import { keepPreviousData, useMutation, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute } from 'vue-router'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
+import { useFirstHour } from '@/app/useFirstHour'
 import { decide } from '@/ui/changed'
 import { say, sayError } from '@/ui/notices'
 import PlanString from './PlanString.vue'
@@ -14,7 +15,7 @@ import { usePlan } from './usePlan'
 type Ask = Schemas['PlanAsk']
 
 /** What shall be taught, whether it fits, what can be done where it does not, and the plan to look at before it is taken. */
-const router = useRouter()
+const { goOn } = useFirstHour()
 const { classId, current, today } = useAccount()
 const { plan, refresh } = usePlan()
 const path = () => ({ path: { classId: classId.value } })
@@ -24,6 +25,13 @@ const { data: scope, error } = useQuery({
 })
 const ask = ref<Ask>()
 watch(scope, (s) => s && !ask.value && (ask.value = { ...s.usual, skills: [...s.usual.skills] }), { immediate: true })
+
+// What waits belongs to what was offered: another choice begins with all of its own.
+watch(
+  () => ask.value?.source,
+  (source, before) =>
+    before && ask.value && (ask.value.dropped = source === 'Seasons' ? [...scope.value!.usual.dropped] : []),
+)
 
 const seasons: Record<Schemas['Season'], string> = {
   Autumn: 'autumn',
@@ -40,6 +48,21 @@ const byStrand = computed(
       skills: scope.value!.skills.filter((s) => s.strand === strand.id),
     })) ?? [],
 )
+// What its days do not hold waits; taken in again, a skill brings what it needs along.
+const waiting = computed(() => scope.value?.skills.filter((s) => scope.value!.usual.dropped.includes(s.id)) ?? [])
+function takeIn(skill: Schemas['ScopeSkill']) {
+  const dropped = ask.value!.dropped
+  ask.value!.dropped = dropped.includes(skill.id)
+    ? dropped.filter((d) => d !== skill.id && !skill.needs.includes(d))
+    : [...dropped, ...waiting.value.filter((w) => w.id === skill.id || w.needs.includes(skill.id)).map((w) => w.id)]
+}
+// Counted anew with each choice, so that what does not fit is known before anything is worked out.
+const { data: fit } = useQuery({
+  queryKey: queryKey('plan-fit', classId, ask),
+  queryFn: () => take(api.POST('/api/classes/{classId}/plan/fit', { params: path(), body: ask.value! })),
+  enabled: computed(() => !!ask.value),
+  placeholderData: keepPreviousData,
+})
 const toggle = <T,>(list: T[], item: T) => (list.includes(item) ? list.filter((x) => x !== item) : [...list, item])
 
 // Worked out in the background; asked after every half second until it is there.
@@ -53,6 +76,13 @@ const begin = useMutation({
   },
   onError: sayError,
 })
+// From the first hour: what is offered is worked out at once.
+const route = useRoute()
+watch(
+  () => route.query.offered !== undefined && ask.value,
+  (wanted) => wanted && begin.isIdle.value && begin.mutate(wanted),
+  { immediate: true },
+)
 const { data: draft } = useQuery({
   queryKey: queryKey('plan-draft', classId, draftId),
   queryFn: () =>
@@ -94,7 +124,7 @@ const accept = useMutation({
     if (!done) return
     await refresh()
     say('The plan is in force. Days that were worked out follow it.')
-    await router.push({ name: 'year', params: { classId: classId.value } })
+    await goOn('year')
   },
   onError: sayError,
 })
@@ -196,7 +226,8 @@ const back = () => (draftId.value = '')
       </template>
     </section>
 
-    <form v-else-if="scope && ask" class="parts" @submit.prevent="begin.mutate(ask)">
+    <p v-if="scope?.offered && !shown" class="offered">{{ scope.offered }}</p>
+    <form v-if="!shown && scope && ask" class="parts" @submit.prevent="begin.mutate(ask)">
       <fieldset class="ruled">
         <legend class="said">What shall be taught</legend>
         <label class="check"
@@ -256,7 +287,18 @@ const back = () => (draftId.value = '')
             </details>
           </div>
         </div>
-        <p v-if="ask.dropped.length" class="small">
+        <details v-if="waiting.length" class="waiting">
+          <summary>
+            {{ ask.dropped.length }} of {{ waiting.length }} skills wait for another year; take in what you will
+          </summary>
+          <div class="inner strands">
+            <label v-for="s in waiting" :key="s.id" class="check small"
+              ><input type="checkbox" :checked="!ask.dropped.includes(s.id)" @change="takeIn(s)" /> {{ s.short }}
+              <span class="soft">{{ s.lessons }}</span></label
+            >
+          </div>
+        </details>
+        <p v-else-if="ask.dropped.length" class="small">
           {{ ask.dropped.length }} skills are left for another year.
           <button type="button" class="button plain small" @click="ask.dropped = []">Take them in again</button>
         </p>
@@ -303,7 +345,12 @@ const back = () => (draftId.value = '')
           Order, signs and sizes of numbers follow
           <RouterLink :to="{ name: 'approach', params: { classId } }">how this class works</RouterLink>.
         </p>
-        <button class="button main" :disabled="begin.isPending.value">Work it out</button>
+        <p v-if="fit" class="small" :class="{ warn: fit.over || fit.reviewsOver }" aria-live="polite">
+          {{ fit.sentence }}
+        </p>
+        <button class="button main" :disabled="begin.isPending.value">
+          {{ fit?.over || fit?.reviewsOver ? 'Work out what could give way' : 'Work it out' }}
+        </button>
       </fieldset>
 
       <section v-if="changed.length" class="ruled wide">
@@ -357,6 +404,17 @@ legend {
 .strands .check {
   display: flex;
   min-height: 30px;
+}
+
+.offered {
+  max-width: 46rem;
+  font-size: 1.1rem;
+}
+
+.waiting summary {
+  min-height: var(--target);
+  padding-block: 0.5rem;
+  cursor: pointer;
 }
 
 .setting {

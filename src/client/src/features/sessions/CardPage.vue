@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { clock, fullDay } from '@/app/dates'
+import { useFirstHour } from '@/app/useFirstHour'
 import { placeSheets } from '@/ui/sheetLink'
 import PictureView from '@/mats/PictureView.vue'
 import MarkFrame from '@/ui/MarkFrame.vue'
@@ -40,6 +41,10 @@ const { data: card, error } = useQuery({
           }),
         ),
 })
+
+// The first card of a group that is opened ends the class's first hour.
+const { firstCardOpened } = useFirstHour()
+watch(card, (there) => there && sessionId.value && firstCardOpened(), { immediate: true })
 </script>
 
 <template>

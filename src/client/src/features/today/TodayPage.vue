@@ -7,11 +7,14 @@ import { api, take } from '@/app/api/client'
 import { clock, fullDay } from '@/app/dates'
 import { useWeek } from '@/app/week'
 import PictureView from '@/mats/PictureView.vue'
+import { useFirstHour } from '@/app/useFirstHour'
 import AwayRegister from './AwayRegister.vue'
+import FirstHour from './FirstHour.vue'
 import SetOutList from './SetOutList.vue'
 
 const { classId, current, leads } = useAccount()
 const { day } = useWeek()
+const { going } = useFirstHour()
 
 const { data: view, error } = useQuery({
   queryKey: queryKey('today', classId, day),
@@ -44,6 +47,8 @@ const { data: view, error } = useQuery({
       >
     </p>
 
+    <FirstHour v-if="going" />
+
     <template v-if="view && !view.isSchoolDay">
       <p class="said quiet">{{ view.different ? `No school: ${view.different}.` : 'No school today.' }}</p>
       <RouterLink
@@ -55,7 +60,7 @@ const { data: view, error } = useQuery({
       </RouterLink>
     </template>
 
-    <template v-else-if="view && !view.carpet">
+    <template v-else-if="view && !view.carpet && !going">
       <p class="said quiet">
         {{ view.different ? 'No whole-class lesson on this day.' : 'Nothing is planned for this day yet.' }}
       </p>
