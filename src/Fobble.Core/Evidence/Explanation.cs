@@ -18,6 +18,9 @@ internal sealed class Explanation(
     /// <summary>A style so far below the usual is worth telling: the child mostly waits for a nod.</summary>
     private const double Waits = 0.62;
 
+    /// <summary>Whether a child of this style mostly waits for a nod.</summary>
+    internal static bool WaitsForANod(double style) => style < Waits;
+
     /// <summary>A level so far from the usual, in logits, is worth telling.</summary>
     private const double Ahead = 0.8;
 
@@ -88,7 +91,7 @@ internal sealed class Explanation(
     private static string StillToCome(List<string> missing) => missing.Count == 0 ? "" : $" For secure: {string.Join("; ", missing)}.";
 
     private string OfStyle() =>
-        record.Style < Waits && standing?.Seen.Any(o => o.Counted(skill) == Support.Prompted) == true
+        WaitsForANod(record.Style) && standing?.Seen.Any(o => o.Counted(skill) == Support.Prompted) == true
             ? "Mostly waits for a nod, so a “with a prompt” counts for more."
             : "";
 

@@ -32,6 +32,13 @@ public sealed record GroupWeights
     /// <summary>Aims that children have in the groups that are planned already.</summary>
     public int Stay { get; init; } = 100;
 
+    /// <summary>How groups come about, a paragraph each.</summary>
+    public static IReadOnlyList<string> Thought { get; } =
+    [
+        "Of all groups that the places, your wishes and what each child is ready for allow, the set that is worth most to all children together. Where no better set exists, it says so, and that is proven each time; else it says how near it is.",
+        "A group is worth what it does for each of its children: how near they are, how long they have waited, what the lessons of the week need, who has not sat together lately, who shows the same slip. Points compare sets of groups with each other; they say nothing about a child.",
+    ];
+
     /// <summary>Every weight with its plain name and what it does.</summary>
     public static IReadOnlyList<WeightInfo> All { get; } =
     [

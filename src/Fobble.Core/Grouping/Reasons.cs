@@ -58,8 +58,8 @@ public static class Reasons
                         ? "No group can be formed with these wishes: too few children are ready for the same skill."
                         : "No groups that keep all wishes were found in the time allowed: let go of some, or take some pegs out."
                 )
-            : result.ProvenBest ? $"No better set of groups exists for these aims ({result.Score} points)."
-            : $"The best found so far: {result.Score} points, and no set can have more than {result.Bound}.";
+            : result.ProvenBest ? "No better set of groups exists for these aims."
+            : $"The best found so far, and at most {Words.Percent((result.Bound - result.Score) / (double)Math.Max(1, result.Bound))} short of any other.";
     }
 
     /// <summary>What further turns in the week are worth; empty where there are none.</summary>

@@ -6,7 +6,8 @@ namespace Fobble.Server.Features.Groups;
 
 public sealed record GroupSlotView(int SlotId, DateOnly Day, TimeOnly Start, int Minutes, string Adult, string Where);
 
-public sealed record PlacedChild(int Id, string Name, string Reason);
+/// <param name="Strength">Of the child in what its group is for, today; null where it is in none.</param>
+public sealed record PlacedChild(int Id, string Name, string Reason, int? Strength = null);
 
 /// <param name="SessionId">Set once the groups are accepted.</param>
 /// <param name="Run">The session has been held: it is kept as it is.</param>

@@ -394,7 +394,12 @@ internal sealed class WeekGroups(WeekFacts facts)
             Reasons.ForGroup(group, Brief),
             [
                 .. group
-                    .Children.Select(c => new PlacedChild(c.Value, NameOf(c), Reasons.ForPlaced(c, group.Skill, Brief)))
+                    .Children.Select(c => new PlacedChild(
+                        c.Value,
+                        NameOf(c),
+                        Reasons.ForPlaced(c, group.Skill, Brief),
+                        (int)Brief.Evidence[c, group.Skill].Strength
+                    ))
                     .OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase),
             ],
             null,
@@ -414,7 +419,7 @@ internal sealed class WeekGroups(WeekFacts facts)
             session.Reason,
             [
                 .. session
-                    .Members.Select(m => new PlacedChild(m.ChildId, NameOf(new(m.ChildId)), m.Reason))
+                    .Members.Select(m => new PlacedChild(m.ChildId, NameOf(new(m.ChildId)), m.Reason, (int)Brief.Evidence[new(m.ChildId), skill.Id].Strength))
                     .OrderBy(c => c.Name, StringComparer.InvariantCultureIgnoreCase),
             ],
             session.Id,

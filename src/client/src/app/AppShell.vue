@@ -5,6 +5,7 @@ import { useAccount, useForget } from './account'
 import { api, take } from './api/client'
 import BeadString from './BeadString.vue'
 import { schoolIsAt } from './dates'
+import FindDialog from './finding/FindDialog.vue'
 import { useScripts } from './scripts'
 import { useClassNames } from './useClassNames'
 import { useWeek } from './week'
@@ -45,6 +46,34 @@ const places = computed(() => [
   { name: 'cupboard', label: 'Cupboard' },
   ...(leads.value ? [{ name: 'set-up', label: 'Set-up' }] : []),
 ])
+// Pages that stand behind a place, for whoever looks for them by name.
+const further = computed(() => [
+  { name: 'week', label: 'Week' },
+  { name: 'term', label: 'Term' },
+  { name: 'coverage', label: 'Coverage of standards' },
+  { name: 'look-again', label: 'Look again' },
+  { name: 'slips', label: 'Slips' },
+  { name: 'baseline', label: 'Baseline checks' },
+  { name: 'trail', label: 'Trail' },
+  { name: 'records', label: 'Records in and out' },
+  { name: 'agreement', label: 'Two adults: agreement' },
+  { name: 'groups-ahead', label: 'Groups of the weeks ahead' },
+  { name: 'groups-after', label: 'What groups did' },
+  { name: 'groups-company', label: 'Turns and company' },
+  { name: 'anyone', label: 'Choice time: record anyone' },
+  { name: 'jar', label: 'Guess jar' },
+  { name: 'set-out', label: 'Set out' },
+  { name: 'thoughts', label: 'How Fobble thinks' },
+  ...(leads.value
+    ? [
+        { name: 'make-plan', label: 'Make a plan of the year' },
+        { name: 'revise-plan', label: 'Re-plan' },
+        { name: 'approach', label: 'How this class works' },
+        { name: 'class-list', label: 'Import a class list' },
+      ]
+    : []),
+])
+const finder = useTemplateRef('finder')
 const owner: Record<string, string> = {
   record: 'clipboard',
   anyone: 'clipboard',
@@ -136,6 +165,7 @@ async function leave() {
           :aria-current="open === place.name ? 'page' : undefined"
           >{{ place.label }}</RouterLink
         >
+        <button type="button" class="place find" @click="finder?.look()">Find <span class="soft small">/</span></button>
         <div class="who">
           <select
             v-if="(account?.signedIn?.classes.length ?? 0) > 1"
@@ -149,6 +179,7 @@ async function leave() {
           <b v-else>{{ current?.name }}</b>
           <span class="small soft">{{ account?.signedIn?.fullName }}</span>
           <button type="button" class="button plain small" @click="leave">Sign out</button>
+          <RouterLink class="small" :to="{ name: 'thoughts', params: { classId } }">How Fobble thinks</RouterLink>
           <span class="small soft">Version {{ account?.signedIn?.version }}</span>
         </div>
       </div>
@@ -156,6 +187,7 @@ async function leave() {
     <main id="page" tabindex="-1">
       <RouterView />
     </main>
+    <FindDialog ref="finder" :pages="[...places, ...further]" />
   </div>
 </template>
 
@@ -229,6 +261,14 @@ async function leave() {
     inset 5px 0 0 var(--spruce),
     inset 0 1px 0 var(--line),
     inset 0 -1px 0 var(--line);
+}
+
+.find {
+  justify-content: flex-start;
+  border: 0;
+  background: none;
+  font: 700 1rem var(--body);
+  cursor: pointer;
 }
 
 .waits {

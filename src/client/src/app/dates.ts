@@ -49,6 +49,10 @@ export const weekBegins = () => (fromSunday.includes(place.value.locale) ? 0 : 1
 /** 09:40:00 as 9:40. */
 export const clock = (time: string) => time.slice(0, 5).replace(/^0/, '')
 
+/** The day an instant lies in where the school is, as the server writes days. */
+export const dayOf = (at: string) =>
+  new Intl.DateTimeFormat('en-CA', { timeZone: place.value.timeZone, dateStyle: 'short' }).format(new Date(at))
+
 /** An instant as the school's clocks showed it. */
 export function moment(at: string): string {
   const options = { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' } as const

@@ -37,6 +37,7 @@ type Asked =
   | 'sheets'
   | 'slips'
   | 'story-choices'
+  | 'thoughts'
   | 'timetable'
   | 'today'
   | 'trail'

@@ -81,6 +81,7 @@ const places: RouteRecordRaw[] = [
   { path: 'mats/:desk/:kind?', name: 'mat', component: () => import('@/features/mats/MatPage.vue') },
   { path: 'jar', name: 'jar', component: () => import('@/features/guess-jar/JarPage.vue') },
   { path: 'sheets', name: 'sheets', component: () => import('@/features/sheets/SheetsPage.vue') },
+  { path: 'thoughts', name: 'thoughts', component: () => import('@/features/thoughts/ThoughtsPage.vue') },
   { path: 'map', name: 'map', component: () => import('@/features/skill-maps/MapPage.vue') },
   { path: 'activities', name: 'activities', component: () => import('@/features/activities/LibraryPage.vue') },
   { path: 'activities/:id', name: 'activity', component: () => import('@/features/activities/ActivityPage.vue') },

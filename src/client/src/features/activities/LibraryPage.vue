@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useDebounceFn } from '@vueuse/core'
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
@@ -42,6 +42,11 @@ const { data: library, error } = useQuery({
   placeholderData: keepPreviousData,
 })
 const strands = computed(() => [...new Set(library.value?.skills.map((s) => s.strand))])
+
+// What answers best first; the rest a tap away.
+const FIRST = 12
+const showing = ref(FIRST)
+watch(asked, () => (showing.value = FIRST))
 
 function ask(name: string, value: string | boolean) {
   const query = { ...route.query, [name]: value === true ? '1' : value || undefined }
@@ -146,7 +151,7 @@ async function takeFile(file: File) {
         Nothing answers all of that. Leave out the minutes first, then what you own.
       </p>
       <ol class="found">
-        <li v-for="a in library.found" :key="a.id">
+        <li v-for="a in library.found.slice(0, showing)" :key="a.id">
           <RouterLink
             :to="{
               name: 'activity',
@@ -173,6 +178,9 @@ async function takeFile(file: File) {
           </span>
         </li>
       </ol>
+      <button v-if="library.found.length > showing" type="button" class="button" @click="showing = Infinity">
+        Show the other {{ library.found.length - showing }}
+      </button>
     </template>
   </div>
 </template>

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import ConfirmDialog from 'primevue/confirmdialog'
+import { useConfirm } from 'primevue/useconfirm'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { dayAndMonth, fullDay } from '@/app/dates'
+import { useClassNames } from '@/app/useClassNames'
 import CellDrawer from '@/ui/CellDrawer.vue'
 import ErrorLine from '@/ui/ErrorLine.vue'
 import MarkFrame from '@/ui/MarkFrame.vue'
@@ -21,16 +24,23 @@ const queries = useQueryClient()
 const { classId, leads, records } = useAccount()
 const childId = computed(() => Number(route.params.childId))
 const path = computed(() => ({ classId: classId.value, childId: childId.value }))
+// The name stands at once; the rest follows.
+const names = useClassNames()
 const { data: child, error } = useQuery({
   queryKey: queryKey('child', classId, childId),
   queryFn: () => take(api.GET('/api/classes/{classId}/children/{childId}', { params: { path: path.value } })),
 })
 
+const NEXT = 3
+const WEEKS = 3
+const SECURE = 4
+const showAllNext = ref(false)
 const skill = computed(() => (typeof route.query.skill === 'string' ? route.query.skill : undefined))
 const openSkill = (id: string) => router.push({ query: { skill: id } })
 
 const more = ref<Schemas['SeenOnce'][]>([])
 watch([childId, child], () => (more.value = []))
+watch(childId, () => (showAllNext.value = false))
 const seen = computed(() => [...(child.value?.seen ?? []), ...more.value])
 async function showMore() {
   try {
@@ -45,6 +55,13 @@ async function showMore() {
   }
 }
 
+const secured = computed(() =>
+  (child.value?.weeks ?? [])
+    .filter((week) => week.secured.length)
+    .slice(-WEEKS)
+    .reverse(),
+)
+
 const bonds = computed(() => {
   const wholes = new Map<number, Schemas['ChildBond'][]>()
   for (const bond of child.value?.bonds ?? []) wholes.set(bond.whole, [...(wholes.get(bond.whole) ?? []), bond])
@@ -52,8 +69,20 @@ const bonds = computed(() => {
 })
 const most = computed(() => Math.max(1, ...(child.value?.shown ?? []).map((s) => s.seen)))
 
+const confirm = useConfirm()
+const sure = (message: string) =>
+  new Promise<boolean>((answer) =>
+    confirm.require({
+      message,
+      acceptLabel: 'Delete them',
+      rejectLabel: 'Leave them',
+      accept: () => answer(true),
+      reject: () => answer(false),
+      onHide: () => answer(false),
+    }),
+  )
 async function allowPhotos(allowed: boolean) {
-  if (!allowed && !window.confirm('Photos that were taken of what this child made are then deleted. Go on?'))
+  if (!allowed && !(await sure('Photos that were taken of what this child made are then deleted.')))
     return queries.invalidateQueries({ queryKey: queryKey('child') })
   try {
     await take(
@@ -88,6 +117,7 @@ const familyPage = computed(
 <template>
   <div class="page">
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <h1 v-if="!child && !error" class="said">{{ names.find((n) => n.id === childId)?.name }}</h1>
     <template v-if="child">
       <div class="page-head">
         <div>
@@ -125,60 +155,139 @@ const familyPage = computed(
       </section>
 
       <div class="columns">
-        <div>
-          <section class="ruled">
-            <h2>Next</h2>
-            <ol class="next">
-              <li v-for="step in child.next" :key="step.skill">
-                <button type="button" class="open" @click="openSkill(step.skill)">
-                  <MarkFrame :strength="step.strength" :look-again="step.lookAgain" ready silent />
-                  <b class="said">{{ step.short }}</b>
-                  <span v-if="step.guess" class="small soft">a guess to confirm</span>
-                </button>
-                <div class="small soft">{{ step.because }}</div>
-                <div v-if="step.activityId" class="small">
-                  Do:
-                  <RouterLink
-                    :to="{ name: 'activity', params: { classId, id: step.activityId }, query: { skill: step.skill } }"
-                    >{{ step.activity }}</RouterLink
-                  >
-                </div>
-              </li>
-            </ol>
-          </section>
-
-          <section class="ruled">
-            <h2>Slips that come again</h2>
-            <p v-if="!child.slips.length" class="soft">None twice in the last eight weeks.</p>
-            <ul v-else class="plain">
-              <li v-for="slip in child.slips" :key="slip.skill + slip.slip">
-                <button type="button" class="open" @click="openSkill(slip.skill)">
-                  <b>{{ slip.slip }}</b> <span class="said">{{ slip.short }}</span>
-                </button>
-                <span class="small soft"> {{ slip.times }} times, last on {{ dayAndMonth(slip.last) }}</span>
-              </li>
-            </ul>
-          </section>
-
-          <section class="ruled">
-            <h2>Groups so far</h2>
-            <p v-if="!child.groups.length" class="soft">No group yet.</p>
-            <ul v-else class="plain">
-              <li v-for="group in child.groups" :key="group.sessionId">
-                <RouterLink :to="{ name: 'session', params: { classId, sessionId: group.sessionId } }">{{
-                  fullDay(group.day)
-                }}</RouterLink>: <span class="said">{{ group.skill }}</span>
-                <span class="small soft">
-                  with <span class="said">{{ group.with.join(', ') }}</span></span
+        <section class="ruled">
+          <h2>Next</h2>
+          <ol class="next">
+            <li v-for="step in showAllNext ? child.next : child.next.slice(0, NEXT)" :key="step.skill">
+              <button type="button" class="open" @click="openSkill(step.skill)">
+                <MarkFrame :strength="step.strength" :look-again="step.lookAgain" ready silent />
+                <b class="said">{{ step.short }}</b>
+                <span v-if="step.guess" class="small soft">a guess to confirm</span>
+              </button>
+              <div class="small soft">{{ step.because }}</div>
+              <div v-if="step.activityId" class="small">
+                Do:
+                <RouterLink
+                  :to="{ name: 'activity', params: { classId, id: step.activityId }, query: { skill: step.skill } }"
+                  >{{ step.activity }}</RouterLink
                 >
-              </li>
-            </ul>
-          </section>
-        </div>
+              </div>
+            </li>
+          </ol>
+          <button
+            v-if="child.next.length > NEXT && !showAllNext"
+            type="button"
+            class="button plain small"
+            @click="showAllNext = true"
+          >
+            {{ child.next.length - NEXT }} more that could be next
+          </button>
+          <template v-if="secured.length">
+            <h3 class="lately">Secure of late</h3>
+            <p v-for="week in secured" :key="week.monday" class="small">
+              <span class="soft">Week of {{ dayAndMonth(week.monday) }}:</span> {{ week.secured.join(', ') }}
+            </p>
+          </template>
+        </section>
 
-        <div>
-          <section class="ruled">
-            <h2>Shown with</h2>
+        <section class="ruled">
+          <h2>Strands</h2>
+          <details v-for="strand in child.strands" :key="strand.id" class="strand">
+            <summary>
+              <b>{{ strand.name }}</b>
+              <span class="small soft"
+                >{{ strand.skills.filter((s) => s.strength >= SECURE).length }} of
+                {{ strand.skills.length }} secure</span
+              >
+              <span class="beads" aria-hidden="true">
+                <i
+                  v-for="s in strand.skills"
+                  :key="s.id"
+                  :class="{ has: s.strength >= SECURE, part: s.strength > 0 && s.strength < SECURE, ready: s.ready }"
+                />
+              </span>
+            </summary>
+            <button
+              v-for="s in strand.skills"
+              :key="s.id"
+              type="button"
+              class="skill"
+              :class="{ faint: s.strength === 0 && !s.ready && !s.inferred }"
+              :aria-label="`${s.short}: ${markWords(s.strength, s.lookAgain, s.ready, s.inferred)}`"
+              @click="openSkill(s.id)"
+            >
+              <MarkFrame
+                :strength="s.strength"
+                :look-again="s.lookAgain"
+                :ready="s.ready"
+                :inferred="s.inferred"
+                silent
+              />
+              {{ s.short }}
+              <span v-if="s.strength >= 4 && s.since" class="small soft">since {{ dayAndMonth(s.since) }}</span>
+            </button>
+          </details>
+          <p class="small soft">
+            A bead a skill: filled is secure, half begun, ringed ready. Open a strand to see which.
+          </p>
+        </section>
+      </div>
+
+      <details class="ruled fold">
+        <summary>
+          <h2>Everything seen</h2>
+          <span class="soft">{{ child.seenInAll }}</span>
+        </summary>
+        <SeenOnce v-for="once in seen" :key="once.id" :once="once" skill />
+        <button v-if="seen.length < child.seenInAll" type="button" class="button" @click="showMore">
+          Show earlier ones ({{ child.seenInAll - seen.length }})
+        </button>
+        <p v-if="!seen.length" class="soft">
+          Nothing yet.
+          <RouterLink v-if="records" :to="{ name: 'baseline', params: { classId } }">Begin a baseline check</RouterLink>
+        </p>
+      </details>
+
+      <details class="ruled fold">
+        <summary>
+          <h2>Slips that come again</h2>
+          <span class="soft">{{ child.slips.length || 'none' }}</span>
+        </summary>
+        <p v-if="!child.slips.length" class="soft">None twice in the last eight weeks.</p>
+        <ul v-else class="plain">
+          <li v-for="slip in child.slips" :key="slip.skill + slip.slip">
+            <button type="button" class="open" @click="openSkill(slip.skill)">
+              <b>{{ slip.slip }}</b> <span class="said">{{ slip.short }}</span>
+            </button>
+            <span class="small soft"> {{ slip.times }} times, last on {{ dayAndMonth(slip.last) }}</span>
+          </li>
+        </ul>
+      </details>
+
+      <details class="ruled fold">
+        <summary>
+          <h2>Groups so far</h2>
+          <span class="soft">{{ child.groups.length || 'none' }}</span>
+        </summary>
+        <p v-if="!child.groups.length" class="soft">No group yet.</p>
+        <ul v-else class="plain">
+          <li v-for="group in child.groups" :key="group.sessionId">
+            <RouterLink :to="{ name: 'session', params: { classId, sessionId: group.sessionId } }">{{
+              fullDay(group.day)
+            }}</RouterLink>: <span class="said">{{ group.skill }}</span>
+            <span class="small soft">
+              with <span class="said">{{ group.with.join(', ') }}</span></span
+            >
+          </li>
+        </ul>
+      </details>
+
+      <details class="ruled fold">
+        <summary>
+          <h2>Shown with, bonds{{ child.jars.length ? ', guess jar' : '' }}</h2>
+        </summary>
+        <div class="columns">
+          <div>
             <div class="shown">
               <template v-for="s in child.shown" :key="s.representation">
                 <span>{{ representationLabel(s.representation) }}</span>
@@ -189,10 +298,8 @@ const familyPage = computed(
                 <span class="small soft">{{ s.seen ? `alone ${s.alone} of ${s.seen}` : 'not seen' }}</span>
               </template>
             </div>
-          </section>
-
-          <section class="ruled">
-            <h2>Bonds</h2>
+          </div>
+          <div>
             <p v-if="!bonds.length" class="soft">No bond was asked for yet.</p>
             <table v-else class="bonds">
               <tbody>
@@ -213,86 +320,46 @@ const familyPage = computed(
               </tbody>
             </table>
             <p v-if="bonds.length" class="small soft">Filled: known when last asked. Outline: missed.</p>
-          </section>
-
-          <section v-if="child.jars.length" class="ruled">
-            <h2>Guess jar</h2>
-            <ErrorLine :errors="child.jars.map((j) => j.error)" />
-            <p class="small soft">Over the line: too many; under it: too few.</p>
-          </section>
-
-          <section v-if="leads && child.sharesName" class="ruled">
-            <h2>Two of one name</h2>
-            <label class="check"
-              >Told apart by
-              <input
-                class="box"
-                maxlength="12"
-                size="6"
-                :value="child.mark ?? ''"
-                @change="giveMark(($event.target as HTMLInputElement).value)"
-              />
-            </label>
-            <p class="small soft">
-              A letter or two, nothing that says what a child is like. Without it, the birthday does.
-            </p>
-          </section>
-
-          <section v-if="leads" class="ruled">
-            <h2>Photos</h2>
-            <label class="check"
-              ><input
-                type="checkbox"
-                :checked="child.photosAllowed"
-                @change="allowPhotos(($event.target as HTMLInputElement).checked)"
-              />
-              The family agrees to photos of what {{ child.name }} makes</label
-            >
-            <p class="small soft">Of pages and things only, never of a child. Follow your school’s rules on photos.</p>
-          </section>
-        </div>
-      </div>
-
-      <section class="ruled strands">
-        <h2>All skills</h2>
-        <div class="grid">
-          <div v-for="strand in child.strands" :key="strand.id">
-            <h3>{{ strand.name }}</h3>
-            <button
-              v-for="s in strand.skills"
-              :key="s.id"
-              type="button"
-              class="skill"
-              :class="{ faint: s.strength === 0 && !s.ready && !s.inferred }"
-              :aria-label="`${s.short}: ${markWords(s.strength, s.lookAgain, s.ready, s.inferred)}`"
-              @click="openSkill(s.id)"
-            >
-              <MarkFrame
-                :strength="s.strength"
-                :look-again="s.lookAgain"
-                :ready="s.ready"
-                :inferred="s.inferred"
-                silent
-              />
-              {{ s.short }}
-              <span v-if="s.strength >= 4 && s.since" class="small soft">since {{ dayAndMonth(s.since) }}</span>
-            </button>
+            <template v-if="child.jars.length">
+              <ErrorLine :errors="child.jars.map((j) => j.error)" />
+              <p class="small soft">Over the line: too many; under it: too few.</p>
+            </template>
           </div>
         </div>
-      </section>
+      </details>
 
-      <section class="ruled">
-        <h2>Everything seen</h2>
-        <SeenOnce v-for="once in seen" :key="once.id" :once="once" skill />
-        <button v-if="seen.length < child.seenInAll" type="button" class="button" @click="showMore">
-          Show earlier ones ({{ child.seenInAll - seen.length }})
-        </button>
-        <p v-if="!seen.length" class="soft">
-          Nothing yet.
-          <RouterLink v-if="records" :to="{ name: 'baseline', params: { classId } }">Begin a baseline check</RouterLink>
-        </p>
-      </section>
+      <details v-if="leads" class="ruled fold">
+        <summary>
+          <h2>Photos{{ child.sharesName ? ' and name' : '' }}</h2>
+        </summary>
+        <label class="check"
+          ><input
+            type="checkbox"
+            :checked="child.photosAllowed"
+            @change="allowPhotos(($event.target as HTMLInputElement).checked)"
+          />
+          The family agrees to photos of what {{ child.name }} makes</label
+        >
+        <p class="small soft">Of pages and things only, never of a child. Follow your school’s rules on photos.</p>
+        <template v-if="child.sharesName">
+          <h3>Two of one name</h3>
+          <label class="check"
+            >Told apart by
+            <input
+              class="box"
+              maxlength="12"
+              size="6"
+              :value="child.mark ?? ''"
+              @change="giveMark(($event.target as HTMLInputElement).value)"
+            />
+          </label>
+          <p class="small soft">
+            A letter or two, nothing that says what a child is like. Without it, the birthday does.
+          </p>
+        </template>
+      </details>
     </template>
+    <ConfirmDialog />
     <CellDrawer v-if="skill" :child-id="childId" :skill-id="skill" @close="router.push({ query: {} })" />
   </div>
 </template>
@@ -310,6 +377,73 @@ const familyPage = computed(
 
 section.ruled {
   margin-bottom: 1.3rem;
+}
+
+.fold summary,
+.strand summary {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.2rem 0.8rem;
+  min-height: var(--target);
+  cursor: pointer;
+}
+
+.fold summary::before,
+.strand summary::before {
+  content: '▸';
+  width: 0.8rem;
+}
+
+.fold[open] > summary::before,
+.strand[open] > summary::before {
+  content: '▾';
+}
+
+.fold summary h2 {
+  margin: 0;
+}
+
+.fold[open] {
+  padding-bottom: 1rem;
+}
+
+.strand summary b {
+  flex: 0 0 13rem;
+}
+
+.beads {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 3px;
+  flex: 1 0 100%;
+  margin-bottom: 0.4rem;
+}
+
+.beads i {
+  width: 11px;
+  height: 11px;
+  border: 1.5px solid var(--line-strong);
+  border-radius: 50%;
+}
+
+.beads .ready {
+  border-color: var(--spruce);
+  border-width: 2.5px;
+}
+
+.beads .part {
+  border-color: var(--spruce);
+  background: linear-gradient(to right, var(--spruce) 50%, transparent 50%);
+}
+
+.beads .has {
+  border-color: var(--spruce);
+  background: var(--spruce);
+}
+
+.lately {
+  margin: 0.9rem 0 0.2rem;
 }
 
 .next {
@@ -395,12 +529,6 @@ section.ruled {
 .bond.known {
   background: var(--ink);
   color: #fffcf5;
-}
-
-.grid {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(16rem, 1fr));
-  gap: 1rem 1.6rem;
 }
 
 .skill {

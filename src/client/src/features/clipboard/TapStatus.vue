@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 import { useAccount } from '@/app/account'
 import { moment } from '@/app/dates'
 import { outbox } from './useOutbox'
@@ -10,8 +11,11 @@ const waits = (n: number) => (n === 1 ? '1 waits' : `${n} wait`)
 function without(id: string) {
   void outbox.retry(id, { sessionId: null })
 }
-function drop(id: string, what: string) {
-  if (window.confirm(`Put “${what}” away for good?`)) void outbox.drop(id)
+// Asked once more at the same place: what is put away is gone.
+const dropping = ref('')
+function drop(id: string) {
+  if (dropping.value === id) void outbox.drop(id)
+  dropping.value = dropping.value === id ? '' : id
 }
 </script>
 
@@ -40,7 +44,9 @@ function drop(id: string, what: string) {
         Record it without the session
       </button>
       <button type="button" class="button small" @click="outbox.retry(kept.entry.id)">Try again</button>
-      <button type="button" class="button plain small" @click="drop(kept.entry.id, kept.entry.what)">Put away</button>
+      <button type="button" class="button plain small" @click="drop(kept.entry.id)">
+        {{ dropping === kept.entry.id ? 'Put it away for good?' : 'Put away' }}
+      </button>
       <span v-if="kept.entry.classId !== classId" class="small soft">of another class</span>
     </li>
   </ul>

@@ -13,8 +13,8 @@ const group: Schemas['GroupView'] = {
   sessionId: null,
   run: false,
   children: [
-    { id: 1, name: 'Kofi M.', reason: 'With a prompt on Monday.' },
-    { id: 2, name: 'Wren A.', reason: 'Nearly.' },
+    { id: 1, name: 'Kofi M.', reason: 'With a prompt on Monday.', strength: 2 },
+    { id: 2, name: 'Wren A.', reason: 'Nearly.', strength: 3 },
   ],
 }
 const price: Schemas['PriceView'] = { to: 0, price: 24, breaks: ['two children there'], reason: 'Not seen yet.' }
@@ -39,8 +39,8 @@ describe('a table on the carpet', () => {
     await kofi!.trigger('dragstart')
     await wren!.trigger('dragstart')
     expect(wrapper.emitted('pick')).toEqual([
-      [{ id: 1, name: 'Kofi M.', reason: 'With a prompt on Monday.' }],
-      [{ id: 1, name: 'Kofi M.', reason: 'With a prompt on Monday.' }],
+      [{ id: 1, name: 'Kofi M.', reason: 'With a prompt on Monday.', strength: 2 }],
+      [{ id: 1, name: 'Kofi M.', reason: 'With a prompt on Monday.', strength: 2 }],
     ])
   })
 

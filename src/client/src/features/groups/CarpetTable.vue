@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import type { Schemas } from '@/app/api/client'
 import { clock, shortWeekday } from '@/app/dates'
+import MarkFrame from '@/ui/MarkFrame.vue'
 import LockSign from './LockSign.vue'
 
 /** One group as a table on the carpet: its aim on the table top, the children around it, a sentence of reason for each. */
@@ -64,9 +65,9 @@ function drop() {
         <LockSign :closed="kept" />Keep the group
       </button>
     </div>
-    <p class="small soft reason">{{ group.reason }}</p>
     <ul>
       <li v-for="child in group.children" :key="child.id">
+        <MarkFrame v-if="child.strength != null" :strength="child.strength" class="mark" />
         <span v-if="editable" class="who">
           <button
             type="button"
@@ -91,9 +92,14 @@ function drop() {
           </button>
         </span>
         <b v-else class="said">{{ child.name }}</b>
-        <span class="small">{{ child.reason }}</span>
       </li>
     </ul>
+    <details class="whys small">
+      <summary>{{ group.reason }}</summary>
+      <p v-for="child in group.children" :key="child.id">
+        <b class="said">{{ child.name }}</b> {{ child.reason }}
+      </p>
+    </details>
     <div v-if="price" class="price" :class="{ breaks: price.breaks.length }">
       <b>{{
         price.price > 0
@@ -155,6 +161,16 @@ function drop() {
   border-width: 3px;
 }
 
+.whys summary {
+  min-height: 28px;
+  color: var(--ink-soft);
+  cursor: pointer;
+}
+
+.whys p {
+  margin: 0.3rem 0;
+}
+
 .held {
   font-weight: 700;
 }
@@ -209,7 +225,7 @@ ul {
 
 li {
   display: grid;
-  grid-template-columns: 8.2rem 1fr;
+  grid-template-columns: auto 1fr;
   gap: 0.5rem;
   align-items: center;
   padding: 0.28rem 0;

@@ -13,12 +13,12 @@ const group = (slotId: number, run: boolean, ...ids: number[]): Schemas['GroupVi
   reason: '',
   sessionId: null,
   run,
-  children: ids.map((id) => ({ id, name: `Child ${id}`, reason: 'ready' })),
+  children: ids.map((id) => ({ id, name: `Child ${id}`, reason: 'ready', strength: null })),
 })
 const view = (...groups: Schemas['GroupView'][]) =>
   ({
     groups,
-    unplaced: [{ id: 9, name: 'Child 9', reason: '' }],
+    unplaced: [{ id: 9, name: 'Child 9', reason: '', strength: null }],
     changes: [],
     conflict: [],
   }) as unknown as View

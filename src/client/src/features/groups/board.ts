@@ -85,7 +85,8 @@ export function letGoOf(locks: Locks, wish: Wish): Locks {
 
 /** The groups with a child at another table (by its place among those that can change), or at none. */
 export function moveChild(view: View, child: { id: number; name: string }, to: number | null, reason: string): View {
-  const placed = { id: child.id, name: child.name, reason }
+  // What the child has of another aim is not known here.
+  const placed = { id: child.id, name: child.name, reason, strength: null }
   let open = -1
   const groups = view.groups.map((group) => {
     if (group.run) return group

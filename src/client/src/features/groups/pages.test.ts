@@ -25,15 +25,15 @@ const group = (slotId: number, short: string, ...children: [number, string][]): 
   reason: '',
   sessionId: null,
   run: false,
-  children: children.map(([id, name]) => ({ id, name, reason: '' })),
+  children: children.map(([id, name]) => ({ id, name, reason: '', strength: null })),
 })
 const view = (more: Partial<Schemas['GroupsView']> = {}): Schemas['GroupsView'] => ({
   monday: '2026-11-23',
   accepted: false,
   groups: [group(1, 'See to three', [1, 'Kofi M.'], [2, 'Wren A.']), group(2, 'Say to five', [3, 'Gus H.'])],
-  unplaced: [{ id: 4, name: 'Isla D.', reason: 'Had a turn.' }],
+  unplaced: [{ id: 4, name: 'Isla D.', reason: 'Had a turn.', strength: null }],
   provenBest: true,
-  verdict: 'No better set of groups exists for these aims (300 points).',
+  verdict: 'No better set of groups exists for these aims.',
   score: 300,
   changes: [],
   comparedWith: null,

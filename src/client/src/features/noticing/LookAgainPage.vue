@@ -44,28 +44,35 @@ const lists = computed(() =>
     <section v-for="list in lists" :key="list.name" class="list" :aria-label="list.name">
       <h2>{{ list.name }}</h2>
       <p class="soft why">{{ list.why }}</p>
-      <div v-for="skill in list.skills" :key="skill.skill" class="ruled skill">
-        <div class="head">
-          <h3 class="said">{{ skill.short }}</h3>
-          <span class="soft">{{ skill.iCan }}</span>
-          <RouterLink
-            v-if="skill.activityId"
-            class="end"
-            :to="{ name: 'activity', params: { classId, id: skill.activityId }, query: { skill: skill.skill } }"
-            >{{ skill.activity }}</RouterLink
-          >
-        </div>
-        <ul>
-          <li v-for="mark in skill.children" :key="mark.childId">
-            <MarkFrame :strength="mark.strength" look-again silent class="frame" />
+      <div class="skills">
+        <div v-for="skill in list.skills" :key="skill.skill" class="ruled skill">
+          <div class="head">
+            <h3 class="said">{{ skill.short }}</h3>
+            <span class="soft">{{ skill.iCan }}</span>
             <RouterLink
-              class="said"
-              :to="{ name: 'child', params: { classId, childId: mark.childId }, query: { skill: skill.skill } }"
-              >{{ mark.child }}</RouterLink
+              v-if="skill.activityId"
+              class="end"
+              :to="{ name: 'activity', params: { classId, id: skill.activityId }, query: { skill: skill.skill } }"
+              >{{ skill.activity }}</RouterLink
             >
-            <span class="small soft">{{ mark.why }}</span>
-          </li>
-        </ul>
+          </div>
+          <ul>
+            <li v-for="mark in skill.children" :key="mark.childId">
+              <MarkFrame :strength="mark.strength" look-again silent class="frame" />
+              <RouterLink
+                class="said"
+                :to="{ name: 'child', params: { classId, childId: mark.childId }, query: { skill: skill.skill } }"
+                >{{ mark.child }}</RouterLink
+              >
+            </li>
+          </ul>
+          <details class="small">
+            <summary class="soft">Why {{ skill.children.length === 1 ? 'this child' : 'these' }}</summary>
+            <p v-for="mark in skill.children" :key="mark.childId">
+              <b class="said">{{ mark.child }}</b> {{ mark.why }}
+            </p>
+          </details>
+        </div>
       </div>
     </section>
   </div>
@@ -73,8 +80,14 @@ const lists = computed(() =>
 
 <style scoped>
 .list {
-  max-width: 66rem;
   margin-bottom: 1.6rem;
+}
+
+/* Two beside each other where there is room. */
+.skills {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(26rem, 100%), 1fr));
+  gap: 0 2rem;
 }
 
 .why {
@@ -110,9 +123,19 @@ ul {
 }
 
 ul {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(19rem, 1fr));
-  gap: 0 1.5rem;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1.6rem;
+  margin: 0.2rem 0;
+}
+
+summary {
+  min-height: 28px;
+  cursor: pointer;
+}
+
+details p {
+  margin: 0.2rem 0;
 }
 
 li a {

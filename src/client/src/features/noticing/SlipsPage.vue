@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
@@ -12,6 +13,10 @@ const { data: view, error } = useQuery({
   queryKey: queryKey('slips', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/slips', { params: { path: { classId: classId.value } } })),
 })
+// The most widespread first; the rest a tap away.
+const FIRST = 8
+const all = ref(false)
+const shown = computed(() => (all.value ? view.value?.slips : view.value?.slips.slice(0, FIRST)) ?? [])
 const times = (n: number) => (n === 1 ? '' : ` ×${n}`)
 </script>
 
@@ -25,7 +30,7 @@ const times = (n: number) => (n === 1 ? '' : ` ×${n}`)
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <p v-if="view && !view.slips.length" class="said none">No slip was noted lately.</p>
     <ul class="board">
-      <li v-for="slip in view?.slips" :key="slip.skill + slip.slip">
+      <li v-for="slip in shown" :key="slip.skill + slip.slip">
         <div>
           <b class="slip">{{ slip.slip }}</b>
           <span class="soft"> · {{ slip.short }}</span>
@@ -40,11 +45,22 @@ const times = (n: number) => (n === 1 ? '' : ` ×${n}`)
             >
           </p>
         </div>
-        <ul class="helps">
-          <li v-for="help in slip.helps" :key="help">{{ help }}</li>
-        </ul>
+        <div class="helps">
+          <p>{{ slip.helps[0] }}</p>
+          <details v-if="slip.helps.length > 1" class="small">
+            <summary>
+              {{ slip.helps.length === 2 ? 'One more thing' : `${slip.helps.length - 1} more things` }} that help
+            </summary>
+            <ul>
+              <li v-for="help in slip.helps.slice(1)" :key="help">{{ help }}</li>
+            </ul>
+          </details>
+        </div>
       </li>
     </ul>
+    <button v-if="view && shown.length < view.slips.length" type="button" class="button" @click="all = true">
+      Show the other {{ view.slips.length - shown.length }}
+    </button>
     <p v-if="view?.slips.length" class="small soft">
       A slip is a step on the way, not a label. What stays for long, or worries you, belongs in a talk with the family
       and with colleagues who know about learning difficulties.
@@ -78,8 +94,13 @@ const times = (n: number) => (n === 1 ? '' : ` ×${n}`)
   gap: 0.1rem 0.8rem;
 }
 
-.helps {
+.helps p {
   margin: 0;
+}
+
+.helps summary {
+  min-height: 28px;
+  cursor: pointer;
 }
 
 .none {

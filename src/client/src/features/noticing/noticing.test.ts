@@ -24,7 +24,8 @@ describe('what is to be looked at again', () => {
     const { wrapper } = await openPage(LookAgainPage, '/c/1/class/look-again')
     expect(wrapper.text()).toContain('about 12 minutes a list')
     expect(wrapper.findAll('h2').map((h) => h.text())).toEqual(['May have faded'])
-    expect(wrapper.get('li').text()).toContain('Kofi M.last alone ten school days ago.')
+    expect(wrapper.get('li').text()).toContain('Kofi M.')
+    expect(wrapper.get('details').text()).toContain('Kofi M. last alone ten school days ago.')
     expect(wrapper.get('a.end').attributes('href')).toContain('/activities/a')
   })
   it('says so when nothing is', async () => {

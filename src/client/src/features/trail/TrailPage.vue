@@ -3,8 +3,8 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
-import { api, take } from '@/app/api/client'
-import { addDays } from '@/app/dates'
+import { api, take, type Schemas } from '@/app/api/client'
+import { addDays, dayOf, fullDay } from '@/app/dates'
 import { useClassNames } from '@/app/useClassNames'
 import ClassTabs from '@/ui/ClassTabs.vue'
 import SeenOnce from '@/ui/SeenOnce.vue'
@@ -32,6 +32,13 @@ const { data: trail, error } = useQuery({
   enabled: computed(() => today.value !== ''),
   placeholderData: keepPreviousData,
 })
+// A day at a time: the latest open, those before it a tap away.
+const days = computed(() => {
+  const found = new Map<string, Schemas['TrailEntry'][]>()
+  for (const entry of trail.value?.entries ?? [])
+    found.set(dayOf(entry.seen.at), [...(found.get(dayOf(entry.seen.at)) ?? []), entry])
+  return [...found].map(([day, entries]) => ({ day, entries }))
+})
 </script>
 
 <template>
@@ -57,9 +64,12 @@ const { data: trail, error } = useQuery({
         {{ trail.entries.length }}{{ trail.more ? ' and more; ask for fewer days' : '' }}. Nothing is ever taken out of
         the trail.
       </p>
-      <div class="list">
-        <SeenOnce v-for="e in trail.entries" :key="e.seen.id" :once="e.seen" :who="e.child" skill />
-      </div>
+      <details v-for="(day, i) in days" :key="day.day" class="day" :open="i === 0">
+        <summary>
+          <b>{{ fullDay(day.day) }}</b> <span class="soft">{{ day.entries.length }} seen</span>
+        </summary>
+        <SeenOnce v-for="e in day.entries" :key="e.seen.id" :once="e.seen" :who="e.child" skill />
+      </details>
     </template>
   </div>
 </template>
@@ -72,8 +82,14 @@ const { data: trail, error } = useQuery({
   gap: 0.5rem 0.9rem;
 }
 
-.list {
+.day {
   max-width: 60rem;
   border-top: 1.5px solid var(--ink);
+}
+
+.day summary {
+  min-height: var(--target);
+  padding-block: 0.6rem;
+  cursor: pointer;
 }
 </style>
