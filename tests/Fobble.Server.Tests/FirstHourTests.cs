@@ -95,6 +95,17 @@ public sealed class FirstHourTests : IDisposable
         view.GroupsOn.ShouldBe(new DateOnly(2026, 9, 7));
     }
 
+    [Theory]
+    [InlineData("en-GB", "Reception")]
+    [InlineData("en-US", "Kindergarten")]
+    public async Task A_new_class_says_what_is_said_where_it_is(string locale, string word)
+    {
+        var lead = await _school.VisitAsync();
+        (await lead.PostAsync("/api/account/first-start", Lead with { Locale = locale })).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        await lead.StateAsync();
+        (await lead.ReadAsync<Features.ClassApproach.ApproachView>("/api/classes/1/approach")).Choice.YearWord.ToString().ShouldBe(word);
+    }
+
     private static async Task<IReadOnlyList<ClosureView>> ClosuresAsync(Visitor visitor) =>
         (await visitor.ReadAsync<TimetableView>("/api/classes/1/timetable")).Closures;
 

@@ -137,14 +137,16 @@ test('a child’s page, and what leaves the house on paper', async ({ page }) =>
   await page.getByRole('rowheader').nth(9).getByRole('link').click()
   for (const part of [
     'Next',
+    'Strands',
+    'Everything seen',
     'Slips that come again',
     'Groups so far',
-    'Shown with',
-    'Bonds',
-    'Guess jar',
-    'All skills',
+    'Shown with, bonds, guess jar',
   ])
     await expect(page.getByRole('heading', { name: part })).toBeVisible()
+  await expectAccessible(page)
+  // The full record is a tap away.
+  for (const fold of await page.locator('main details').all()) await fold.locator('summary').click()
   await expectAccessible(page)
   await page.getByRole('button', { name: /^Show earlier ones/ }).click()
   await expect(page.getByRole('button', { name: /^Show earlier ones/ })).toHaveCount(0)

@@ -151,8 +151,8 @@ test('from a class list to next week’s groups, and on', async ({ page }) => {
         .first(),
     ).toBeVisible()
     // The second turn's proposal may come after the first's: its list is folded, the first's is not.
-    const folded = page.locator('details:not([open]) > summary')
-    await expect(page.locator('details')).toHaveCount(2)
+    const folded = page.locator('details.ruled:not([open]) > summary')
+    await expect(page.locator('details.ruled')).toHaveCount(2)
     await folded.click()
     await expect(folded).toHaveCount(0)
     await expect(page.locator('.changes .way').getByText('→').last()).toBeVisible()

@@ -54,7 +54,7 @@ test('groups are asked for, changed, run, and looked back on', async ({ page }) 
     await expect(page.getByText(/No better set of groups exists|The best found so far/)).toBeVisible({
       timeout: 30_000,
     })
-    await expect(tables.first().locator('li').first()).toContainText(
+    await expect(tables.first().locator('.whys p').first()).toContainText(
       /prompt|Nearly|Not seen|Had|together|alone|not yet/,
     )
     await expectAccessible(page)

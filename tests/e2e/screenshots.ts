@@ -19,6 +19,24 @@ const shoot = async (page: Page, name: string) => {
   await page.screenshot({ path: `${folder}${name}.png`, animations: 'disabled' })
 }
 
+test('a picture of the first hour', async ({ page }) => {
+  const fresh = await startServer({ demo: false, now: '2026-09-09T08:00:00' })
+  await page.goto(fresh.url)
+  await page.getByLabel('Your name').fill('Rosalind Achterberg')
+  await page.getByLabel('School').fill('Kettle Lane School')
+  await page.getByLabel('Class', { exact: true }).fill('Willow')
+  await page.getByLabel('E-mail').fill('rosalind@kettle-lane.example')
+  await page.getByLabel(/Password/).fill('nine wagons uphill')
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await page.getByRole('link', { name: 'Bring in the list' }).click()
+  await page.setInputFiles('input[type=file]', fileURLToPath(new URL('../../samples/class-list.csv', import.meta.url)))
+  await page.getByRole('button', { name: 'Add 14 children' }).click()
+  await page.getByRole('button', { name: 'Keep it so' }).click()
+  await expect(page.getByText('Autumn half-term')).toBeVisible()
+  await shoot(page, 'first-hour')
+  await fresh.stop()
+})
+
 test('pictures of the main views', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-11-25T08:12:00Z') })
   await page.goto(server.url)
@@ -72,10 +90,7 @@ test('pictures of the main views', async ({ page }) => {
   await shoot(page, 'groups-proposal')
   await page.getByRole('button', { name: 'Accept these groups' }).click()
   await expect(page.getByText('The groups are accepted')).toBeVisible()
-  for (const [name, heading] of [
-    ['after', 'What the group work did'],
-    ['company', 'Turns and company'],
-  ]) {
+  for (const [name, heading] of [['after', 'What the group work did']]) {
     await page.goto(`${server.url}/c/1/groups/${name}`)
     await expect(page.getByRole('heading', { name: heading, level: 1 })).toBeVisible()
     await expect(page.locator('tbody tr').first()).toBeVisible()

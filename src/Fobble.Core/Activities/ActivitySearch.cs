@@ -57,7 +57,8 @@ public static class ActivitySearch
                 .Where(a => question.Without is not { } item || a.Materials.All(m => m.Item.Id != item))
                 .Select(a => (Activity: a, Best: BestSkill(a, map, question.Skill, words, numbers)))
                 .Where(p => p.Best is not null)
-                .OrderByDescending(p => p.Best!.Value.Worth)
+                .OrderByDescending(p => words.Count(w => IsInName(p.Activity, w)))
+                .ThenByDescending(p => p.Best!.Value.Worth)
                 .ThenBy(p => p.Activity.Skills.Count)
                 .ThenBy(p => p.Activity.Name, StringComparer.Ordinal)
                 .Select(p => new ActivityFound(p.Activity, p.Best!.Value.Skill))
@@ -65,6 +66,10 @@ public static class ActivitySearch
                 .Where(f => !question.OnlyOwned || isOwned(f)),
         ];
     }
+
+    // Who asks by name means it: a whole word of a name comes before the same letters inside another.
+    private static bool IsInName(Activity activity, string word) =>
+        activity.Name.Split(' ', ',', '’').Any(part => part.Equals(word, StringComparison.OrdinalIgnoreCase));
 
     private static (ActivitySkill Skill, int Worth)? BestSkill(Activity activity, SkillMap map, SkillId? wanted, List<string> words, List<int> numbers)
     {

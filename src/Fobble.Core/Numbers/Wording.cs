@@ -59,6 +59,10 @@ public sealed record Wording(
             _ => "number sentence",
         };
 
+    /// <summary>What a new class says where its school stands, until it says otherwise: the first year is reception in England and in Australia's south, kindergarten elsewhere (common practice).</summary>
+    /// <param name="locale">As a BCP 47 tag.</param>
+    public static Wording UsualIn(string locale) => Usual with { Year = locale is "en-GB" or "en-AU" or "en-ZA" ? YearWord.Reception : YearWord.Kindergarten };
+
     public string YearName => Year == YearWord.Kindergarten ? "kindergarten" : "reception";
 
     /// <summary>

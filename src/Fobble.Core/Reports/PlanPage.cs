@@ -1,13 +1,21 @@
+using Fobble.Core.Pictures;
 using Fobble.Core.Sheets;
 
 namespace Fobble.Core.Reports;
 
 /// <summary>A part of a plan on paper: a heading and lines under it.</summary>
-public sealed record PlanPageBlock(string Heading, IReadOnlyList<string> Lines);
+public sealed record PlanPageBlock(string Heading, IReadOnlyList<string> Lines)
+{
+    /// <summary>What it is about, to be seen from further off; null for none.</summary>
+    public Picture? Picture { get; init; }
+}
 
-/// <summary>A day, a week or a term on paper, to be read standing.</summary>
+/// <summary>A day or a term on paper, to be read standing.</summary>
 public sealed record PlanPage(string Title, string Under, IReadOnlyList<PlanPageBlock> Blocks)
 {
+    private const double PictureWidth = 70;
+    private const double PictureHeight = 30;
+
     public Sheet ToSheet(string className, PaperSize size, DateOnly made)
     {
         var paper = Paper.Of(size);
@@ -29,6 +37,13 @@ public sealed record PlanPage(string Title, string Under, IReadOnlyList<PlanPage
             {
                 page.Need(7);
                 page.Paragraph(4, line, PageBuilder.Margin + 4);
+            }
+
+            if (block.Picture is { } picture)
+            {
+                page.Need(PictureHeight + 4);
+                page.Fit(picture, PageBuilder.Margin + 4, page.Y + 2, PictureWidth, PictureHeight);
+                page.Y += PictureHeight + 4;
             }
         }
 

@@ -32,6 +32,18 @@ public class ActivitySearchTests
         found.Select(f => Map[f.Skill.Skill].Strand).Distinct().ShouldBe(["bond"]);
     }
 
+    // Every name is found first by its own words, whatever else holds the same letters.
+    [Fact]
+    public void Who_asks_by_name_gets_it_first()
+    {
+        foreach (var activity in Library.Activities)
+        {
+            // A name that holds a number asks for that number too, so it may be answered with nothing; "up" is a word of questions, so another may be as near.
+            var found = Ask(Any with { Text = activity.Name });
+            found.Take(2).Select(f => f.Activity.Name).DefaultIfEmpty(activity.Name).ShouldContain(activity.Name);
+        }
+    }
+
     [Fact]
     public void An_empty_question_finds_everything() => Ask(Any).Count.ShouldBe(Library.Activities.Count);
 

@@ -5,6 +5,7 @@ using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
 using Fobble.Formats.Print;
 using Fobble.Server.Features.Cupboard;
+using Fobble.Server.Features.Sessions;
 using Fobble.Server.Features.Week;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -26,15 +27,22 @@ internal static class PlanPagesEndpoints
         PaperSize? paper,
         WeekReader weeks,
         SetOutReader setOut,
+        CardReader cards,
         CancellationToken stop
     )
     {
+        var carpet = (await room.CalendarAsync(stop)).IsSchoolDay(day) ? await cards.ForCarpetAsync(day, 0, stop) : null;
         var week = await weeks.ReadAsync(Core.Calendars.SchoolCalendar.MondayOf(day), stop);
         var planned = week.Days.FirstOrDefault(d => d.Day == day);
         var away = await room.AwayAsync(day, stop);
         var names = (await room.ChildrenAsync(stop)).Where(c => away.Contains(c.Id)).Select(c => c.Name).ToList();
         var fetch = await setOut.PlanAsync(day, day, stop);
         List<PlanPageBlock> blocks = planned is null ? [] : [.. BlocksOf(planned)];
+        if (blocks.Count > 0 && carpet?.Items.FirstOrDefault(i => i.Picture is not null)?.Picture is { } picture)
+        {
+            blocks[0] = blocks[0] with { Picture = picture };
+        }
+
         blocks.Add(new("To fetch", [.. fetch.Lines.Select(l => $"{l.AtOnce} {l.Item.InSentence}")]));
         blocks.AddRange(names.Count > 0 ? [new PlanPageBlock("Away today", [Words.List(names)])] : []);
         blocks.Add(new("Mind", [.. fetch.Cautions.Select(c => c.Text), Core.Cupboard.Cautions.Standing]));
@@ -44,20 +52,12 @@ internal static class PlanPagesEndpoints
     private static async Task<FileContentHttpResult> WeekAsync(ClassRoom room, DateOnly day, PaperSize? paper, WeekReader weeks, CancellationToken stop)
     {
         var week = await weeks.ReadAsync(Core.Calendars.SchoolCalendar.MondayOf(day), stop);
-        return File(
-            room,
-            new PlanPage(
-                $"Week of {Words.Date(week.Monday)}",
-                $"{week.Term ?? "Outside the terms"} · {week.Jar}",
-                [
-                    .. week.Days.Select(d => new PlanPageBlock(
-                        $"{Words.Weekday(d.Day)}, {Words.Date(d.Day)}{(d.Closed is { } why ? $" · {why}" : "")}",
-                        [.. BlocksOf(d).SelectMany(b => b.Lines)]
-                    )),
-                ]
-            ),
-            paper
+        var page = new WeekOnPaper(
+            $"Week of {Words.Date(week.Monday)}",
+            $"{week.Term ?? "Outside the terms"} · {week.Jar}",
+            [.. week.Days.Select(d => new DayColumn($"{Words.Weekday(d.Day)} {Words.Date(d.Day)}{(d.Closed is { } why ? $" · {why}" : "")}", [.. BlocksOf(d)]))]
         );
+        return File(page.ToSheet($"{room.Name}, {room.SchoolName}", paper ?? room.UsualPaper, room.Today));
     }
 
     private static async Task<FileContentHttpResult> TermAsync(ClassRoom room, DateOnly day, PaperSize? paper, CancellationToken stop)
@@ -136,8 +136,7 @@ internal static class PlanPagesEndpoints
     }
 
     private static FileContentHttpResult File(ClassRoom room, PlanPage page, PaperSize? paper) =>
-        TypedResults.File(
-            SheetWriter.Pdf(page.ToSheet($"{room.Name}, {room.SchoolName}", paper ?? room.UsualPaper, room.Today), Ink.Saving),
-            "application/pdf"
-        );
+        File(page.ToSheet($"{room.Name}, {room.SchoolName}", paper ?? room.UsualPaper, room.Today));
+
+    private static FileContentHttpResult File(Sheet sheet) => TypedResults.File(SheetWriter.Pdf(sheet, Ink.Saving), "application/pdf");
 }

@@ -1,4 +1,5 @@
 using Fobble.Core.Calendars;
+using Fobble.Core.Numbers;
 using Fobble.Core.Planning;
 using Fobble.Data;
 using Fobble.Data.Model;
@@ -18,7 +19,12 @@ internal static class Beginnings
             TimeZone = zone,
             Locale = locale,
         };
-        var newClass = new SchoolClass { Name = className, School = school };
+        var newClass = new SchoolClass
+        {
+            Name = className,
+            School = school,
+            YearWord = Wording.UsualIn(locale).Year,
+        };
         newClass.Members.Add(new Membership { AdultId = lead.Id, Role = ClassRole.LeadTeacher });
         db.Classes.Add(newClass);
         await db.SaveChangesAsync();

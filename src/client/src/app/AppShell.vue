@@ -381,6 +381,8 @@ main {
 
   .rest:popover-open {
     display: grid;
+    max-height: calc(100vh - var(--bar) - 16px);
+    overflow: auto;
   }
 
   .rest .place {

@@ -108,7 +108,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <dialog ref="finding" class="finder" aria-label="Find" closedby="any">
+  <dialog ref="finding" class="finder" aria-label="Look for anything" closedby="any">
     <input
       v-model="wanted"
       type="text"
