@@ -196,7 +196,10 @@ describe('planning the year', () => {
       .find((b) => b.text() === 'Take this way')!
       .trigger('click')
     await flushPromises()
-    expect(calls.filter((c) => c.path.endsWith('/drafts')).map((c) => (c.body as typeof ask).dropped)).toEqual([[], ['x']])
+    expect(calls.filter((c) => c.path.endsWith('/drafts')).map((c) => (c.body as typeof ask).dropped)).toEqual([
+      [],
+      ['x'],
+    ])
     page.unmount()
   })
 })
