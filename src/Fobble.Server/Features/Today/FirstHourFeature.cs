@@ -1,6 +1,5 @@
 using Fobble.Core.Calendars;
 using Fobble.Core.Planning;
-using Fobble.Core.Standards;
 using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Features.Planning;
@@ -79,8 +78,8 @@ internal sealed class FirstHourFeature : IFeature
             async db =>
             {
                 var row = await RowAsync(db, room, stop);
-                row.StepsLater = Without(row.StepsLater, step, add: settled.Later);
-                row.StepsSettled = Without(row.StepsSettled, step, add: !settled.Later);
+                row.StepsLater = With(row.StepsLater, step, on: settled.Later);
+                row.StepsSettled = With(row.StepsSettled, step, on: !settled.Later);
             },
             stop
         );
@@ -108,8 +107,8 @@ internal sealed class FirstHourFeature : IFeature
                         })
                 );
                 var row = await RowAsync(db, room, stop);
-                row.StepsLater = Without(row.StepsLater, FirstStep.Timetable, add: false);
-                row.StepsSettled = Without(row.StepsSettled, FirstStep.Timetable, add: true);
+                row.StepsLater = With(row.StepsLater, FirstStep.Timetable, on: false);
+                row.StepsSettled = With(row.StepsSettled, FirstStep.Timetable, on: true);
             },
             stop
         );
@@ -127,8 +126,8 @@ internal sealed class FirstHourFeature : IFeature
 
     private static Task<SchoolClass> RowAsync(FobbleDb db, ClassRoom room, CancellationToken stop) => db.Classes.SingleAsync(c => c.Id == room.Id.Value, stop);
 
-    private static List<FirstStep> Without(List<FirstStep> steps, FirstStep step, bool add) =>
-        [.. steps.Where(s => s != step), .. add ? [step] : Array.Empty<FirstStep>()];
+    private static List<FirstStep> With(List<FirstStep> steps, FirstStep step, bool on) =>
+        [.. steps.Where(s => s != step), .. on ? [step] : Array.Empty<FirstStep>()];
 
     // The week at hand while most of it is to come, else the next one with a place for a group.
     private static DateOnly? GroupsOn(Timetable timetable, DateOnly today) =>
