@@ -10,6 +10,15 @@ public sealed record AskedFor(string Name, IReadOnlySet<SkillId> Skills)
     /// <summary>From this age at the beginning of the year, in years, a child is usually in its second year of school (common practice).</summary>
     public const double SecondYear = 5;
 
+    private const double DaysAYear = 365.25;
+
+    /// <summary>Of the middle child at the beginning of the year, in years; null where nobody's birthday is known.</summary>
+    public static double? AgeOf(IEnumerable<DateOnly?> born, DateOnly began)
+    {
+        var known = born.OfType<DateOnly>().Order().ToList();
+        return known.Count == 0 ? null : (began.DayNumber - known[known.Count / 2].DayNumber) / DaysAYear;
+    }
+
     /// <summary>Null where none is shipped for a place.</summary>
     /// <param name="locale">Of the school, as a BCP 47 tag.</param>
     /// <param name="age">Of the middle child at the beginning of the year, in years; null where nobody's is known.</param>

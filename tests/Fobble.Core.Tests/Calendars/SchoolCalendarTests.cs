@@ -38,7 +38,7 @@ public class SchoolCalendarTests
     public void After_the_last_day_of_a_term_comes_the_first_of_the_next() => Calendar.OnOrAfter(new(2026, 12, 19)).ShouldBe(new(2027, 1, 5));
 
     [Theory]
-    [InlineData("2026-08-20", "2026-08-20", "2026-08-20")]
+    [InlineData("2026-08-20", "2026-08-20", "2026-09-01")]
     [InlineData("2026-11-25", "2026-09-01", "2026-09-01")]
     [InlineData("2026-12-28", "2026-09-01", "2026-09-01")]
     [InlineData("2027-02-10", "2027-01-05", "2026-09-01")]

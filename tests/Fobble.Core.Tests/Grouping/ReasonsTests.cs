@@ -136,8 +136,8 @@ public class ReasonsTests
     public void A_result_claims_no_more_than_it_has()
     {
         FormedGroup[] one = [new(Say, 0, [new(1), new(2), new(3)])];
-        Reasons.ForResult(new(one, [], 300, true, 300)).ShouldBe("No better set of groups exists for these aims (300 points).");
-        Reasons.ForResult(new(one, [], 300, false, 310)).ShouldBe("The best found so far: 300 points, and no set can have more than 310.");
+        Reasons.ForResult(new(one, [], 300, true, 300)).ShouldBe("No better set of groups exists for these aims.");
+        Reasons.ForResult(new(one, [], 300, false, 310)).ShouldBe("The best found so far, and at most 3 % short of any other.");
         Reasons.ForResult(new([], [], 0, true, 0)).ShouldStartWith("No group can be formed");
         Reasons.ForResult(new([], [], 0, false, 90)).ShouldStartWith("No groups that keep all wishes were found");
         Reasons

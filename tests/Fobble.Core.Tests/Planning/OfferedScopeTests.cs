@@ -87,6 +87,13 @@ public class OfferedScopeTests
     }
 
     [Fact]
+    public void The_age_of_a_class_is_that_of_its_middle_child()
+    {
+        AskedFor.AgeOf([null, null], new(2026, 9, 1)).ShouldBeNull();
+        AskedFor.AgeOf([new(2021, 9, 1), null, new(2022, 3, 1), new(2022, 8, 31)], new(2026, 9, 1))!.Value.ShouldBe(4.5, 0.01);
+    }
+
+    [Fact]
     public void Where_no_standards_are_shipped_none_are_claimed() => AskedFor.Of(Map, "en-NZ", 5).ShouldBeNull();
 
     private static YearRequest Request(SchoolCalendar calendar, DateOnly from, int lessonsAWeek) =>

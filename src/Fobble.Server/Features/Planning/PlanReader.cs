@@ -9,8 +9,6 @@ namespace Fobble.Server.Features.Planning;
 /// <summary>Reads what plans are made from.</summary>
 internal sealed class PlanReader(ClassRoom room)
 {
-    private const double DaysAYear = 365.25;
-
     /// <summary>What a stored plan stands in.</summary>
     public async Task<PlanSetting> SettingAsync(PlanDocument document, CancellationToken stop) =>
         new(document.Plan, await room.TimetableAsync(stop), room.Map, await room.FirstOpenDayAsync(stop), document.Until);
@@ -46,9 +44,8 @@ internal sealed class PlanReader(ClassRoom room)
     public async Task<OfferedScope> OfferedAsync(CancellationToken stop)
     {
         var request = await RequestAsync(PlanAsk.Usual, stop);
-        var born = (await room.ChildRowsAsync(stop)).Select(c => c.Born).OfType<DateOnly>().Order().ToList();
-        double? age = born.Count == 0 ? null : (await room.YearAsync(stop)).DayNumber - born[born.Count / 2].DayNumber;
-        return OfferedScope.Of(PlanAsk.Usual, request, AskedFor.Of(room.Map, room.Locale, age / DaysAYear));
+        var age = AskedFor.AgeOf((await room.ChildRowsAsync(stop)).Select(c => c.Born), await room.YearAsync(stop));
+        return OfferedScope.Of(PlanAsk.Usual, request, AskedFor.Of(room.Map, room.Locale, age));
     }
 
     /// <summary>Plans of other classes or years that this adult may see.</summary>

@@ -72,7 +72,11 @@ internal sealed class TodayFeature : IFeature
 {
     private const int MostLookAgain = 6;
 
-    public void MapAddresses(RouteGroupBuilder api, RouteGroupBuilder ofClass) => ofClass.MapGet("/days/{day}", GetAsync);
+    public void MapAddresses(RouteGroupBuilder api, RouteGroupBuilder ofClass)
+    {
+        ofClass.MapGet("/days/{day}", GetAsync);
+        ofClass.MapFirstHour();
+    }
 
     private static async Task<Ok<TodayView>> GetAsync(
         ClassRoom room,

@@ -3,7 +3,6 @@ using Fobble.Core.Planning;
 using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Features.Planning;
-using Fobble.Server.Hosting;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -33,9 +32,9 @@ public sealed record StepSettled(bool Later);
 public sealed record TimetableSettled(IReadOnlyList<DateOnly> Holidays);
 
 /// <summary>From an empty class to its first session card: what is there, and what comes next.</summary>
-internal sealed class FirstHourFeature : IFeature
+internal static class FirstHourEndpoints
 {
-    public void MapAddresses(RouteGroupBuilder api, RouteGroupBuilder ofClass)
+    public static void MapFirstHour(this IEndpointRouteBuilder ofClass)
     {
         var lead = ofClass.MapGroup("/first-hour").RequireAuthorization(Policies.Lead);
         lead.MapGet("/", GetAsync);
