@@ -3,6 +3,7 @@ using Fobble.Core.Planning;
 using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Features.Planning;
+using Fobble.Server.Hosting;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
