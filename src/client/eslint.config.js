@@ -30,6 +30,8 @@ export default ts.config(
       'vue/html-closing-bracket-newline': 'off',
       'vue/multiline-html-element-content-newline': 'off',
       'vue/multi-word-component-names': 'off',
+      // Every text passes the language: {{ $t('…') }}.
+      'vue/no-bare-strings-in-template': ['error', { allowlist: [...'/‹›():;,.·–“”→+−×…↑↓←'] }],
       eqeqeq: 'error',
       // A promise nobody waits for hides its failure: say `void` where that is meant.
       '@typescript-eslint/no-floating-promises': 'error',

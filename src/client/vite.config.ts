@@ -62,5 +62,5 @@ export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   build: { outDir: '../Fobble.Server/wwwroot', emptyOutDir: true, assetsInlineLimit: 0 },
   server: { proxy: { '/api': server, '/health': server, '/live': { target: server, ws: true } } },
-  test: { environment: 'happy-dom', include: ['src/**/*.test.ts'] },
+  test: { environment: 'happy-dom', setupFiles: ['src/testing/language.ts'], include: ['src/**/*.test.ts'] },
 })

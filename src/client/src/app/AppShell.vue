@@ -12,6 +12,7 @@ import { useWeek } from './week'
 import { useArrivals } from '@/features/clipboard/useArrivals'
 import { useDayAhead } from '@/features/clipboard/useDayAhead'
 import { outbox, tapsAreOf } from '@/features/clipboard/useOutbox'
+import { t } from '@/app/language'
 
 const route = useRoute()
 const router = useRouter()
@@ -34,42 +35,42 @@ useScripts(computed(() => names.value.map((child) => child.name)))
 watch(current, (own) => own && schoolIsAt(own.locale, own.timeZone), { immediate: true })
 
 const places = computed(() => [
-  { name: 'today', label: 'Today' },
-  { name: 'year', label: 'Plan' },
-  { name: 'class', label: 'Class' },
-  { name: 'groups', label: 'Groups' },
-  { name: 'clipboard', label: 'Clipboard' },
-  { name: 'map', label: 'Map' },
-  { name: 'activities', label: 'Activities' },
-  { name: 'mats', label: 'Mats' },
-  { name: 'sheets', label: 'Sheets' },
-  { name: 'cupboard', label: 'Cupboard' },
-  ...(leads.value ? [{ name: 'set-up', label: 'Set-up' }] : []),
+  { name: 'today', label: t('Today') },
+  { name: 'year', label: t('Plan') },
+  { name: 'class', label: t('Class') },
+  { name: 'groups', label: t('Groups') },
+  { name: 'clipboard', label: t('Clipboard') },
+  { name: 'map', label: t('Map') },
+  { name: 'activities', label: t('Activities') },
+  { name: 'mats', label: t('Mats') },
+  { name: 'sheets', label: t('Sheets') },
+  { name: 'cupboard', label: t('Cupboard') },
+  ...(leads.value ? [{ name: 'set-up', label: t('Set-up') }] : []),
 ])
 // Pages that stand behind a place, for whoever looks for them by name.
 const further = computed(() => [
-  { name: 'week', label: 'Week' },
-  { name: 'term', label: 'Term' },
-  { name: 'coverage', label: 'Coverage of standards' },
-  { name: 'look-again', label: 'Look again' },
-  { name: 'slips', label: 'Slips' },
-  { name: 'baseline', label: 'Baseline checks' },
-  { name: 'trail', label: 'Trail' },
-  { name: 'records', label: 'Records in and out' },
-  { name: 'agreement', label: 'Two adults: agreement' },
-  { name: 'groups-ahead', label: 'Groups of the weeks ahead' },
-  { name: 'groups-after', label: 'What groups did' },
-  { name: 'groups-company', label: 'Turns and company' },
-  { name: 'anyone', label: 'Choice time: record anyone' },
-  { name: 'jar', label: 'Guess jar' },
-  { name: 'set-out', label: 'Set out' },
-  { name: 'thoughts', label: 'How Fobble thinks' },
+  { name: 'week', label: t('Week') },
+  { name: 'term', label: t('Term') },
+  { name: 'coverage', label: t('Coverage of standards') },
+  { name: 'look-again', label: t('Look again') },
+  { name: 'slips', label: t('Slips') },
+  { name: 'baseline', label: t('Baseline checks') },
+  { name: 'trail', label: t('Trail') },
+  { name: 'records', label: t('Records in and out') },
+  { name: 'agreement', label: t('Two adults: agreement') },
+  { name: 'groups-ahead', label: t('Groups of the weeks ahead') },
+  { name: 'groups-after', label: t('What groups did') },
+  { name: 'groups-company', label: t('Turns and company') },
+  { name: 'anyone', label: t('Choice time: record anyone') },
+  { name: 'jar', label: t('Guess jar') },
+  { name: 'set-out', label: t('Set out') },
+  { name: 'thoughts', label: t('How Fobble thinks') },
   ...(leads.value
     ? [
-        { name: 'make-plan', label: 'Make a plan of the year' },
-        { name: 'revise-plan', label: 'Re-plan' },
-        { name: 'approach', label: 'How this class works' },
-        { name: 'class-list', label: 'Import a class list' },
+        { name: 'make-plan', label: t('Make a plan of the year') },
+        { name: 'revise-plan', label: t('Re-plan') },
+        { name: 'approach', label: t('How this class works') },
+        { name: 'class-list', label: t('Import a class list') },
       ]
     : []),
 ])
@@ -129,12 +130,12 @@ async function leave() {
 
 <template>
   <div class="shell">
-    <a class="skip" href="#page">Skip to the page</a>
+    <a class="skip" href="#page">{{ $t('Skip to the page') }}</a>
     <header class="top">
-      <RouterLink class="brand" :to="{ name: 'today', params: { classId } }">Fobble</RouterLink>
+      <RouterLink class="brand" :to="{ name: 'today', params: { classId } }">{{ $t('Fobble') }}</RouterLink>
       <BeadString v-if="day" :day="day" :today="today" :week="week" />
     </header>
-    <nav class="rail" aria-label="Places">
+    <nav class="rail" :aria-label="$t('Places')">
       <RouterLink
         v-for="place in places.slice(0, FIRST)"
         :key="place.name"
@@ -150,11 +151,13 @@ async function leave() {
           :class="{ stuck: outbox.aside.value.length }"
           >{{ outbox.waiting.value + outbox.aside.value.length
           }}<span class="hidden-words">
-            {{ outbox.aside.value.length ? 'to decide on or to send' : 'to be sent' }}</span
+            {{ outbox.aside.value.length ? $t('to decide on or to send') : $t('to be sent') }}</span
           ></span
         >
       </RouterLink>
-      <button type="button" class="place more" :class="{ open: inRest }" popovertarget="rest-of-places">More</button>
+      <button type="button" class="place more" :class="{ open: inRest }" popovertarget="rest-of-places">
+        {{ $t('More') }}
+      </button>
       <div id="rest-of-places" ref="rest" class="rest" popover>
         <RouterLink
           v-for="place in places.slice(FIRST)"
@@ -165,12 +168,14 @@ async function leave() {
           :aria-current="open === place.name ? 'page' : undefined"
           >{{ place.label }}</RouterLink
         >
-        <button type="button" class="place find" @click="finder?.look()">Find <span class="soft small">/</span></button>
+        <button type="button" class="place find" @click="finder?.look()">
+          {{ $t('Find') }} <span class="soft small">/</span>
+        </button>
         <div class="who">
           <select
             v-if="(account?.signedIn?.classes.length ?? 0) > 1"
             class="box"
-            aria-label="Class"
+            :aria-label="$t('Class')"
             :value="classId"
             @change="turnTo"
           >
@@ -178,9 +183,11 @@ async function leave() {
           </select>
           <b v-else>{{ current?.name }}</b>
           <span class="small soft">{{ account?.signedIn?.fullName }}</span>
-          <button type="button" class="button plain small" @click="leave">Sign out</button>
-          <RouterLink class="small" :to="{ name: 'thoughts', params: { classId } }">How Fobble thinks</RouterLink>
-          <span class="small soft">Version {{ account?.signedIn?.version }}</span>
+          <button type="button" class="button plain small" @click="leave">{{ $t('Sign out') }}</button>
+          <RouterLink class="small" :to="{ name: 'thoughts', params: { classId } }">{{
+            $t('How Fobble thinks')
+          }}</RouterLink>
+          <span class="small soft">{{ $t('Version {version}', { version: account?.signedIn?.version }) }}</span>
         </div>
       </div>
     </nav>

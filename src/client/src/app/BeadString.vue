@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import type { Schemas } from './api/client'
 import { addDays, dayOfMonth, dayAndMonth, fullDay, mondayOf, shortWeekday } from './dates'
+import { t } from '@/app/language'
 
 /** The week as a string of five beads. A bead fills as its day is planned, taught and recorded; today's is larger. */
 const props = defineProps<{ day: string; today: string; week?: Schemas['WeekView'] }>()
@@ -22,11 +23,11 @@ const beads = computed(() =>
   }),
 )
 const stateWords: Record<string, string> = {
-  Closed: 'no lessons',
-  Open: 'not planned',
-  Planned: 'planned',
-  Taught: 'taught',
-  Recorded: 'recorded',
+  Closed: t('no lessons'),
+  Open: t('not planned'),
+  Planned: t('planned'),
+  Taught: t('taught'),
+  Recorded: t('recorded'),
 }
 
 // Beads lead to the same kind of page for another day where there is one, else to that day.
@@ -38,14 +39,14 @@ const sag = [3, 11, 14, 11, 3]
 </script>
 
 <template>
-  <nav class="string" aria-label="The week">
+  <nav class="string" :aria-label="$t('The week')">
     <svg class="thread" viewBox="0 0 1000 60" preserveAspectRatio="none" aria-hidden="true">
       <path d="M0 10 Q 500 58 1000 10" vector-effect="non-scaling-stroke" />
     </svg>
     <RouterLink
       class="turn"
       :to="to(addDays(monday, -7))"
-      :aria-label="`Week before, from ${dayAndMonth(addDays(monday, -7))}`"
+      :aria-label="$t('Week before, from {day}', { day: dayAndMonth(addDays(monday, -7)) })"
       >‹</RouterLink
     >
     <RouterLink
@@ -55,7 +56,7 @@ const sag = [3, 11, 14, 11, 3]
       :class="[bead.state, { now: bead.today, chosen: bead.day === day }]"
       :style="{ '--sag': `${sag[i]}px` }"
       :to="to(bead.day)"
-      :aria-label="`${fullDay(bead.day)}: ${stateWords[bead.state]}${bead.what ? ', ' + bead.what : ''}${bead.today ? ', today' : ''}`"
+      :aria-label="`${fullDay(bead.day)}: ${stateWords[bead.state]}${bead.what ? ', ' + bead.what : ''}${bead.today ? $t(', today') : ''}`"
       :aria-current="bead.day === day ? 'date' : undefined"
     >
       <span class="ball" aria-hidden="true" />
@@ -67,7 +68,7 @@ const sag = [3, 11, 14, 11, 3]
     <RouterLink
       class="turn"
       :to="to(addDays(monday, 7))"
-      :aria-label="`Week after, from ${dayAndMonth(addDays(monday, 7))}`"
+      :aria-label="$t('Week after, from {day}', { day: dayAndMonth(addDays(monday, 7)) })"
       >›</RouterLink
     >
   </nav>

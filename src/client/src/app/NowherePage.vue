@@ -1,8 +1,8 @@
 <template>
   <main class="nowhere">
-    <h1>There is no bead here</h1>
-    <p>This page does not exist, or the class is not one of yours.</p>
-    <RouterLink class="button" to="/sign-in">Back to the string</RouterLink>
+    <h1>{{ $t('There is no bead here') }}</h1>
+    <p>{{ $t('This page does not exist, or the class is not one of yours.') }}</p>
+    <RouterLink class="button" to="/sign-in">{{ $t('Back to the string') }}</RouterLink>
   </main>
 </template>
 

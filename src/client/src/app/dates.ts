@@ -46,6 +46,11 @@ export const dayOrder = () =>
 const fromSunday = ['en-CA', 'en-IN', 'en-US', 'en-ZA']
 export const weekBegins = () => (fromSunday.includes(place.value.locale) ? 0 : 1)
 
+/** The days of a school's week as the server names them, and as they are said. */
+export const schoolDays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday'] as const
+const week = ['Sunday', ...schoolDays, 'Saturday']
+export const dayOfWeek = (name: string) => weekday(addDays('2026-11-01', week.indexOf(name)))
+
 /** 09:40:00 as 9:40. */
 export const clock = (time: string) => time.slice(0, 5).replace(/^0/, '')
 

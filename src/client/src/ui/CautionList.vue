@@ -6,11 +6,11 @@ defineProps<{ cautions: Schemas['Caution'][]; standing?: string }>()
 </script>
 
 <template>
-  <div v-if="cautions.length" class="cautions small" role="note" aria-label="Take care">
+  <div v-if="cautions.length" class="cautions small" role="note" :aria-label="$t('Take care')">
     <p v-for="caution in cautions" :key="caution.text">
       <b>{{ caution.items.join(', ') }}:</b> {{ caution.text }}
     </p>
-    <p>{{ standing ?? 'Follow your setting’s risk assessment and local rules.' }}</p>
+    <p>{{ standing ?? $t('Follow your setting’s risk assessment and local rules.') }}</p>
   </div>
 </template>
 

@@ -65,11 +65,11 @@ const settle = useMutation({
     @update:visible="emit('close')"
   >
     <p v-if="error" class="warn">{{ error.message }}</p>
-    <p v-else-if="!cell" class="soft">Fetching what was seen…</p>
+    <p v-else-if="!cell" class="soft">{{ $t('Fetching what was seen…') }}</p>
     <template v-else>
-      <RouterLink class="small" :to="{ name: 'child', params: { classId, childId } }"
-        >Everything about {{ cell.child }}</RouterLink
-      >
+      <RouterLink class="small" :to="{ name: 'child', params: { classId, childId } }">{{
+        $t('Everything about {child}', { child: cell.child })
+      }}</RouterLink>
       <p class="said can">{{ cell.iCan }}</p>
       <p class="state">
         <MarkFrame
@@ -79,46 +79,54 @@ const settle = useMutation({
           silent
           class="large"
         />
-        {{ cell.inferred ? 'inferred, not seen yet' : strengthName(cell.strength)
-        }}{{ cell.lookAgain ? ', look again' : '' }}
+        {{ cell.inferred ? $t('inferred, not seen yet') : strengthName(cell.strength)
+        }}{{ cell.lookAgain ? $t(', look again') : '' }}
       </p>
       <p>{{ cell.sentence }}</p>
-      <p v-if="cell.inferred && records" class="settle" role="group" aria-label="Settle it">
-        Have you just seen it?
+      <p v-if="cell.inferred && records" class="settle" role="group" :aria-label="$t('Settle it')">
+        {{ $t('Have you just seen it?') }}
         <button type="button" class="button" :disabled="settle.isPending.value" @click="settle.mutate('Alone')">
-          Yes, alone
+          {{ $t('Yes, alone') }}
         </button>
         <button type="button" class="button" :disabled="settle.isPending.value" @click="settle.mutate('NotYet')">
-          No, not yet
+          {{ $t('No, not yet') }}
         </button>
         <span v-if="settle.error.value" class="warn" role="alert">{{ settle.error.value.message }}</span>
       </p>
       <p class="soft">{{ cell.ready }}</p>
 
-      <h3>Secure asks for</h3>
+      <h3>{{ $t('Secure asks for') }}</h3>
       <ul class="clauses">
         <li v-for="clause in cell.clauses" :key="clause.asks" :class="{ holds: clause.holds }">
-          <span class="hidden-words">{{ clause.holds ? 'There: ' : 'Missing: ' }}</span>{{ clause.asks
-          }}<span v-if="!clause.holds" class="soft"> – still to come: {{ clause.stillToCome }}</span>
+          <span class="hidden-words">{{ clause.holds ? $t('There:') + ' ' : $t('Missing:') + ' ' }}</span>{{
+            clause.asks
+          }}<span v-if="!clause.holds" class="soft">
+            {{ $t('– still to come: {stillToCome}', { stillToCome: clause.stillToCome }) }}</span
+          >
         </li>
       </ul>
 
       <template v-if="cell.steps.length">
-        <h3>How it came</h3>
+        <h3>{{ $t('How it came') }}</h3>
         <ol class="steps">
           <li v-for="step in cell.steps" :key="step.day + step.strength">
-            <MarkFrame :strength="step.strength" silent /> {{ strengthName(step.strength) }} since
-            {{ dayAndMonth(step.day) }}
+            <MarkFrame :strength="step.strength" silent />
+            {{
+              $t('{strengthName} since {day}', {
+                strengthName: strengthName(step.strength),
+                day: dayAndMonth(step.day),
+              })
+            }}
           </li>
         </ol>
       </template>
 
-      <h3>Seen {{ cell.seen.length ? '' : '– nothing yet' }}</h3>
+      <h3>{{ $t('Seen {a}', { a: cell.seen.length ? '' : $t('– nothing yet') }) }}</h3>
       <ul class="seen">
         <li v-for="once in cell.seen" :key="once.id"><SeenOnce :once="once" /></li>
       </ul>
 
-      <h3>Look for</h3>
+      <h3>{{ $t('Look for') }}</h3>
       <ul>
         <li v-for="sign in cell.lookFor" :key="sign">{{ sign }}</li>
       </ul>

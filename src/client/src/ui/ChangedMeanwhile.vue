@@ -14,15 +14,15 @@ watch(offer, async (open) => {
 <template>
   <dialog ref="dialog" class="meanwhile" aria-labelledby="changed-title" @cancel.prevent="answerOffer(false)">
     <template v-if="offer">
-      <h2 id="changed-title">Changed in the meantime</h2>
+      <h2 id="changed-title">{{ $t('Changed in the meantime') }}</h2>
       <p>{{ offer.sentence }}</p>
       <ul v-if="offer.changes.length">
         <li v-for="change in offer.changes" :key="change">{{ change }}</li>
       </ul>
-      <p class="soft">What you see behind this is how it stands now.</p>
+      <p class="soft">{{ $t('What you see behind this is how it stands now.') }}</p>
       <div class="choices">
-        <button type="button" class="button" @click="answerOffer(false)">Leave it as it is now</button>
-        <button type="button" class="button main" @click="answerOffer(true)">Do mine on top of it</button>
+        <button type="button" class="button" @click="answerOffer(false)">{{ $t('Leave it as it is now') }}</button>
+        <button type="button" class="button main" @click="answerOffer(true)">{{ $t('Do mine on top of it') }}</button>
       </div>
     </template>
   </dialog>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { t } from '@/app/language'
 
 /** A child's errors over the jars: a dot above the line for too many, below for too few; none where the child did not guess. */
 const props = defineProps<{ errors: (number | null)[] }>()
@@ -17,7 +18,11 @@ const dots = computed(() =>
 const said = computed(() =>
   props.errors
     .map((e) =>
-      e === null ? 'no guess' : e === 0 ? 'exact' : `${Math.round(Math.abs(e) * 100)} % too ${e > 0 ? 'many' : 'few'}`,
+      e === null
+        ? t('no guess')
+        : e === 0
+          ? 'exact'
+          : t('{round} % too {a}', { round: Math.round(Math.abs(e) * 100), a: e > 0 ? t('many') : t('few') }),
     )
     .join(', '),
 )

@@ -8,11 +8,15 @@ defineProps<{ faults: Schemas['FileFault'][] }>()
 <template>
   <div v-if="faults.length" role="alert" class="faults">
     <p class="warn">
-      {{ faults.length === 1 ? 'One thing stands' : `${faults.length} things stand` }} in the way. Nothing was taken.
+      {{
+        $t('{a} in the way. Nothing was taken.', {
+          a: faults.length === 1 ? $t('One thing stands') : $t('{count} things stand', { count: faults.length }),
+        })
+      }}
     </p>
     <ul>
       <li v-for="(fault, i) in faults.slice(0, 12)" :key="i">
-        Line {{ fault.row }}<template v-if="fault.column">, {{ fault.column }}</template
+        {{ $t('Line {row}', { row: fault.row }) }}<template v-if="fault.column">, {{ fault.column }}</template
         >: {{ fault.reason }}
       </li>
     </ul>

@@ -33,7 +33,7 @@ function handOn(event: FileUploadUploaderEvent) {
     <template #header="{ chooseCallback }">
       <button type="button" class="button" @click="chooseCallback">{{ label }}</button>
       <b v-if="name" class="file-name">{{ name }}</b>
-      <span v-else-if="hint" class="soft small">or drop it here</span>
+      <span v-else-if="hint" class="soft small">{{ $t('or drop it here') }}</span>
     </template>
     <template #content><span /></template>
     <template #empty

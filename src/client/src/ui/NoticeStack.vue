@@ -6,7 +6,7 @@ import { notices, putAway } from './notices'
   <div class="stack" role="status" aria-live="polite">
     <div v-for="notice in notices" :key="notice.id" class="notice" :class="{ bad: notice.bad }">
       <span>{{ notice.text }}</span>
-      <button type="button" class="away" @click="putAway(notice.id)">Put away</button>
+      <button type="button" class="away" @click="putAway(notice.id)">{{ $t('Put away') }}</button>
     </div>
   </div>
 </template>

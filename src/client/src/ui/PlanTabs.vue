@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import PlaceTabs from './PlaceTabs.vue'
+import { t } from '@/app/language'
 
 /** From the whole year down to a week, and what comes of it. */
 const tabs = [
-  { name: 'year', label: 'Year' },
-  { name: 'term', label: 'Term' },
-  { name: 'week', label: 'Week' },
-  { name: 'revise-plan', label: 'Re-plan' },
-  { name: 'coverage', label: 'Coverage' },
+  { name: 'year', label: t('Year') },
+  { name: 'term', label: t('Term') },
+  { name: 'week', label: t('Week') },
+  { name: 'revise-plan', label: t('Re-plan') },
+  { name: 'coverage', label: t('Coverage') },
 ]
 </script>
 
 <template>
-  <PlaceTabs label="The plan" :tabs="tabs" />
+  <PlaceTabs :label="$t('The plan')" :tabs="tabs" />
 </template>

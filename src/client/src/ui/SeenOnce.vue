@@ -6,6 +6,7 @@ import { api, take, type Schemas } from '@/app/api/client'
 import { moment } from '@/app/dates'
 import { representationLabel, settingLabel, supportLabel } from './marks'
 import { say, sayError } from './notices'
+import { t } from '@/app/language'
 
 /** One observation with who and when; what was wrong can be withdrawn, and says why for good. */
 const props = defineProps<{ once: Schemas['SeenOnce']; skill?: boolean; who?: string }>()
@@ -23,7 +24,7 @@ async function withdraw() {
     )
     asking.value = false
     await queries.invalidateQueries()
-    say('Withdrawn. It stays on record and no longer counts.')
+    say(t('Withdrawn. It stays on record and no longer counts.'))
   } catch (problem) {
     sayError(problem)
   }
@@ -46,22 +47,40 @@ async function withdraw() {
       :href="`/api/classes/${classId}/observations/${once.id}/photo`"
       target="_blank"
       class="small"
-      ><img :src="`/api/classes/${classId}/observations/${once.id}/photo`" alt="What the child made" loading="lazy"
+      ><img
+        :src="`/api/classes/${classId}/observations/${once.id}/photo`"
+        :alt="$t('What the child made')"
+        loading="lazy"
     /></a>
     <div class="small soft">
       {{ moment(once.at) }}, {{ once.by
-      }}<template v-if="once.broughtBy"> (brought in by {{ once.broughtBy }})</template>
+      }}<template v-if="once.broughtBy">
+        {{ $t('(brought in by {broughtBy})', { broughtBy: once.broughtBy }) }}</template
+      >
       <template v-if="once.withdrawnWhy">
-        · withdrawn by {{ once.withdrawnBy }}, {{ moment(once.withdrawnAt!) }}: {{ once.withdrawnWhy }}
+        {{
+          $t('· withdrawn by {withdrawnBy}, {moment}: {withdrawnWhy}', {
+            withdrawnBy: once.withdrawnBy,
+            moment: moment(once.withdrawnAt!),
+            withdrawnWhy: once.withdrawnWhy,
+          })
+        }}
       </template>
       <button v-else-if="records && !asking" type="button" class="button plain small" @click="asking = true">
-        Withdraw
+        {{ $t('Withdraw') }}
       </button>
     </div>
     <form v-if="asking" class="why" @submit.prevent="withdraw">
-      <input v-model="why" type="text" maxlength="200" placeholder="Why?" aria-label="Why is it withdrawn?" required />
-      <button class="button small">Withdraw</button>
-      <button type="button" class="button plain small" @click="asking = false">Leave it</button>
+      <input
+        v-model="why"
+        type="text"
+        maxlength="200"
+        :placeholder="$t('Why?')"
+        :aria-label="$t('Why is it withdrawn?')"
+        required
+      />
+      <button class="button small">{{ $t('Withdraw') }}</button>
+      <button type="button" class="button plain small" @click="asking = false">{{ $t('Leave it') }}</button>
     </form>
   </div>
 </template>

@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
+import { t } from '@/app/language'
 
 export type Schemas = components['schemas']
 
@@ -57,8 +58,8 @@ export async function take<T>(call: Promise<{ data?: T; error?: unknown; respons
 }
 
 function usual(status: number): string {
-  if (status === 401) return 'You are signed out. Sign in again; nothing is lost.'
-  if (status === 403) return 'This is for the class’s lead teacher.'
-  if (status === 404) return 'This is not here any more.'
-  return 'That did not work. Nothing was changed; try again.'
+  if (status === 401) return t('You are signed out. Sign in again; nothing is lost.')
+  if (status === 403) return t('This is for the class’s lead teacher.')
+  if (status === 404) return t('This is not here any more.')
+  return t('That did not work. Nothing was changed; try again.')
 }

@@ -9,6 +9,7 @@ import { queryKey } from '../keys'
 import { useClassNames } from '../useClassNames'
 import { find, type Found } from './find'
 import { everywhere, ofPage } from './keys'
+import { t } from '@/app/language'
 
 /** One place to find everything, with one key; and the keys of the page that is open. */
 const { pages } = defineProps<{ pages: { name: string; label: string }[] }>()
@@ -45,28 +46,28 @@ const all = computed<Found[]>(() => {
   const own = { classId: classId.value }
   return [
     ...names.value.map((c) => ({
-      kind: 'Child',
+      kind: t('Child'),
       label: c.name,
       to: { name: 'child', params: { ...own, childId: c.id } },
     })),
-    ...pages.map((p) => ({ kind: 'Page', label: p.label, to: { name: p.name, params: own } })),
+    ...pages.map((p) => ({ kind: t('Page'), label: p.label, to: { name: p.name, params: own } })),
     ...(library.value?.skills ?? []).map((s) => ({
-      kind: 'Skill',
+      kind: t('Skill'),
       label: s.short,
       to: { name: 'map', params: own, query: { skill: s.id } },
     })),
     ...(library.value?.found ?? []).map((a) => ({
-      kind: 'Activity',
+      kind: t('Activity'),
       label: a.name,
       to: { name: 'activity', params: { ...own, id: a.id }, query: a.skillId ? { skill: a.skillId } : {} },
     })),
     ...(mats.value ?? []).map((m) => ({
-      kind: 'Mat',
+      kind: t('Mat'),
       label: m.name,
       to: { name: 'mat', params: { ...own, desk: m.desk, kind: m.kind ?? '' } },
     })),
     ...(sheets.value?.offers ?? []).map((s) => ({
-      kind: 'Sheet',
+      kind: t('Sheet'),
       label: s.name,
       to: { name: 'sheets', params: own, query: { kind: s.kind } },
     })),
@@ -108,7 +109,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <dialog ref="finding" class="finder" aria-label="Look for anything" closedby="any">
+  <dialog ref="finding" class="finder" :aria-label="$t('Look for anything')" closedby="any">
     <input
       v-model="wanted"
       type="text"
@@ -116,14 +117,14 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
       aria-expanded="true"
       aria-controls="found"
       :aria-activedescendant="found[at] ? `found-${at}` : undefined"
-      aria-label="A child, a skill, an activity, a mat, a sheet, a page"
-      placeholder="A child, a skill, an activity, a mat, a page"
+      :aria-label="$t('A child, a skill, an activity, a mat, a sheet, a page')"
+      :placeholder="$t('A child, a skill, an activity, a mat, a page')"
       @input="at = 0"
       @keydown.down.prevent="step(1)"
       @keydown.up.prevent="step(-1)"
       @keydown.enter.prevent="go(found[at])"
     />
-    <ul id="found" role="listbox" aria-label="Found">
+    <ul id="found" role="listbox" :aria-label="$t('Found')">
       <li
         v-for="(one, i) in found"
         :id="`found-${i}`"
@@ -137,10 +138,10 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
         <b>{{ one.label }}</b> <span class="soft small">{{ one.kind }}</span>
       </li>
     </ul>
-    <p v-if="wanted.trim() && !found.length" class="soft" role="status">Nothing of that name here.</p>
+    <p v-if="wanted.trim() && !found.length" class="soft" role="status">{{ $t('Nothing of that name here.') }}</p>
   </dialog>
   <dialog ref="helping" class="finder" aria-labelledby="keys-head" closedby="any">
-    <h2 id="keys-head">Keys of this page</h2>
+    <h2 id="keys-head">{{ $t('Keys of this page') }}</h2>
     <dl>
       <template v-for="k in keys" :key="k.key">
         <dt>
@@ -149,7 +150,9 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
         <dd>{{ k.does }}</dd>
       </template>
     </dl>
-    <form method="dialog"><button class="button">Close</button></form>
+    <form method="dialog">
+      <button class="button">{{ $t('Close') }}</button>
+    </form>
   </dialog>
 </template>
 

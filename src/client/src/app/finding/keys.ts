@@ -1,4 +1,5 @@
 import { supports } from '@/ui/marks'
+import { t } from '@/app/language'
 
 /** A key and what it does. */
 export interface Key {
@@ -8,9 +9,9 @@ export interface Key {
 
 /** The same on every page. */
 export const everywhere: Key[] = [
-  { key: '/', does: 'Find a child, a skill, an activity, a mat, a page' },
-  { key: '?', does: 'Show these keys' },
-  { key: 'Esc', does: 'Close what lies on top' },
+  { key: '/', does: t('Find a child, a skill, an activity, a mat, a page') },
+  { key: '?', does: t('Show these keys') },
+  { key: 'Esc', does: t('Close what lies on top') },
 ]
 
 const recording: Key[] = supports.map((s) => ({ key: s.key.toUpperCase(), does: s.label }))
@@ -18,11 +19,11 @@ const arrows = (does: string): Key[] => [{ key: '← → ↑ ↓', does }]
 
 /** Of single pages, by their route. A letter that records is the same wherever something is recorded. */
 export const ofPage: Record<string, Key[]> = {
-  record: [{ key: '1 … 9', does: 'Pick the child in that row' }, ...recording],
+  record: [{ key: '1 … 9', does: t('Pick the child in that row') }, ...recording],
   anyone: recording,
   check: recording,
   class: arrows('Go from mark to mark; Enter opens one'),
-  map: arrows('Go from skill to skill; Enter opens one'),
-  year: [{ key: '← →', does: 'Move the lesson in hand by a day' }],
-  term: [{ key: '← →', does: 'Move the lesson in hand by a day' }],
+  map: arrows(t('Go from skill to skill; Enter opens one')),
+  year: [{ key: '← →', does: t('Move the lesson in hand by a day') }],
+  term: [{ key: '← →', does: t('Move the lesson in hand by a day') }],
 }

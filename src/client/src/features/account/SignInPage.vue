@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { accountQuery, useForget } from '@/app/account'
 import { api, Refused, take } from '@/app/api/client'
 import { waysOfWriting } from '@/app/ways'
+import { t } from '@/app/language'
 
 const route = useRoute()
 const router = useRouter()
@@ -35,11 +36,11 @@ async function go(call: () => Promise<unknown>) {
     const first = signedIn?.classes[0]
     if (typeof back === 'string' && back.startsWith('/c/')) await router.push(back)
     else if (first) await router.push({ name: 'today', params: { classId: first.id } })
-    else refusal.value = 'You are signed in, but belong to no class yet.'
+    else refusal.value = t('You are signed in, but belong to no class yet.')
   } catch (error) {
     fields.value = error instanceof Refused ? error.fields : {}
     const told = Object.keys(fields.value).length > 0
-    refusal.value = told ? 'Some of it needs another look.' : error instanceof Error ? error.message : String(error)
+    refusal.value = told ? t('Some of it needs another look.') : error instanceof Error ? error.message : String(error)
   } finally {
     busy.value = false
   }
@@ -58,11 +59,11 @@ const firstStart = () =>
 const demo = (key: string) => go(() => take(api.POST('/api/account/demo/{key}', { params: { path: { key } } })))
 
 const firstFields = [
-  { key: 'fullName', label: 'Your name', type: 'text', auto: 'name' },
-  { key: 'schoolName', label: 'School', type: 'text', auto: 'organization' },
-  { key: 'className', label: 'Class', type: 'text', auto: 'off' },
-  { key: 'email', label: 'E-mail', type: 'email', auto: 'username' },
-  { key: 'password', label: 'Password (ten letters or more)', type: 'password', auto: 'new-password' },
+  { key: 'fullName', label: t('Your name'), type: 'text', auto: 'name' },
+  { key: 'schoolName', label: t('School'), type: 'text', auto: 'organization' },
+  { key: 'className', label: t('Class'), type: 'text', auto: 'off' },
+  { key: 'email', label: t('E-mail'), type: 'email', auto: 'username' },
+  { key: 'password', label: t('Password (ten letters or more)'), type: 'password', auto: 'new-password' },
 ] as const
 </script>
 
@@ -71,40 +72,44 @@ const firstFields = [
     <svg class="thread" viewBox="0 0 1000 120" preserveAspectRatio="none" aria-hidden="true">
       <path d="M0 8 Q 500 128 1000 8" vector-effect="non-scaling-stroke" />
     </svg>
-    <h1>Fobble</h1>
+    <h1>{{ $t('Fobble') }}</h1>
     <p class="lead">
-      Number work for four- to six-year-olds: what to teach, with whom, and what each child was seen to do.
+      {{ $t('Number work for four- to six-year-olds: what to teach, with whom, and what each child was seen to do.') }}
     </p>
 
     <form v-if="account?.firstStart" class="panel" @submit.prevent="firstStart">
-      <h2>The first account</h2>
-      <p class="soft">Nobody has an account here yet. This one leads the class; others are added in Set-up.</p>
+      <h2>{{ $t('The first account') }}</h2>
+      <p class="soft">
+        {{ $t('Nobody has an account here yet. This one leads the class; others are added in Set-up.') }}
+      </p>
       <label v-for="field in firstFields" :key="field.key" class="field">
         <span>{{ field.label }}</span>
         <input v-model="form[field.key]" :type="field.type" :autocomplete="field.auto" required />
         <em v-for="reason in fields[field.key]" :key="reason">{{ reason }}</em>
       </label>
       <label class="field">
-        <span>Days are written</span>
+        <span>{{ $t('Days are written') }}</span>
         <select v-model="locale" class="box">
           <option v-for="way in ways" :key="way.tag" :value="way.tag">{{ way.label }}</option>
         </select>
       </label>
       <label class="field">
-        <span>Time zone</span>
+        <span>{{ $t('Time zone') }}</span>
         <select v-model="timeZone" class="box">
           <option v-for="zone in zones" :key="zone" :value="zone">{{ zone.replaceAll('_', ' ') }}</option>
         </select>
       </label>
-      <p class="soft small">Order of days, first day of the week and paper follow from that. Set-up can change it.</p>
+      <p class="soft small">
+        {{ $t('Order of days, first day of the week and paper follow from that. Set-up can change it.') }}
+      </p>
       <p v-if="refusal" class="warn" role="alert">{{ refusal }}</p>
-      <button class="button main" :disabled="busy">Begin</button>
+      <button class="button main" :disabled="busy">{{ $t('Begin') }}</button>
     </form>
 
     <template v-else-if="account">
       <section v-if="account.demoAdults.length" class="panel">
-        <h2>Come in as</h2>
-        <p class="soft small">Made-up adults of a made-up school. Nothing here is about a real child.</p>
+        <h2>{{ $t('Come in as') }}</h2>
+        <p class="soft small">{{ $t('Made-up adults of a made-up school. Nothing here is about a real child.') }}</p>
         <button
           v-for="adult in account.demoAdults"
           :key="adult.key"
@@ -119,17 +124,17 @@ const firstFields = [
         <p v-if="refusal" class="warn" role="alert">{{ refusal }}</p>
       </section>
       <form v-else class="panel" @submit.prevent="signIn">
-        <h2>Sign in</h2>
+        <h2>{{ $t('Sign in') }}</h2>
         <label class="field">
-          <span>E-mail</span>
+          <span>{{ $t('E-mail') }}</span>
           <input v-model="form.email" type="email" autocomplete="username" required />
         </label>
         <label class="field">
-          <span>Password</span>
+          <span>{{ $t('Password') }}</span>
           <input v-model="form.password" type="password" autocomplete="current-password" required />
         </label>
         <p v-if="refusal" class="warn" role="alert">{{ refusal }}</p>
-        <button class="button main" :disabled="busy">Sign in</button>
+        <button class="button main" :disabled="busy">{{ $t('Sign in') }}</button>
       </form>
     </template>
   </main>

@@ -12,6 +12,7 @@ import CautionList from '@/ui/CautionList.vue'
 import StepNumber from '@/ui/StepNumber.vue'
 import { say, sayError } from '@/ui/notices'
 import { placeLabel, span } from './places'
+import { t } from '@/app/language'
 
 /** One activity, complete: an adult who has never seen it can run it from this page. */
 const route = useRoute()
@@ -54,7 +55,7 @@ async function putIn() {
       }),
     )
     await queries.invalidateQueries()
-    say(`${activity.value.name} is planned for ${fullDay(to)}.`)
+    say(t('{name} is planned for {day}.', { name: activity.value.name, day: fullDay(to) }))
     await router.push({ name: 'set-out', params: { classId: classId.value, day: to } })
   } catch (problem) {
     sayError(problem)
@@ -70,7 +71,7 @@ async function takeBack() {
       }),
     )
     await queries.invalidateQueries()
-    say('It is as it came.')
+    say(t('It is as it came.'))
     await router.push({ name: 'activities', params: { classId: classId.value } })
   } catch (problem) {
     sayError(problem)
@@ -85,23 +86,34 @@ async function takeBack() {
       <div class="page-head">
         <h1>{{ activity.name }}</h1>
         <span class="soft">
-          {{ activity.places.map(placeLabel).join(', ') }} · {{ activity.minutes }} minutes{{
-            activity.byChance ? ' (by the dice: four games of five are over)' : ''
+          {{
+            $t('{list} · {minutes} minutes{a} · {span} children', {
+              list: activity.places.map(placeLabel).join(', '),
+              minutes: activity.minutes,
+              a: activity.byChance ? ' ' + $t('(by the dice: four games of five are over)') : '',
+              span: span(activity.least, activity.most),
+            })
           }}
-          · {{ span(activity.least, activity.most) }} children
         </span>
         <div class="end">
-          <a class="button" :href="`/api/classes/${classId}/activities/${activity.id}/file`" download>Hand on</a>
-          <RouterLink v-if="leads" class="button" :to="{ name: 'activity-edit', params: { classId, id: activity.id } }"
-            >Change it</RouterLink
+          <a class="button" :href="`/api/classes/${classId}/activities/${activity.id}/file`" download>{{
+            $t('Hand on')
+          }}</a>
+          <RouterLink
+            v-if="leads"
+            class="button"
+            :to="{ name: 'activity-edit', params: { classId, id: activity.id } }"
+            >{{ $t('Change it') }}</RouterLink
           >
-          <button v-if="leads && activity.own" type="button" class="button plain" @click="takeBack">Take back</button>
+          <button v-if="leads && activity.own" type="button" class="button plain" @click="takeBack">
+            {{ $t('Take back') }}
+          </button>
         </div>
       </div>
       <p class="purpose">{{ activity.purpose }}</p>
       <div class="settings">
         <label class="field">
-          <span>Set for</span>
+          <span>{{ $t('Set for') }}</span>
           <select
             class="box"
             :value="activity.skillId"
@@ -111,9 +123,9 @@ async function takeBack() {
           </select>
         </label>
         <div class="field">
-          <span>Children</span>
+          <span>{{ $t('Children') }}</span>
           <StepNumber
-            label="Children"
+            :label="$t('Children')"
             :model-value="activity.children"
             :low="1"
             :high="30"
@@ -122,17 +134,17 @@ async function takeBack() {
         </div>
         <form v-if="leads && puts.length && activity.open.length" class="into" @submit.prevent="putIn">
           <label class="field">
-            <span>Put it into the plan</span>
+            <span>{{ $t('Put it into the plan') }}</span>
             <span class="beside">
-              <select v-model="day" class="box" aria-label="Day">
+              <select v-model="day" class="box" :aria-label="$t('Day')">
                 <option value="">{{ fullDay(activity.open[0] ?? '') }}</option>
                 <option v-for="d in activity.open.slice(1)" :key="d" :value="d">{{ fullDay(d) }}</option>
               </select>
-              <select v-model="place" class="box" aria-label="When in the day">
+              <select v-model="place" class="box" :aria-label="$t('When in the day')">
                 <option value="">{{ placeLabel(puts[0]!) }}</option>
                 <option v-for="p in puts.slice(1)" :key="p" :value="p">{{ placeLabel(p) }}</option>
               </select>
-              <button class="button main">Put it in</button>
+              <button class="button main">{{ $t('Put it in') }}</button>
             </span>
           </label>
         </form>
@@ -141,39 +153,41 @@ async function takeBack() {
       <div class="columns">
         <div>
           <section class="ruled">
-            <h2>What to do</h2>
-            <p v-if="activity.prepare.length" class="soft">Before: {{ activity.prepare.join('. ') }}.</p>
+            <h2>{{ $t('What to do') }}</h2>
+            <p v-if="activity.prepare.length" class="soft">
+              {{ $t('Before: {list}.', { list: activity.prepare.join('. ') }) }}
+            </p>
             <ol class="steps">
               <li v-for="step in activity.steps" :key="step">{{ step }}</li>
             </ol>
           </section>
           <section class="ruled">
-            <h2>What to say</h2>
-            <p v-if="activity.quiet" class="soft small">The point is to see: say no counting word.</p>
+            <h2>{{ $t('What to say') }}</h2>
+            <p v-if="activity.quiet" class="soft small">{{ $t('The point is to see: say no counting word.') }}</p>
             <p v-for="line in activity.say" :key="line" class="said line">“{{ line }}”</p>
           </section>
           <section class="ruled pairs">
             <div>
-              <h2>Easier</h2>
+              <h2>{{ $t('Easier') }}</h2>
               <p>{{ activity.easier }}</p>
             </div>
             <div>
-              <h2>Harder</h2>
+              <h2>{{ $t('Harder') }}</h2>
               <p>{{ activity.harder }}</p>
             </div>
             <div>
-              <h2>On paper</h2>
+              <h2>{{ $t('On paper') }}</h2>
               <p>{{ activity.sheet }}</p>
               <RouterLink :to="placeSheets(classId, activity.print)">{{ activity.print.name }}</RouterLink>
             </div>
           </section>
           <section class="ruled">
-            <h2>Look for</h2>
+            <h2>{{ $t('Look for') }}</h2>
             <ul>
               <li v-for="look in activity.lookFor" :key="look">{{ look }}</li>
             </ul>
             <template v-if="chosen?.slips.length">
-              <h3>Slips it shows</h3>
+              <h3>{{ $t('Slips it shows') }}</h3>
               <ul>
                 <li v-for="slip in chosen.slips" :key="slip">{{ slip }}</li>
               </ul>
@@ -182,21 +196,21 @@ async function takeBack() {
         </div>
         <div>
           <section class="ruled">
-            <h2>Set out for {{ activity.children }}</h2>
-            <p v-if="!activity.things.length" class="soft">Nothing to fetch.</p>
+            <h2>{{ $t('Set out for {children}', { children: activity.children }) }}</h2>
+            <p v-if="!activity.things.length" class="soft">{{ $t('Nothing to fetch.') }}</p>
             <ul class="things">
-              <li v-for="t in activity.things" :key="t.id">
-                <b>{{ t.amount }}</b> {{ t.name }}
-                <span v-if="t.short" class="small" :class="{ warn: !t.printed }">{{ t.short }}</span>
+              <li v-for="thing in activity.things" :key="thing.id">
+                <b>{{ thing.amount }}</b> {{ thing.name }}
+                <span v-if="thing.short" class="small" :class="{ warn: !thing.printed }">{{ thing.short }}</span>
               </li>
             </ul>
             <p v-if="activity.prepareMinutes" class="soft small">
-              {{ activity.prepareMinutes }} minutes to get things ready.
+              {{ $t('{prepareMinutes} minutes to get things ready.', { prepareMinutes: activity.prepareMinutes }) }}
             </p>
             <CautionList :cautions="activity.cautions" :standing="activity.standing" />
           </section>
           <section class="ruled">
-            <h2>Numbers for it</h2>
+            <h2>{{ $t('Numbers for it') }}</h2>
             <ul class="sample">
               <li v-for="item in activity.sample" :key="item.key">
                 <span v-if="item.picture" class="small-picture" aria-hidden="true"
@@ -207,10 +221,12 @@ async function takeBack() {
                 >
               </li>
             </ul>
-            <RouterLink class="button" :to="`/c/${classId}/mats/${activity.mat}`">Show it on the mat</RouterLink>
+            <RouterLink class="button" :to="`/c/${classId}/mats/${activity.mat}`">{{
+              $t('Show it on the mat')
+            }}</RouterLink>
           </section>
           <section class="ruled">
-            <h2>Serves</h2>
+            <h2>{{ $t('Serves') }}</h2>
             <ul class="links">
               <li v-for="s in activity.skills" :key="s.id">
                 <RouterLink :to="{ name: 'map', params: { classId }, query: { skill: s.id } }">{{

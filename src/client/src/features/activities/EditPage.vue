@@ -7,6 +7,7 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { say } from '@/ui/notices'
 import { places } from './places'
+import { t } from '@/app/language'
 
 /** An activity in the form in which it is written: a new one begins as a copy of one that is there. */
 type Entry = Schemas['ActivityEntry']
@@ -50,7 +51,7 @@ watch(
   },
   { immediate: true },
 )
-const labels = { prepare: 'To prepare', steps: 'Steps', say: 'What to say', lookFor: 'What to look for' }
+const labels = { prepare: t('To prepare'), steps: t('Steps'), say: t('What to say'), lookFor: t('What to look for') }
 const slug = (name: string) =>
   name
     .toLowerCase()
@@ -75,7 +76,7 @@ async function keep() {
       }),
     )
     await queries.invalidateQueries()
-    say(`${entry.value.name} is in the library.`)
+    say(t('{name} is in the library.', { name: entry.value.name }))
     await router.push({ name: 'activity', params: { classId: classId.value, id } })
   } catch (problem) {
     refused.value = (problem as Error).message
@@ -86,9 +87,9 @@ async function keep() {
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>{{ isNew ? 'An activity of our own' : `Change ${written?.name ?? ''}` }}</h1>
+      <h1>{{ isNew ? $t('An activity of our own') : $t('Change {name}', { name: written?.name ?? '' }) }}</h1>
       <label v-if="isNew" class="end">
-        Begin from
+        {{ $t('Begin from') }}
         <select v-model="from" class="box">
           <option v-for="a in library?.found" :key="a.id" :value="a.id">{{ a.name }}</option>
         </select>
@@ -96,83 +97,114 @@ async function keep() {
     </div>
     <form v-if="entry" class="form" @submit.prevent="keep">
       <div>
-        <label class="field"><span>Name</span><input v-model="entry.name" type="text" required maxlength="80" /></label>
-        <label class="field"><span>Purpose</span><input v-model="entry.purpose" type="text" required /></label>
+        <label class="field"
+          ><span>{{ $t('Name') }}</span
+          ><input v-model="entry.name" type="text" required maxlength="80"
+        /></label>
+        <label class="field"
+          ><span>{{ $t('Purpose') }}</span
+          ><input v-model="entry.purpose" type="text" required
+        /></label>
         <label v-for="list in lists" :key="list" class="field">
-          <span>{{ labels[list] }}, a line each</span>
+          <span>{{ $t('{labels}, a line each', { labels: labels[list] }) }}</span>
           <textarea v-model="lines[list]" :rows="list === 'steps' ? 5 : 3" />
         </label>
-        <label class="field"><span>Easier</span><input v-model="entry.easier" type="text" required /></label>
-        <label class="field"><span>Harder</span><input v-model="entry.harder" type="text" required /></label>
-        <label class="field"><span>On paper</span><input v-model="entry.sheet" type="text" required /></label>
+        <label class="field"
+          ><span>{{ $t('Easier') }}</span
+          ><input v-model="entry.easier" type="text" required
+        /></label>
+        <label class="field"
+          ><span>{{ $t('Harder') }}</span
+          ><input v-model="entry.harder" type="text" required
+        /></label>
+        <label class="field"
+          ><span>{{ $t('On paper') }}</span
+          ><input v-model="entry.sheet" type="text" required
+        /></label>
       </div>
       <div>
         <fieldset class="field">
-          <legend>When in the day</legend>
+          <legend>{{ $t('When in the day') }}</legend>
           <label v-for="p in places" :key="p.value" class="check">
             <input v-model="entry.places" type="checkbox" :value="p.value.toLowerCase()" /> {{ p.label }}
           </label>
         </fieldset>
         <div class="beside">
           <label class="field"
-            ><span>Minutes</span
+            ><span>{{ $t('Minutes') }}</span
             ><input v-model.number="entry.minutes" type="number" min="0" max="60" :disabled="!!entry.game"
           /></label>
           <label class="field"
-            ><span>Children, such as 2-5</span><input v-model="entry.groupSize" type="text" required size="6"
+            ><span>{{ $t('Children, such as 2-5') }}</span
+            ><input v-model="entry.groupSize" type="text" required size="6"
           /></label>
         </div>
         <label class="check"
-          ><input v-model="entry.quiet" type="checkbox" /> The point is to see: no counting word</label
+          ><input v-model="entry.quiet" type="checkbox" /> {{ $t('The point is to see: no counting word') }}</label
         >
-        <h2 class="after">Skills and their numbers</h2>
+        <h2 class="after">{{ $t('Skills and their numbers') }}</h2>
         <div v-for="(s, i) in entry.skills" :key="i" class="beside part">
           <select
             v-model="s.id"
             class="box"
-            :aria-label="`Skill ${i + 1}`"
+            :aria-label="$t('Skill {a}', { a: i + 1 })"
             @change="Object.assign(s, { items: null, range: null })"
           >
             <option v-for="k in library?.skills" :key="k.id" :value="k.id">{{ k.short }}</option>
           </select>
-          <input v-model="s.range" type="text" size="6" placeholder="usual" :aria-label="`Numbers of skill ${i + 1}`" />
-          <button type="button" class="button plain small" @click="entry.skills.splice(i, 1)">Take out</button>
+          <input
+            v-model="s.range"
+            type="text"
+            size="6"
+            :placeholder="$t('usual')"
+            :aria-label="$t('Numbers of skill {a}', { a: i + 1 })"
+          />
+          <button type="button" class="button plain small" @click="entry.skills.splice(i, 1)">
+            {{ $t('Take out') }}
+          </button>
         </div>
         <button
           type="button"
           class="button small"
           @click="entry.skills.push({ id: 'count.how-many-5', range: null, items: null })"
         >
-          Another skill
+          {{ $t('Another skill') }}
         </button>
-        <h2 class="after">Things and how many</h2>
+        <h2 class="after">{{ $t('Things and how many') }}</h2>
         <p class="soft small">
-          n is the largest number, and there are children, pairs and groups: for instance children * n, or n * (n + 1) /
-          2.
+          {{
+            $t(
+              'n is the largest number, and there are children, pairs and groups: for instance children * n, or n * (n + 1) / 2.',
+            )
+          }}
         </p>
         <div v-for="(m, i) in entry.materials" :key="i" class="beside part">
-          <select v-model="m.item" class="box" :aria-label="`Thing ${i + 1}`">
+          <select v-model="m.item" class="box" :aria-label="$t('Thing {a}', { a: i + 1 })">
             <optgroup v-for="shelf in cupboard?.shelves" :key="shelf.purpose" :label="shelf.name">
-              <option v-for="t in shelf.things.filter((x) => !x.own)" :key="t.id" :value="t.id">{{ t.name }}</option>
+              <option v-for="thing in shelf.things.filter((x) => !x.own)" :key="thing.id" :value="thing.id">
+                {{ thing.name }}
+              </option>
             </optgroup>
           </select>
-          <input v-model="m.amount" type="text" size="12" :aria-label="`How many of thing ${i + 1}`" />
-          <button type="button" class="button plain small" @click="entry.materials.splice(i, 1)">Take out</button>
+          <input v-model="m.amount" type="text" size="12" :aria-label="$t('How many of thing {a}', { a: i + 1 })" />
+          <button type="button" class="button plain small" @click="entry.materials.splice(i, 1)">
+            {{ $t('Take out') }}
+          </button>
         </div>
         <button
           type="button"
           class="button small"
           @click="entry.materials.push({ item: 'counters-marigold', amount: 'n', alike: false, print: null })"
         >
-          Another thing
+          {{ $t('Another thing') }}
         </button>
         <p v-if="JSON.stringify(lines).includes('{')" class="soft small">
-          A word in braces stands for the class’s own, such as fewer or less.
+          {{ $t('A word in braces stands for the class’s own, such as fewer or less.') }}
         </p>
         <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
         <div class="beside keep">
-          <button class="button main">Keep it</button>
-          <button type="button" class="button" @click="router.back()">Leave it</button>
+          <button class="button main">{{ $t('Keep it') }}</button>
+          <button type="button" class="button" @click="router.back()">{{ $t('Leave it') }}</button>
         </div>
       </div>
     </form>

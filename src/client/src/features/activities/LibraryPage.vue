@@ -73,20 +73,20 @@ async function takeFile(file: File) {
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Activities</h1>
+      <h1>{{ $t('Activities') }}</h1>
       <div v-if="leads" class="end">
-        <RouterLink class="button" :to="{ name: 'activity-edit', params: { classId, id: 'new' } }"
-          >Write one of our own</RouterLink
-        >
-        <FileField label="Take one from a file" accept=".yaml,.yml" @file="takeFile" />
+        <RouterLink class="button" :to="{ name: 'activity-edit', params: { classId, id: 'new' } }">{{
+          $t('Write one of our own')
+        }}</RouterLink>
+        <FileField :label="$t('Take one from a file')" accept=".yaml,.yml" @file="takeFile" />
       </div>
     </div>
     <form class="question" role="search" @submit.prevent>
       <input
         type="text"
         class="words"
-        placeholder="hidden part to 7"
-        aria-label="What for: words and numbers"
+        :placeholder="$t('hidden part to 7')"
+        :aria-label="$t('What for: words and numbers')"
         :value="asked.text"
         @input="askWords(text($event))"
       />
@@ -95,60 +95,77 @@ async function takeFile(file: File) {
           type="number"
           min="1"
           max="60"
-          placeholder="any"
+          :placeholder="$t('any')"
           :value="asked.minutes"
-          aria-label="At most this many minutes"
+          :aria-label="$t('At most this many minutes')"
           @change="ask('minutes', text($event))"
         />
-        minutes
+        {{ $t('minutes') }}
       </label>
       <label>
         <input
           type="number"
           min="1"
           max="30"
-          placeholder="any"
+          :placeholder="$t('any')"
           :value="asked.children"
-          aria-label="Number of children"
+          :aria-label="$t('Number of children')"
           @change="ask('children', text($event))"
         />
-        children
+        {{ $t('children') }}
       </label>
-      <select class="box" aria-label="When in the day" :value="asked.place ?? ''" @change="ask('place', text($event))">
-        <option value="">any time of day</option>
+      <select
+        class="box"
+        :aria-label="$t('When in the day')"
+        :value="asked.place ?? ''"
+        @change="ask('place', text($event))"
+      >
+        <option value="">{{ $t('any time of day') }}</option>
         <option v-for="p in places" :key="p.value" :value="p.value">{{ p.label }}</option>
       </select>
-      <select class="box skill" aria-label="Skill" :value="asked.skill ?? ''" @change="ask('skill', text($event))">
-        <option value="">any skill</option>
+      <select
+        class="box skill"
+        :aria-label="$t('Skill')"
+        :value="asked.skill ?? ''"
+        @change="ask('skill', text($event))"
+      >
+        <option value="">{{ $t('any skill') }}</option>
         <optgroup v-for="strand in strands" :key="strand" :label="strand">
           <option v-for="s in library?.skills.filter((x) => x.strand === strand)" :key="s.id" :value="s.id">
             {{ s.short }}
           </option>
         </optgroup>
       </select>
-      <select class="box" aria-label="Without" :value="asked.without ?? ''" @change="ask('without', text($event))">
-        <option value="">without … (nothing)</option>
-        <option v-for="i in library?.items" :key="i.id" :value="i.id">without {{ i.name.toLowerCase() }}</option>
+      <select
+        class="box"
+        :aria-label="$t('Without')"
+        :value="asked.without ?? ''"
+        @change="ask('without', text($event))"
+      >
+        <option value="">{{ $t('without … (nothing)') }}</option>
+        <option v-for="i in library?.items" :key="i.id" :value="i.id">
+          {{ $t('without {toLowerCase}', { toLowerCase: i.name.toLowerCase() }) }}
+        </option>
       </select>
       <label class="check"
         ><input type="checkbox" :checked="asked.nothingToPrint" @change="ask('nothingToPrint', ticked($event))" />
-        nothing to print</label
+        {{ $t('nothing to print') }}</label
       >
       <label class="check"
-        ><input type="checkbox" :checked="asked.onlyOwned" @change="ask('onlyOwned', ticked($event))" /> with what we
-        own</label
+        ><input type="checkbox" :checked="asked.onlyOwned" @change="ask('onlyOwned', ticked($event))" />
+        {{ $t('with what we own') }}</label
       >
     </form>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <template v-if="library">
       <p class="soft" aria-live="polite">
-        {{ library.found.length }} of {{ library.all }} activities.
-        <RouterLink v-if="library.found.length < library.all" :to="{ name: 'activities', params: { classId } }"
-          >Ask anew</RouterLink
-        >
+        {{ $t('{count} of {all} activities.', { count: library.found.length, all: library.all }) }}
+        <RouterLink v-if="library.found.length < library.all" :to="{ name: 'activities', params: { classId } }">{{
+          $t('Ask anew')
+        }}</RouterLink>
       </p>
       <p v-if="!library.found.length" class="none">
-        Nothing answers all of that. Leave out the minutes first, then what you own.
+        {{ $t('Nothing answers all of that. Leave out the minutes first, then what you own.') }}
       </p>
       <ol class="found">
         <li v-for="a in library.found.slice(0, showing)" :key="a.id">
@@ -163,15 +180,15 @@ async function takeFile(file: File) {
             <span class="purpose">{{ a.purpose }}</span>
           </RouterLink>
           <span class="for"
-            >{{ a.skill }}<span class="soft small"> numbers {{ a.numbers }}</span></span
+            >{{ a.skill }}<span class="soft small"> {{ $t('numbers {numbers}', { numbers: a.numbers }) }}</span></span
           >
           <span class="small when">{{ a.places.map(placeLabel).join(', ') }}</span>
           <span class="how small"
-            ><b>{{ a.minutes }}</b> min · <b>{{ span(a.least, a.most) }}</b> children</span
+            ><b>{{ a.minutes }}</b> {{ $t('min ·') }} <b>{{ span(a.least, a.most) }}</b> {{ $t('children') }}</span
           >
           <span class="small notes">
-            <template v-if="a.own">our own. </template>
-            <template v-if="a.prints">to print. </template>
+            <template v-if="a.own">{{ $t('our own.') }} </template>
+            <template v-if="a.prints">{{ $t('to print.') }} </template>
             <template v-else-if="a.short"
               ><span class="warn">{{ a.short }}</span></template
             >
@@ -179,7 +196,7 @@ async function takeFile(file: File) {
         </li>
       </ol>
       <button v-if="library.found.length > showing" type="button" class="button" @click="showing = Infinity">
-        Show the other {{ library.found.length - showing }}
+        {{ $t('Show the other {a}', { a: library.found.length - showing }) }}
       </button>
     </template>
   </div>

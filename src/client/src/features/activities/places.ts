@@ -1,12 +1,13 @@
 import type { Schemas } from '@/app/api/client'
+import { t } from '@/app/language'
 
 /** When in the day an activity is for, in the order of the day. */
 export const places: { value: Schemas['Place']; label: string }[] = [
-  { value: 'Starter', label: 'Starter' },
-  { value: 'Carpet', label: 'Carpet' },
-  { value: 'Group', label: 'Small group' },
-  { value: 'Choice', label: 'Choice time' },
-  { value: 'Transition', label: 'Change-over' },
+  { value: 'Starter', label: t('Starter') },
+  { value: 'Carpet', label: t('Carpet') },
+  { value: 'Group', label: t('Small group') },
+  { value: 'Choice', label: t('Choice time') },
+  { value: 'Transition', label: t('Change-over') },
 ]
 
 export const placeLabel = (place: Schemas['Place']) => places.find((p) => p.value === place)?.label ?? place

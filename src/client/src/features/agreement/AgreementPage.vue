@@ -8,6 +8,7 @@ import { api, take, type Schemas } from '@/app/api/client'
 import { fullDay } from '@/app/dates'
 import ClassTabs from '@/ui/ClassTabs.vue'
 import { supportLabel, supports } from '@/ui/marks'
+import { t } from '@/app/language'
 
 /** Do two adults mean the same by "with a prompt"? Their codes of one session, side by side. */
 const { classId } = useAccount()
@@ -28,20 +29,26 @@ const { data: result } = useQuery({
   enabled: computed(() => sessionId.value !== undefined),
 })
 const two = (n: number) => n.toFixed(2)
-const between = (i: Schemas['IntervalView']) => `${two(i.value)} (${two(i.low)} to ${two(i.high)})`
+const between = (i: Schemas['IntervalView']) =>
+  t('{two} ({two2} to {two3})', { two: two(i.value), two2: two(i.low), two3: two(i.high) })
 </script>
 
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Two adults</h1>
-      <span class="soft">Their codes of the same session compared, so that a team comes to mean the same.</span>
+      <h1>{{ $t('Two adults') }}</h1>
+      <span class="soft">{{
+        $t('Their codes of the same session compared, so that a team comes to mean the same.')
+      }}</span>
     </div>
     <ClassTabs />
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <p v-if="sessions && !sessions.length" class="none">
-      No session was recorded by two adults yet. Let both open the same group on the clipboard, tick “On my own”, and
-      record what each sees.
+      {{
+        $t(
+          'No session was recorded by two adults yet. Let both open the same group on the clipboard, tick “On my own”, and record what each sees.',
+        )
+      }}
     </p>
     <div v-if="sessions?.length" class="two">
       <ul class="sessions">
@@ -62,12 +69,8 @@ const between = (i: Schemas['IntervalView']) => `${two(i.value)} (${two(i.low)} 
         <div v-if="result.pairs" class="figures">
           <table>
             <caption class="small soft">
-              Rows:
               {{
-                result.first
-              }}; columns:
-              {{
-                result.second
+                $t('Rows: {first}; columns: {second}', { first: result.first, second: result.second })
               }}
             </caption>
             <thead>
@@ -84,19 +87,19 @@ const between = (i: Schemas['IntervalView']) => `${two(i.value)} (${two(i.low)} 
             </tbody>
           </table>
           <dl>
-            <dt>The same</dt>
+            <dt>{{ $t('The same') }}</dt>
             <dd>{{ result.percent ? between(result.percent) : '–' }}</dd>
-            <dt>κ</dt>
-            <dd>{{ result.kappa ? between(result.kappa) : 'not defined: one level only' }}</dd>
-            <dt>κ, near misses in part</dt>
-            <dd>{{ result.weighted ? between(result.weighted) : 'not defined' }}</dd>
-            <dt>Noted by one only</dt>
+            <dt>{{ $t('κ') }}</dt>
+            <dd>{{ result.kappa ? between(result.kappa) : $t('not defined: one level only') }}</dd>
+            <dt>{{ $t('κ, near misses in part') }}</dt>
+            <dd>{{ result.weighted ? between(result.weighted) : $t('not defined') }}</dd>
+            <dt>{{ $t('Noted by one only') }}</dt>
             <dd>{{ result.unpaired }}</dd>
           </dl>
         </div>
-        <p class="small soft">In brackets the interval in which it lies with 95 % confidence.</p>
+        <p class="small soft">{{ $t('In brackets the interval in which it lies with 95 % confidence.') }}</p>
         <template v-if="result.apart.length">
-          <h2>Where they differ</h2>
+          <h2>{{ $t('Where they differ') }}</h2>
           <ul>
             <li v-for="(m, i) in result.apart" :key="i">
               <span class="said">{{ m.child }}{{ m.numbers ? `, ${m.numbers}` : '' }}</span

@@ -129,7 +129,7 @@ useEventListener(window, 'keydown', keys)
     <template v-if="check">
       <div class="page-head">
         <div>
-          <RouterLink class="small" :to="{ name: 'baseline', params: { classId } }">All checks</RouterLink>
+          <RouterLink class="small" :to="{ name: 'baseline', params: { classId } }">{{ $t('All checks') }}</RouterLink>
           <h1 class="said">{{ check.child }}</h1>
         </div>
         <div class="sure" role="status">
@@ -137,15 +137,15 @@ useEventListener(window, 'keydown', keys)
             ><i :style="{ width: `${percent}%` }" /><em :style="{ left: `${check.mostPercent}%` }"
           /></span>
           <span>
-            <b>{{ check.asked }}</b> asked,
-            {{ check.asked || check.startsFrom ? check.sureInWords : 'nothing known yet'
+            <b>{{ check.asked }}</b>
+            {{ $t('asked, {a}', { a: check.asked || check.startsFrom ? check.sureInWords : $t('nothing known yet') })
             }}<template v-if="check.startsFrom">; {{ check.startsFrom }}</template>
           </span>
         </div>
         <div class="end">
-          <RouterLink v-if="!check.endedAt" class="button plain" :to="{ name: 'baseline', params: { classId } }"
-            >Pause</RouterLink
-          >
+          <RouterLink v-if="!check.endedAt" class="button plain" :to="{ name: 'baseline', params: { classId } }">{{
+            $t('Pause')
+          }}</RouterLink>
           <button
             v-if="records && !check.endedAt && check.asked"
             type="button"
@@ -154,37 +154,37 @@ useEventListener(window, 'keydown', keys)
             :disabled="busy"
             @click="end"
           >
-            {{ check.done ? 'End the check' : 'End it here' }}
+            {{ check.done ? $t('End the check') : $t('End it here') }}
           </button>
         </div>
       </div>
 
       <div class="two">
-        <section v-if="question" class="question" aria-label="The question">
+        <section v-if="question" class="question" :aria-label="$t('The question')">
           <div class="ask">
-            <p class="small soft step">Lay out</p>
+            <p class="small soft step">{{ $t('Lay out') }}</p>
             <p>
               <template v-if="question.layOut.length">{{
                 question.layOut.map((s) => `${s.item}: ${s.amount}`).join(' · ')
-              }}</template><template v-else>Nothing.</template>
+              }}</template><template v-else>{{ $t('Nothing.') }}</template>
             </p>
-            <p class="small soft step">Put out, or say</p>
+            <p class="small soft step">{{ $t('Put out, or say') }}</p>
             <p class="said say">{{ item?.ask ?? question.iCan }}</p>
-            <p class="small soft step">Counts as right</p>
+            <p class="small soft step">{{ $t('Counts as right') }}</p>
             <p>
               <b v-if="item" class="said right">{{ item.answer }}</b>
               <span class="soft">{{ question.right.join('; ') }}</span>
             </p>
             <p v-if="question.items.length > 1">
               <button type="button" class="button plain small" @click="second = !second">
-                {{ second ? 'Back to the first one' : 'Not sure? Ask another of the same' }}
+                {{ second ? $t('Back to the first one') : $t('Not sure? Ask another of the same') }}
               </button>
             </p>
           </div>
           <div v-if="item?.picture" class="picture"><PictureView :picture="item.picture" /></div>
 
           <template v-if="records">
-            <div class="taps" role="radiogroup" :aria-label="`How ${check.child} did it`">
+            <div class="taps" role="radiogroup" :aria-label="$t('How {child} did it', { child: check.child })">
               <button
                 v-for="s in supports"
                 :key="s.value"
@@ -217,38 +217,44 @@ useEventListener(window, 'keydown', keys)
                 :disabled="!support || busy"
                 @click="answer"
               >
-                Next
+                {{ $t('Next') }}
               </button>
             </div>
           </template>
           <CautionList :cautions="question.cautions" />
         </section>
 
-        <section v-else class="question" aria-label="The result">
+        <section v-else class="question" :aria-label="$t('The result')">
           <template v-if="check.endedAt">
-            <h2>Ended on {{ dayAndMonth(check.endedAt.slice(0, 10)) }}</h2>
+            <h2>{{ $t('Ended on {day}', { day: dayAndMonth(check.endedAt.slice(0, 10)) }) }}</h2>
             <p>
-              {{ check.asked }} questions, {{ check.sureInWords }}. What was not asked is inferred: it counts until
-              someone has seen it.
+              {{
+                $t(
+                  '{asked} questions, {sureInWords}. What was not asked is inferred: it counts until someone has seen it.',
+                  { asked: check.asked, sureInWords: check.sureInWords },
+                )
+              }}
             </p>
           </template>
           <template v-else>
-            <h2>Sure enough</h2>
-            <p>There is nothing more worth asking. End the check to put what it infers on the grid.</p>
+            <h2>{{ $t('Sure enough') }}</h2>
+            <p>{{ $t('There is nothing more worth asking. End the check to put what it infers on the grid.') }}</p>
           </template>
           <template v-if="check.readyNext.length">
-            <h3 class="after">Likely next, as a guess to confirm</h3>
+            <h3 class="after">{{ $t('Likely next, as a guess to confirm') }}</h3>
             <p class="said">{{ check.readyNext.join(' · ') }}</p>
           </template>
           <p class="beside">
-            <RouterLink class="button" :to="{ name: 'child', params: { classId, childId: check.childId } }"
-              >{{ check.child }}’s page</RouterLink
-            >
-            <button v-if="then.length" type="button" class="button main" @click="goOn">On to the next child</button>
+            <RouterLink class="button" :to="{ name: 'child', params: { classId, childId: check.childId } }">{{
+              $t('{child}’s page', { child: check.child })
+            }}</RouterLink>
+            <button v-if="then.length" type="button" class="button main" @click="goOn">
+              {{ $t('On to the next child') }}
+            </button>
           </p>
         </section>
 
-        <section class="path" aria-label="The path so far">
+        <section class="path" :aria-label="$t('The path so far')">
           <PathStrings :path="check.path" :reach="check.reach" :chosen="chosen" @choose="chosen = $event" />
           <div v-if="about" class="about">
             <b class="said">{{ about.short }}</b>
@@ -256,14 +262,16 @@ useEventListener(window, 'keydown', keys)
               {{
                 about.asked
                   ? `asked: ${supportLabel(about.asked).toLowerCase()}`
-                  : `inferred: ${about.held ? 'likely there' : 'likely not yet'}, about ${about.surePercent} % sure`
+                  : `inferred: ${about.held ? $t('likely there') : $t('likely not yet')}, about ${about.surePercent} % sure`
               }}
             </span>
             <span v-if="records && !about.asked" class="beside">
               <button type="button" class="button small" :disabled="busy" @click="know(true)">
-                I know it is there
+                {{ $t('I know it is there') }}
               </button>
-              <button type="button" class="button small" :disabled="busy" @click="know(false)">I know it is not</button>
+              <button type="button" class="button small" :disabled="busy" @click="know(false)">
+                {{ $t('I know it is not') }}
+              </button>
               <button
                 v-if="about.override !== null"
                 type="button"
@@ -271,19 +279,20 @@ useEventListener(window, 'keydown', keys)
                 :disabled="busy"
                 @click="know(null)"
               >
-                Leave it to the check
+                {{ $t('Leave it to the check') }}
               </button>
             </span>
           </div>
           <p class="small soft key">
-            <i class="k right" /> shown alone <i class="k wrong" /> asked, not alone <i class="k likely" /> likely
-            there, inferred <i class="k unlikely" /> likely not yet <i class="k known" /> an adult knows better
+            <i class="k right" /> {{ $t('shown alone') }} <i class="k wrong" /> {{ $t('asked, not alone') }}
+            <i class="k likely" /> {{ $t('likely there, inferred') }} <i class="k unlikely" />
+            {{ $t('likely not yet') }} <i class="k known" /> {{ $t('an adult knows better') }}
           </p>
         </section>
       </div>
 
       <details v-if="check.answers.length" class="ruled answers">
-        <summary>Answers so far</summary>
+        <summary>{{ $t('Answers so far') }}</summary>
         <ol>
           <li v-for="a in check.answers" :key="a.id">
             <span class="said">{{ a.short }}</span>: {{ supportLabel(a.support).toLowerCase() }}
@@ -291,9 +300,10 @@ useEventListener(window, 'keydown', keys)
           </li>
         </ol>
         <p class="small soft">
-          One was wrong? Withdraw it on
-          <RouterLink :to="{ name: 'child', params: { classId, childId: check.childId } }">the child’s page</RouterLink
-          >; the check reckons anew.
+          {{ $t('One was wrong? Withdraw it on') }}
+          <RouterLink :to="{ name: 'child', params: { classId, childId: check.childId } }">{{
+            $t('the child’s page')
+          }}</RouterLink>{{ $t('; the check reckons anew.') }}
         </p>
       </details>
     </template>

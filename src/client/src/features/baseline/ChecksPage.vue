@@ -8,6 +8,7 @@ import { api, take, type Schemas } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
 import ClassTabs from '@/ui/ClassTabs.vue'
 import { sayError } from '@/ui/notices'
+import { t } from '@/app/language'
 
 /** Whom to check: begin with one child, come back to one that was paused, look at one that has ended. */
 const { classId, records } = useAccount()
@@ -28,9 +29,15 @@ const strandName = (id: string | null) => view.value?.strands.find((s) => s.id =
 
 function stateOf(c: Schemas['BaselineChild']) {
   const about = c.strand ? `${strandName(c.strand)}: ` : ''
-  if (under(c)) return `${about}under way since ${dayAndMonth(c.startedAt!.slice(0, 10))}, ${c.asked} asked`
-  if (c.endedAt) return `${about}ended ${dayAndMonth(c.endedAt.slice(0, 10))} after ${c.asked}`
-  return c.seen ? `no check; ${c.seen} skills seen` : 'not seen yet'
+  if (under(c))
+    return t('{about}under way since {day}, {asked} asked', {
+      about,
+      day: dayAndMonth(c.startedAt!.slice(0, 10)),
+      asked: c.asked,
+    })
+  if (c.endedAt)
+    return t('{about}ended {day} after {asked}', { about, day: dayAndMonth(c.endedAt.slice(0, 10)), asked: c.asked })
+  return c.seen ? t('no check; {seen} skills seen', { seen: c.seen }) : t('not seen yet')
 }
 
 async function begin() {
@@ -65,45 +72,62 @@ async function begin() {
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Baseline check</h1>
-      <span v-if="view" class="soft">{{ counts.done }} ended, {{ counts.under }} under way</span>
+      <h1>{{ $t('Baseline check') }}</h1>
+      <span v-if="view" class="soft">{{
+        $t('{done} ended, {under} under way', { done: counts.done, under: counts.under })
+      }}</span>
     </div>
     <ClassTabs />
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <p class="lead">
-      About twenty questions, one to one, ten minutes or several short sittings. Each next question is the one that
-      tells most about the whole map; it stops when it is sure enough. What was not asked is inferred, and marked so.
+      {{
+        $t(
+          'About twenty questions, one to one, ten minutes or several short sittings. Each next question is the one that tells most about the whole map; it stops when it is sure enough. What was not asked is inferred, and marked so.',
+        )
+      }}
     </p>
     <div v-if="view" class="two">
       <ul class="children">
         <li v-for="c in view.children" :key="c.id">
           <label class="check">
-            <input v-if="records" v-model="picked" type="checkbox" :value="c.id" :aria-label="`Check ${c.name}`" />
+            <input
+              v-if="records"
+              v-model="picked"
+              type="checkbox"
+              :value="c.id"
+              :aria-label="$t('Check {name}', { name: c.name })"
+            />
             <span class="said name" :class="{ away: c.away }">{{ c.name }}</span>
           </label>
           <span class="small soft">{{ stateOf(c) }}</span>
           <RouterLink v-if="c.checkId" class="small" :to="{ name: 'check', params: { classId, checkId: c.checkId } }">{{
-            under(c) && records ? 'Go on' : 'Look'
+            under(c) && records ? $t('Go on') : $t('Look')
           }}</RouterLink>
         </li>
       </ul>
       <form v-if="records" class="begin" @submit.prevent="begin">
-        <p v-if="!picked.length" class="soft">Tick the children you will sit with.</p>
+        <p v-if="!picked.length" class="soft">{{ $t('Tick the children you will sit with.') }}</p>
         <p v-else>
-          <b>{{ picked.length === 1 ? 'One child' : `${picked.length} children` }}</b>, one after the other. Other
-          adults can check others at the same time.
+          <b>{{ picked.length === 1 ? $t('One child') : $t('{count} children', { count: picked.length }) }}</b>{{
+            $t(', one after the other. Other adults can check others at the same time.')
+          }}
         </p>
         <label class="field">
-          <span>What to look at</span>
+          <span>{{ $t('What to look at') }}</span>
           <select v-model="strand" class="box">
-            <option value="">the whole map (baseline)</option>
-            <option v-for="s in view.strands" :key="s.id" :value="s.id">{{ s.name }} only (look again)</option>
+            <option value="">{{ $t('the whole map (baseline)') }}</option>
+            <option v-for="s in view.strands" :key="s.id" :value="s.id">
+              {{ $t('{name} only (look again)', { name: s.name }) }}
+            </option>
           </select>
         </label>
-        <button class="button main" :disabled="!picked.length">Begin</button>
+        <button class="button main" :disabled="!picked.length">{{ $t('Begin') }}</button>
         <p class="small soft">
-          A check says where to start teaching. It is no test of a child and finds no difficulty: if something worries
-          you, talk to the family and to the people your school has for it.
+          {{
+            $t(
+              'A check says where to start teaching. It is no test of a child and finds no difficulty: if something worries you, talk to the family and to the people your school has for it.',
+            )
+          }}
         </p>
       </form>
     </div>

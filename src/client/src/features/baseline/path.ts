@@ -1,4 +1,5 @@
 import type { Schemas } from '@/app/api/client'
+import { t } from '@/app/language'
 
 export interface Bead {
   skill: Schemas['PathSkill']
@@ -35,11 +36,11 @@ function lookOf(skill: Schemas['PathSkill']): Bead['look'] {
 }
 
 const looks: Record<Bead['look'], string> = {
-  right: 'shown alone',
-  wrong: 'asked, not alone yet',
-  likely: 'likely there, inferred',
-  unlikely: 'likely not yet, inferred',
-  known: 'there, as an adult knows',
-  denied: 'not yet, as an adult knows',
+  right: t('shown alone'),
+  wrong: t('asked, not alone yet'),
+  likely: t('likely there, inferred'),
+  unlikely: t('likely not yet, inferred'),
+  known: t('there, as an adult knows'),
+  denied: t('not yet, as an adult knows'),
 }
 export const beadSays = (bead: Bead) => `${bead.skill.short}: ${looks[bead.look]}`

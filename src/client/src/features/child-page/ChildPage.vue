@@ -16,6 +16,7 @@ import { markWords, representationLabel } from '@/ui/marks'
 import { say, sayError } from '@/ui/notices'
 import SeenOnce from '@/ui/SeenOnce.vue'
 import WeekBeads from './WeekBeads.vue'
+import { t } from '@/app/language'
 
 /** One child: what is next first, then how it got there, and at the foot everything that was seen. */
 const route = useRoute()
@@ -74,15 +75,15 @@ const sure = (message: string) =>
   new Promise<boolean>((answer) =>
     confirm.require({
       message,
-      acceptLabel: 'Delete them',
-      rejectLabel: 'Leave them',
+      acceptLabel: t('Delete them'),
+      rejectLabel: t('Leave them'),
       accept: () => answer(true),
       reject: () => answer(false),
       onHide: () => answer(false),
     }),
   )
 async function allowPhotos(allowed: boolean) {
-  if (!allowed && !(await sure('Photos that were taken of what this child made are then deleted.')))
+  if (!allowed && !(await sure(t('Photos that were taken of what this child made are then deleted.'))))
     return queries.invalidateQueries({ queryKey: queryKey('child') })
   try {
     await take(
@@ -91,7 +92,7 @@ async function allowPhotos(allowed: boolean) {
         body: { allowed },
       }),
     )
-    say(allowed ? 'Photos of what the child makes may be taken.' : 'No photos; those taken are deleted.')
+    say(allowed ? t('Photos of what the child makes may be taken.') : t('No photos; those taken are deleted.'))
   } catch (problem) {
     sayError(problem)
   }
@@ -121,33 +122,40 @@ const familyPage = computed(
     <template v-if="child">
       <div class="page-head">
         <div>
-          <RouterLink class="small" :to="{ name: 'class', params: { classId } }">The class</RouterLink>
+          <RouterLink class="small" :to="{ name: 'class', params: { classId } }">{{ $t('The class') }}</RouterLink>
           <h1 class="said">{{ child.name }}</h1>
         </div>
         <div class="end">
           <template v-if="leads">
             <label v-if="child.photosAllowed" class="check small"
-              ><input v-model="withPhotos" type="checkbox" /> with photos</label
+              ><input v-model="withPhotos" type="checkbox" /> {{ $t('with photos') }}</label
             >
-            <a class="button" :href="familyPage" target="_blank">Page for the family</a>
-            <a class="button plain" :href="`/api/classes/${classId}/children/${childId}/file`" download
-              >File to hand on</a
-            >
+            <a class="button" :href="familyPage" target="_blank">{{ $t('Page for the family') }}</a>
+            <a class="button plain" :href="`/api/classes/${classId}/children/${childId}/file`" download>{{
+              $t('File to hand on')
+            }}</a>
           </template>
         </div>
       </div>
 
-      <section class="year" aria-label="The year so far">
+      <section class="year" :aria-label="$t('The year so far')">
         <WeekBeads :weeks="child.weeks" />
         <p class="small soft">
-          Seen {{ child.seenInAll }} times in all. Away {{ child.away.length }} of {{ child.schoolDays }} school
-          days<template v-if="child.away.length"> (last on {{ dayAndMonth(child.away[0]!) }})</template>.
+          {{
+            $t('Seen {seenInAll} times in all. Away {count} of {schoolDays} school days', {
+              seenInAll: child.seenInAll,
+              count: child.away.length,
+              schoolDays: child.schoolDays,
+            })
+          }}<template v-if="child.away.length">
+            {{ $t('(last on {day})', { day: dayAndMonth(child.away[0]!) }) }}</template
+          >.
           <template v-if="child.checkId">
             <RouterLink :to="{ name: 'check', params: { classId, checkId: child.checkId } }">
               {{
                 child.checkedAt
-                  ? `Baseline check of ${dayAndMonth(child.checkedAt.slice(0, 10))}`
-                  : 'Baseline check under way'
+                  ? $t('Baseline check of {day}', { day: dayAndMonth(child.checkedAt.slice(0, 10)) })
+                  : $t('Baseline check under way')
               }}
             </RouterLink>
           </template>
@@ -156,17 +164,17 @@ const familyPage = computed(
 
       <div class="columns">
         <section class="ruled">
-          <h2>Next</h2>
+          <h2>{{ $t('Next') }}</h2>
           <ol class="next">
             <li v-for="step in showAllNext ? child.next : child.next.slice(0, NEXT)" :key="step.skill">
               <button type="button" class="open" @click="openSkill(step.skill)">
                 <MarkFrame :strength="step.strength" :look-again="step.lookAgain" ready silent />
                 <b class="said">{{ step.short }}</b>
-                <span v-if="step.guess" class="small soft">a guess to confirm</span>
+                <span v-if="step.guess" class="small soft">{{ $t('a guess to confirm') }}</span>
               </button>
               <div class="small soft">{{ step.because }}</div>
               <div v-if="step.activityId" class="small">
-                Do:
+                {{ $t('Do:') }}
                 <RouterLink
                   :to="{ name: 'activity', params: { classId, id: step.activityId }, query: { skill: step.skill } }"
                   >{{ step.activity }}</RouterLink
@@ -180,25 +188,28 @@ const familyPage = computed(
             class="button plain small"
             @click="showAllNext = true"
           >
-            {{ child.next.length - NEXT }} more that could be next
+            {{ $t('{a} more that could be next', { a: child.next.length - NEXT }) }}
           </button>
           <template v-if="secured.length">
-            <h3 class="lately">Secure of late</h3>
+            <h3 class="lately">{{ $t('Secure of late') }}</h3>
             <p v-for="week in secured" :key="week.monday" class="small">
-              <span class="soft">Week of {{ dayAndMonth(week.monday) }}:</span> {{ week.secured.join(', ') }}
+              <span class="soft">{{ $t('Week of {day}:', { day: dayAndMonth(week.monday) }) }}</span>
+              {{ week.secured.join(', ') }}
             </p>
           </template>
         </section>
 
         <section class="ruled">
-          <h2>Strands</h2>
+          <h2>{{ $t('Strands') }}</h2>
           <details v-for="strand in child.strands" :key="strand.id" class="strand">
             <summary>
               <b>{{ strand.name }}</b>
-              <span class="small soft"
-                >{{ strand.skills.filter((s) => s.strength >= SECURE).length }} of
-                {{ strand.skills.length }} secure</span
-              >
+              <span class="small soft">{{
+                $t('{count} of {count2} secure', {
+                  count: strand.skills.filter((s) => s.strength >= SECURE).length,
+                  count2: strand.skills.length,
+                })
+              }}</span>
               <span class="beads" aria-hidden="true">
                 <i
                   v-for="s in strand.skills"
@@ -224,59 +235,47 @@ const familyPage = computed(
                 silent
               />
               {{ s.short }}
-              <span v-if="s.strength >= 4 && s.since" class="small soft">since {{ dayAndMonth(s.since) }}</span>
+              <span v-if="s.strength >= 4 && s.since" class="small soft">{{
+                $t('since {day}', { day: dayAndMonth(s.since) })
+              }}</span>
             </button>
           </details>
           <p class="small soft">
-            A bead a skill: filled is secure, half begun, ringed ready. Open a strand to see which.
+            {{ $t('A bead a skill: filled is secure, half begun, ringed ready. Open a strand to see which.') }}
           </p>
         </section>
       </div>
 
       <details class="ruled fold">
         <summary>
-          <h2>Everything seen</h2>
+          <h2>{{ $t('Everything seen') }}</h2>
           <span class="soft">{{ child.seenInAll }}</span>
         </summary>
         <SeenOnce v-for="once in seen" :key="once.id" :once="once" skill />
         <button v-if="seen.length < child.seenInAll" type="button" class="button" @click="showMore">
-          Show earlier ones ({{ child.seenInAll - seen.length }})
+          {{ $t('Show earlier ones ({a})', { a: child.seenInAll - seen.length }) }}
         </button>
         <p v-if="!seen.length" class="soft">
-          Nothing yet.
-          <RouterLink v-if="records" :to="{ name: 'baseline', params: { classId } }">Begin a baseline check</RouterLink>
+          {{ $t('Nothing yet.') }}
+          <RouterLink v-if="records" :to="{ name: 'baseline', params: { classId } }">{{
+            $t('Begin a baseline check')
+          }}</RouterLink>
         </p>
       </details>
 
       <details class="ruled fold">
         <summary>
-          <h2>Slips that come again</h2>
-          <span class="soft">{{ child.slips.length || 'none' }}</span>
+          <h2>{{ $t('Slips that come again') }}</h2>
+          <span class="soft">{{ child.slips.length || $t('none') }}</span>
         </summary>
-        <p v-if="!child.slips.length" class="soft">None twice in the last eight weeks.</p>
+        <p v-if="!child.slips.length" class="soft">{{ $t('None twice in the last eight weeks.') }}</p>
         <ul v-else class="plain">
           <li v-for="slip in child.slips" :key="slip.skill + slip.slip">
             <button type="button" class="open" @click="openSkill(slip.skill)">
               <b>{{ slip.slip }}</b> <span class="said">{{ slip.short }}</span>
             </button>
-            <span class="small soft"> {{ slip.times }} times, last on {{ dayAndMonth(slip.last) }}</span>
-          </li>
-        </ul>
-      </details>
-
-      <details class="ruled fold">
-        <summary>
-          <h2>Groups so far</h2>
-          <span class="soft">{{ child.groups.length || 'none' }}</span>
-        </summary>
-        <p v-if="!child.groups.length" class="soft">No group yet.</p>
-        <ul v-else class="plain">
-          <li v-for="group in child.groups" :key="group.sessionId">
-            <RouterLink :to="{ name: 'session', params: { classId, sessionId: group.sessionId } }">{{
-              fullDay(group.day)
-            }}</RouterLink>: <span class="said">{{ group.skill }}</span>
             <span class="small soft">
-              with <span class="said">{{ group.with.join(', ') }}</span></span
+              {{ $t('{times} times, last on {day}', { times: slip.times, day: dayAndMonth(slip.last) }) }}</span
             >
           </li>
         </ul>
@@ -284,23 +283,43 @@ const familyPage = computed(
 
       <details class="ruled fold">
         <summary>
-          <h2>Shown with, bonds{{ child.jars.length ? ', guess jar' : '' }}</h2>
+          <h2>{{ $t('Groups so far') }}</h2>
+          <span class="soft">{{ child.groups.length || $t('none') }}</span>
+        </summary>
+        <p v-if="!child.groups.length" class="soft">{{ $t('No group yet.') }}</p>
+        <ul v-else class="plain">
+          <li v-for="group in child.groups" :key="group.sessionId">
+            <RouterLink :to="{ name: 'session', params: { classId, sessionId: group.sessionId } }">{{
+              fullDay(group.day)
+            }}</RouterLink>: <span class="said">{{ group.skill }}</span>
+            <span class="small soft">
+              {{ $t('with') }} <span class="said">{{ group.with.join(', ') }}</span></span
+            >
+          </li>
+        </ul>
+      </details>
+
+      <details class="ruled fold">
+        <summary>
+          <h2>{{ $t('Shown with, bonds{a}', { a: child.jars.length ? $t(', guess jar') : '' }) }}</h2>
         </summary>
         <div class="columns">
           <div>
             <div class="shown">
               <template v-for="s in child.shown" :key="s.representation">
                 <span>{{ representationLabel(s.representation) }}</span>
-                <span class="bar" :title="`alone ${s.alone} of ${s.seen} times`">
+                <span class="bar" :title="$t('alone {alone} of {seen} times', { alone: s.alone, seen: s.seen })">
                   <i class="all" :style="{ width: `${(100 * s.seen) / most}%` }" />
                   <i class="alone" :style="{ width: `${(100 * s.alone) / most}%` }" />
                 </span>
-                <span class="small soft">{{ s.seen ? `alone ${s.alone} of ${s.seen}` : 'not seen' }}</span>
+                <span class="small soft">{{
+                  s.seen ? $t('alone {alone} of {seen}', { alone: s.alone, seen: s.seen }) : $t('not seen')
+                }}</span>
               </template>
             </div>
           </div>
           <div>
-            <p v-if="!bonds.length" class="soft">No bond was asked for yet.</p>
+            <p v-if="!bonds.length" class="soft">{{ $t('No bond was asked for yet.') }}</p>
             <table v-else class="bonds">
               <tbody>
                 <tr v-for="row in bonds" :key="row.whole">
@@ -311,18 +330,22 @@ const familyPage = computed(
                       :key="bond.part"
                       class="bond said"
                       :class="{ known: bond.known }"
-                      :title="`${bond.known ? 'known' : 'missed'} on ${dayAndMonth(bond.last)}`"
+                      :title="
+                        $t('{a} on {day}', { a: bond.known ? $t('known') : $t('missed'), day: dayAndMonth(bond.last) })
+                      "
                       >{{ bond.part }} + {{ bond.other
-                      }}<span class="hidden-words">{{ bond.known ? ' known' : ' missed' }}</span></span
+                      }}<span class="hidden-words">{{
+                        bond.known ? ' ' + $t('known') : ' ' + $t('missed')
+                      }}</span></span
                     >
                   </td>
                 </tr>
               </tbody>
             </table>
-            <p v-if="bonds.length" class="small soft">Filled: known when last asked. Outline: missed.</p>
+            <p v-if="bonds.length" class="small soft">{{ $t('Filled: known when last asked. Outline: missed.') }}</p>
             <template v-if="child.jars.length">
               <ErrorLine :errors="child.jars.map((j) => j.error)" />
-              <p class="small soft">Over the line: too many; under it: too few.</p>
+              <p class="small soft">{{ $t('Over the line: too many; under it: too few.') }}</p>
             </template>
           </div>
         </div>
@@ -330,7 +353,7 @@ const familyPage = computed(
 
       <details v-if="leads" class="ruled fold">
         <summary>
-          <h2>Photos{{ child.sharesName ? ' and name' : '' }}</h2>
+          <h2>{{ $t('Photos{a}', { a: child.sharesName ? ' ' + $t('and name') : '' }) }}</h2>
         </summary>
         <label class="check"
           ><input
@@ -338,13 +361,15 @@ const familyPage = computed(
             :checked="child.photosAllowed"
             @change="allowPhotos(($event.target as HTMLInputElement).checked)"
           />
-          The family agrees to photos of what {{ child.name }} makes</label
+          {{ $t('The family agrees to photos of what {name} makes', { name: child.name }) }}</label
         >
-        <p class="small soft">Of pages and things only, never of a child. Follow your school’s rules on photos.</p>
+        <p class="small soft">
+          {{ $t('Of pages and things only, never of a child. Follow your school’s rules on photos.') }}
+        </p>
         <template v-if="child.sharesName">
-          <h3>Two of one name</h3>
+          <h3>{{ $t('Two of one name') }}</h3>
           <label class="check"
-            >Told apart by
+            >{{ $t('Told apart by') }}
             <input
               class="box"
               maxlength="12"
@@ -354,7 +379,7 @@ const familyPage = computed(
             />
           </label>
           <p class="small soft">
-            A letter or two, nothing that says what a child is like. Without it, the birthday does.
+            {{ $t('A letter or two, nothing that says what a child is like. Without it, the birthday does.') }}
           </p>
         </template>
       </details>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Schemas } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
+import { t } from '@/app/language'
 
 /** The string of a child's year: a bead a week, larger the more was seen, with a ring for what became secure in it. */
 const props = defineProps<{ weeks: Schemas['ChildBead'][] }>()
@@ -17,7 +18,11 @@ const beads = computed(() =>
       x,
       y: 18 + 64 * along * (1 - along),
       r: week.seen ? 3.5 + 6 * Math.sqrt(week.seen / most.value) : 2.5,
-      says: `Week of ${dayAndMonth(week.monday)}: seen ${week.seen === 1 ? 'once' : `${week.seen} times`}${week.secured.length ? `; secure: ${week.secured.join(', ')}` : ''}`,
+      says: t('Week of {day}: seen {a}{b}', {
+        day: dayAndMonth(week.monday),
+        a: week.seen === 1 ? t('once') : t('{seen} times', { seen: week.seen }),
+        b: week.secured.length ? t('; secure: {list}', { list: week.secured.join(', ') }) : '',
+      }),
     }
   }),
 )
@@ -29,7 +34,7 @@ const width = computed(() => Math.max(1, props.weeks.length) * STEP)
     :viewBox="`0 0 ${width} ${HEIGHT}`"
     :style="{ width: `${width}px` }"
     role="img"
-    :aria-label="`The year so far: ${beads.map((b) => b.says).join('. ')}`"
+    :aria-label="$t('The year so far: {list}', { list: beads.map((b) => b.says).join('. ') })"
   >
     <polyline :points="beads.map((b) => `${b.x},${b.y}`).join(' ')" />
     <g v-for="bead in beads" :key="bead.monday">

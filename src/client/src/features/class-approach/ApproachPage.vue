@@ -7,6 +7,7 @@ import PictureView from '@/mats/PictureView.vue'
 import { say, sayError } from '@/ui/notices'
 import OwnNumbers from './OwnNumbers.vue'
 import { questions, type Choice } from '@/app/questions'
+import { t } from '@/app/language'
 
 /** Where practitioners disagree: a choice each, with a line on what it means. Plans, groups, mats, stories, prompts and sheets follow it. */
 const queries = useQueryClient()
@@ -28,7 +29,7 @@ async function choose(name: keyof Choice, value: string) {
     queries.setQueryData(queryKey('approach', classId.value), { ...approach.value, choice: body })
     await take(api.PUT('/api/classes/{classId}/approach', { params: { path: { classId: classId.value } }, body }))
     await queries.invalidateQueries()
-    say('Everything follows it from now on.')
+    say(t('Everything follows it from now on.'))
   } catch (problem) {
     sayError(problem)
   }
@@ -38,10 +39,10 @@ async function choose(name: keyof Choice, value: string) {
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>How {{ current?.name }} works</h1>
-      <span class="soft"
-        >There is no one right way. Choose yours; plans, groups, mats, stories, prompts and sheets follow.</span
-      >
+      <h1>{{ $t('How {name} works', { name: current?.name }) }}</h1>
+      <span class="soft">{{
+        $t('There is no one right way. Choose yours; plans, groups, mats, stories, prompts and sheets follow.')
+      }}</span>
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <div v-if="approach" class="all">

@@ -4,6 +4,7 @@ import { ref, toRef } from 'vue'
 import { queryKey } from '@/app/keys'
 import { api, take } from '@/app/api/client'
 import { say, sayError } from '@/ui/notices'
+import { t } from '@/app/language'
 
 /** Whether other numbers than the usual ones judge this class better: worked out from its record when asked, taken or taken back by hand. */
 const { classId } = defineProps<{ classId: number }>()
@@ -25,7 +26,11 @@ const keep = useMutation({
       : take(api.DELETE('/api/classes/{classId}/own-numbers', path())),
   onSuccess: async (_, own) => {
     await queries.invalidateQueries()
-    say(own ? 'The class is judged by its own numbers from now on.' : 'The class is judged by the usual numbers again.')
+    say(
+      own
+        ? t('The class is judged by its own numbers from now on.')
+        : t('The class is judged by the usual numbers again.'),
+    )
   },
   onError: sayError,
 })
@@ -33,18 +38,20 @@ const keep = useMutation({
 
 <template>
   <section class="ruled" aria-labelledby="own-head">
-    <h2 id="own-head">Numbers of the class’s own</h2>
+    <h2 id="own-head">{{ $t('Numbers of the class’s own') }}</h2>
     <p class="soft">
-      A mark rests on how often children in general show what they have, seem to have what they lack, and learn what
-      they are taught. Once enough was seen, this class’s own record, with that of the school’s other classes behind it,
-      can say whether it is different here.
+      {{
+        $t(
+          'A mark rests on how often children in general show what they have, seem to have what they lack, and learn what they are taught. Once enough was seen, this class’s own record, with that of the school’s other classes behind it, can say whether it is different here.',
+        )
+      }}
     </p>
-    <button v-if="!asked" type="button" class="button" @click="asked = true">Look at the record</button>
+    <button v-if="!asked" type="button" class="button" @click="asked = true">{{ $t('Look at the record') }}</button>
     <p v-else-if="error" class="warn" role="alert">{{ error.message }}</p>
-    <p v-else-if="!found" role="status">Going through the record…</p>
+    <p v-else-if="!found" role="status">{{ $t('Going through the record…') }}</p>
     <template v-else>
       <p v-if="found.inUse">
-        <b>This class is judged by its own numbers.</b>
+        <b>{{ $t('This class is judged by its own numbers.') }}</b>
       </p>
       <ul>
         <li v-for="sentence in found.sentences" :key="sentence">{{ sentence }}</li>
@@ -57,7 +64,7 @@ const keep = useMutation({
           :disabled="keep.isPending.value"
           @click="keep.mutate(true)"
         >
-          {{ found.inUse ? 'Take today’s numbers' : 'Judge by these numbers' }}
+          {{ found.inUse ? $t('Take today’s numbers') : $t('Judge by these numbers') }}
         </button>
         <button
           v-if="found.inUse"
@@ -66,7 +73,7 @@ const keep = useMutation({
           :disabled="keep.isPending.value"
           @click="keep.mutate(false)"
         >
-          Back to the usual numbers
+          {{ $t('Back to the usual numbers') }}
         </button>
       </div>
     </template>

@@ -6,6 +6,7 @@ import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import MarkFrame from '@/ui/MarkFrame.vue'
+import { t } from '@/app/language'
 
 /** One skill across the class: who is ready for it, who has it, who is not there yet, and why. */
 const props = defineProps<{ skillId: string }>()
@@ -31,9 +32,9 @@ const nearest = computed(() =>
 const parts = computed(() =>
   column.value
     ? [
-        { name: 'Ready', children: column.value.ready },
-        { name: 'Has it', children: column.value.has },
-        { name: 'Not yet', children: column.value.notYet },
+        { name: t('Ready'), children: column.value.ready },
+        { name: t('Has it'), children: column.value.has },
+        { name: t('Not yet'), children: column.value.notYet },
       ]
     : [],
 )
@@ -52,7 +53,7 @@ const parts = computed(() =>
       <p class="said can">{{ column.iCan }}</p>
       <p>{{ column.sentence }}</p>
       <p v-if="column.activityId">
-        With those who are ready:
+        {{ $t('With those who are ready:') }}
         <RouterLink
           :to="{ name: 'activity', params: { classId, id: column.activityId }, query: { skill: column.skill } }"
           >{{ column.activity }}</RouterLink><span class="soft"> – {{ column.purpose }}</span>
@@ -64,10 +65,12 @@ const parts = computed(() =>
             params: { classId },
             query: { work: column.skill, children: nearest.join(',') },
           }"
-          >Form a group of the nearest</RouterLink
+          >{{ $t('Form a group of the nearest') }}</RouterLink
         >
         ·
-        <RouterLink :to="{ name: 'map', params: { classId }, query: { skill: column.skill } }">On the map</RouterLink>
+        <RouterLink :to="{ name: 'map', params: { classId }, query: { skill: column.skill } }">{{
+          $t('On the map')
+        }}</RouterLink>
       </p>
       <section v-for="part in parts" :key="part.name">
         <h3>
@@ -87,7 +90,7 @@ const parts = computed(() =>
               :to="{ name: 'child', params: { classId, childId: c.id }, query: { skill: column.skill } }"
               >{{ c.name }}</RouterLink
             >
-            <span v-if="c.guess" class="small soft">a guess</span>
+            <span v-if="c.guess" class="small soft">{{ $t('a guess') }}</span>
             <div class="small soft">{{ c.why }}</div>
           </li>
         </ul>

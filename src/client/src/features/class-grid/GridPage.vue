@@ -12,6 +12,7 @@ import { markWords } from '@/ui/marks'
 import CellDrawer from '@/ui/CellDrawer.vue'
 import ColumnDrawer from './ColumnDrawer.vue'
 import { columnsOf, fitOnPaper, inOrderOf, rowsOf, type Row } from './columns'
+import { t } from '@/app/language'
 
 const route = useRoute()
 const router = useRouter()
@@ -105,46 +106,52 @@ function move(event: KeyboardEvent) {
   void nextTick(() => table.value?.querySelector<HTMLElement>('td button[tabindex="0"]')?.focus())
 }
 const print = () => window.print()
-const seasons = ['Autumn', 'Spring', 'Summer', 'Beyond']
+const seasons = { Autumn: t('autumn'), Spring: t('spring'), Summer: t('summer'), Beyond: t('beyond') }
 </script>
 
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>The class</h1>
+      <h1>{{ $t('The class') }}</h1>
       <span class="soft">{{
         grid
-          ? `${children.length} children, ${columns.filter((c) => c.index >= 0).length} of ${grid.skills.length} skills`
+          ? $t('{count} children, {count2} of {count3} skills', {
+              count: children.length,
+              count2: columns.filter((c) => c.index >= 0).length,
+              count3: grid.skills.length,
+            })
           : ''
       }}</span>
       <div class="end tools">
-        <select v-if="grid?.groups.length" v-model="groupId" class="box" aria-label="Group">
-          <option value="">whole class</option>
+        <select v-if="grid?.groups.length" v-model="groupId" class="box" :aria-label="$t('Group')">
+          <option value="">{{ $t('whole class') }}</option>
           <option v-for="g in grid.groups" :key="g.sessionId" :value="String(g.sessionId)">
             {{ shortWeekday(g.day) }}: {{ g.short }}
           </option>
         </select>
-        <select v-model="season" class="box" aria-label="Season">
-          <option value="">any season</option>
-          <option v-for="s in seasons" :key="s" :value="s">
-            {{ s.toLowerCase() }}{{ s === grid?.season ? ', now' : '' }}
+        <select v-model="season" class="box" :aria-label="$t('Season')">
+          <option value="">{{ $t('any season') }}</option>
+          <option v-for="(name, s) in seasons" :key="s" :value="s">
+            {{ name }}{{ s === grid?.season ? $t(', now') : '' }}
           </option>
         </select>
-        <label class="check"><input v-model="byNeed" type="checkbox" /> To look at first</label>
-        <label class="check"><input v-model="present" type="checkbox" /> Here</label>
-        <label class="check"><input v-model="all" type="checkbox" /> All skills</label>
-        <label v-if="others.length" class="check"><input v-model="together" type="checkbox" /> All my classes</label>
-        <button type="button" class="button plain small" @click="print">Print</button>
+        <label class="check"><input v-model="byNeed" type="checkbox" /> {{ $t('To look at first') }}</label>
+        <label class="check"><input v-model="present" type="checkbox" /> {{ $t('Here') }}</label>
+        <label class="check"><input v-model="all" type="checkbox" /> {{ $t('All skills') }}</label>
+        <label v-if="others.length" class="check"
+          ><input v-model="together" type="checkbox" /> {{ $t('All my classes') }}</label
+        >
+        <button type="button" class="button plain small" @click="print">{{ $t('Print') }}</button>
       </div>
     </div>
     <ClassTabs />
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
 
     <div v-if="grid && !grid.children.length" class="none">
-      <p class="said">No children yet.</p>
-      <RouterLink v-if="leads" class="button main" :to="{ name: 'class-list', params: { classId } }"
-        >Import the class list</RouterLink
-      >
+      <p class="said">{{ $t('No children yet.') }}</p>
+      <RouterLink v-if="leads" class="button main" :to="{ name: 'class-list', params: { classId } }">{{
+        $t('Import the class list')
+      }}</RouterLink>
     </div>
 
     <div v-else-if="grid" class="scroll">
@@ -152,7 +159,7 @@ const seasons = ['Autumn', 'Spring', 'Summer', 'Beyond']
         ref="table"
         role="grid"
         tabindex="-1"
-        aria-label="Children by skills"
+        :aria-label="$t('Children by skills')"
         :style="{ '--fit': fitOnPaper(columns.length) }"
         @keydown="move"
       >
@@ -164,7 +171,11 @@ const seasons = ['Autumn', 'Spring', 'Summer', 'Beyond']
                 type="button"
                 class="fold"
                 :aria-expanded="!folded.has(strand.id)"
-                :title="folded.has(strand.id) ? `Unfold ${strand.name}` : `Fold ${strand.name} away`"
+                :title="
+                  folded.has(strand.id)
+                    ? $t('Unfold {name}', { name: strand.name })
+                    : $t('Fold {name} away', { name: strand.name })
+                "
                 @click="fold(strand.id)"
               >
                 <i aria-hidden="true">{{ folded.has(strand.id) ? '+' : '–' }}</i><span v-if="!folded.has(strand.id)">{{
@@ -199,7 +210,7 @@ const seasons = ['Autumn', 'Spring', 'Summer', 'Beyond']
               <th scope="row" :class="{ away: child.away }">
                 <RouterLink :to="{ name: 'child', params: { classId: child.classId, childId: child.id } }">{{
                   child.name
-                }}</RouterLink><span v-if="child.away" class="small soft"> away</span>
+                }}</RouterLink><span v-if="child.away" class="small soft"> {{ $t('away') }}</span>
               </th>
               <td v-for="(c, index) in columns" :key="c.skill.id" :class="{ first: c.first, folded: c.index < 0 }">
                 <button
@@ -231,9 +242,9 @@ const seasons = ['Autumn', 'Spring', 'Summer', 'Beyond']
 
     <p v-if="grid?.children.length" class="legend small">
       <span v-for="n in 6" :key="n"><MarkFrame :strength="n - 1" silent /> {{ markWords(n - 1) }}</span>
-      <span><MarkFrame :strength="3" look-again silent /> look again</span>
-      <span><MarkFrame :strength="0" ready silent /> ready for it</span>
-      <span><MarkFrame :strength="0" inferred silent /> likely there, not seen yet</span>
+      <span><MarkFrame :strength="3" look-again silent /> {{ $t('look again') }}</span>
+      <span><MarkFrame :strength="0" ready silent /> {{ $t('ready for it') }}</span>
+      <span><MarkFrame :strength="0" inferred silent /> {{ $t('likely there, not seen yet') }}</span>
     </p>
 
     <CellDrawer v-if="chosen" :child-id="chosen.childId" :skill-id="chosen.skillId" @close="close" />

@@ -11,6 +11,7 @@ import { fileBody } from '@/ui/fileBody'
 import { say, sayError } from '@/ui/notices'
 import { useFirstHour } from '@/app/useFirstHour'
 import FileField from '@/ui/FileField.vue'
+import { t } from '@/app/language'
 
 const { goOn } = useFirstHour()
 const queries = useQueryClient()
@@ -41,7 +42,11 @@ const taking = useMutation({
   onSuccess: async (taken) => {
     await queries.invalidateQueries()
     say(
-      `${taken.added} ${taken.added === 1 ? 'child was' : 'children were'} added to ${current.value?.name ?? 'the class'}.`,
+      t('{added} {a} added to {name}.', {
+        added: taken.added,
+        a: taken.added === 1 ? t('child was') : t('children were'),
+        name: current.value?.name ?? t('the class'),
+      }),
     )
     await goOn('class')
   },
@@ -58,13 +63,17 @@ function choose(chosen: File) {
 <template>
   <div class="page narrow">
     <div class="page-head">
-      <h1>Import a class list</h1>
-      <span class="soft">into {{ current?.name }}</span>
+      <h1>{{ $t('Import a class list') }}</h1>
+      <span class="soft">{{ $t('into {name}', { name: current?.name }) }}</span>
     </div>
     <FileField
-      label="Choose a CSV file"
+      :label="$t('Choose a CSV file')"
       accept=".csv,.txt,text/csv"
-      hint="A heading line, then a child a line: first name, last name, and the date of birth if you like. Nothing is taken before you have seen it."
+      :hint="
+        $t(
+          'A heading line, then a child a line: first name, last name, and the date of birth if you like. Nothing is taken before you have seen it.',
+        )
+      "
       @file="choose"
     />
 
@@ -72,41 +81,51 @@ function choose(chosen: File) {
       <div v-if="preview.data.value.faults.length" class="faults" role="alert">
         <h2 class="warn">
           {{
-            preview.data.value.faults.length === 1
-              ? 'One thing stands'
-              : `${preview.data.value.faults.length} things stand`
+            $t('{a} in the way. Nothing was taken.', {
+              a:
+                preview.data.value.faults.length === 1
+                  ? $t('One thing stands')
+                  : $t('{count} things stand', { count: preview.data.value.faults.length }),
+            })
           }}
-          in the way. Nothing was taken.
         </h2>
         <ul>
           <li v-for="(fault, i) in preview.data.value.faults" :key="i">
-            <b>Line {{ fault.row }}{{ fault.column ? `, ${fault.column}` : '' }}:</b> {{ fault.reason }}
+            <b>{{ $t('Line {row}{a}:', { row: fault.row, a: fault.column ? `, ${fault.column}` : '' }) }}</b>
+            {{ fault.reason }}
           </li>
         </ul>
-        <p class="soft">Put it right in the file and choose it again.</p>
+        <p class="soft">{{ $t('Put it right in the file and choose it again.') }}</p>
       </div>
       <p v-for="note in preview.data.value.notes" :key="note" class="note">{{ note }}</p>
 
       <section v-if="shared.length" class="shared" aria-labelledby="shared-names">
-        <h2 id="shared-names">Children of one name</h2>
+        <h2 id="shared-names">{{ $t('Children of one name') }}</h2>
         <p class="soft">
-          A letter or two tells them apart on every list and page: of the second name, the group they sit in, anything
-          but what a child is like. Without one, the birthday does.
+          {{
+            $t(
+              'A letter or two tells them apart on every list and page: of the second name, the group they sit in, anything but what a child is like. Without one, the birthday does.',
+            )
+          }}
         </p>
         <label v-for="c in shared" :key="c.row" class="one">
-          <span
-            >Line {{ c.row }}: {{ c.givenName }} {{ c.familyName
-            }}{{ c.born ? `, born ${birthDay(c.born)}` : '' }}</span
-          >
+          <span>{{
+            $t('Line {row}: {givenName} {familyName}{a}', {
+              row: c.row,
+              givenName: c.givenName,
+              familyName: c.familyName,
+              a: c.born ? $t(', born {day}', { day: birthDay(c.born) }) : '',
+            })
+          }}</span>
           <input
             class="box"
             maxlength="12"
             size="6"
             :value="c.mark ?? ''"
-            :aria-label="`Mark of the child in line ${c.row}`"
+            :aria-label="$t('Mark of the child in line {row}', { row: c.row })"
             @change="giveMark(c.row, ($event.target as HTMLInputElement).value)"
           />
-          <span class="soft">seen as</span> <b class="said">{{ c.name }}</b>
+          <span class="soft">{{ $t('seen as') }}</span> <b class="said">{{ c.name }}</b>
         </label>
       </section>
 
@@ -119,14 +138,18 @@ function choose(chosen: File) {
         >
           {{
             preview.data.value.new === 0
-              ? 'All of them are in the class already'
-              : `Add ${preview.data.value.new} ${preview.data.value.new === 1 ? 'child' : 'children'}`
+              ? $t('All of them are in the class already')
+              : $t('Add {new} {a}', {
+                  new: preview.data.value.new,
+                  a: preview.data.value.new === 1 ? $t('child') : $t('children'),
+                })
           }}
         </button>
-        <span v-if="preview.data.value.children.length > preview.data.value.new" class="soft"
-          >{{ preview.data.value.children.length - preview.data.value.new }} already in the class and left as they
-          are</span
-        >
+        <span v-if="preview.data.value.children.length > preview.data.value.new" class="soft">{{
+          $t('{a} already in the class and left as they are', {
+            a: preview.data.value.children.length - preview.data.value.new,
+          })
+        }}</span>
       </div>
       <DataTable
         v-if="preview.data.value.children.length"
@@ -135,15 +158,15 @@ function choose(chosen: File) {
         size="small"
         class="list"
       >
-        <Column field="row" header="Line" />
-        <Column field="givenName" header="First name" />
-        <Column field="familyName" header="Last name" />
-        <Column header="Born">
+        <Column field="row" :header="$t('Line')" />
+        <Column field="givenName" :header="$t('First name')" />
+        <Column field="familyName" :header="$t('Last name')" />
+        <Column :header="$t('Born')">
           <template #body="{ data }">{{ data.born ? birthDay(data.born) : '' }}</template>
         </Column>
-        <Column field="name" header="Seen as" />
+        <Column field="name" :header="$t('Seen as')" />
         <Column header="">
-          <template #body="{ data }">{{ data.already ? 'already in the class' : 'new' }}</template>
+          <template #body="{ data }">{{ data.already ? $t('already in the class') : $t('new') }}</template>
         </Column>
       </DataTable>
     </template>

@@ -96,23 +96,27 @@ const canUndo = computed(() => last.value?.until !== undefined && last.value.unt
     <template v-if="view">
       <div class="page-head">
         <div>
-          <span class="soft">{{ view.playingName ? `At choice time: ${view.playingName}` : 'Choice time' }}</span>
-          <h1>Anyone, anything</h1>
+          <span class="soft">{{
+            view.playingName
+              ? $t('At choice time: {playingName}', { playingName: view.playingName })
+              : $t('Choice time')
+          }}</span>
+          <h1>{{ $t('Anyone, anything') }}</h1>
         </div>
         <div class="end">
-          <select v-model="settingOf" class="box" aria-label="Seen at">
-            <option value="Choice">at choice time</option>
-            <option value="OneToOne">one to one</option>
-            <option value="Carpet">on the carpet</option>
+          <select v-model="settingOf" class="box" :aria-label="$t('Seen at')">
+            <option value="Choice">{{ $t('at choice time') }}</option>
+            <option value="OneToOne">{{ $t('one to one') }}</option>
+            <option value="Carpet">{{ $t('on the carpet') }}</option>
           </select>
         </div>
       </div>
       <div class="status" role="status">
-        <b>{{ all }}</b> recorded now <TapStatus />
+        <b>{{ all }}</b> {{ $t('recorded now') }} <TapStatus />
       </div>
 
       <div class="two">
-        <section aria-label="Children" class="children">
+        <section :aria-label="$t('Children')" class="children">
           <button
             v-for="c in view.children"
             :key="c.id"
@@ -126,8 +130,13 @@ const canUndo = computed(() => last.value?.until !== undefined && last.value.unt
           </button>
         </section>
 
-        <section v-if="child" ref="skills" class="skills" :aria-label="`What ${child.name} did`">
-          <input v-model="search" type="text" placeholder="Search a skill: a few letters" aria-label="Search a skill" />
+        <section v-if="child" ref="skills" class="skills" :aria-label="$t('What {name} did', { name: child.name })">
+          <input
+            v-model="search"
+            type="text"
+            :placeholder="$t('Search a skill: a few letters')"
+            :aria-label="$t('Search a skill')"
+          />
           <button
             v-for="o in offer"
             :key="o.skill"
@@ -140,9 +149,9 @@ const canUndo = computed(() => last.value?.until !== undefined && last.value.unt
             <span class="said">{{ bySkill.get(o.skill)!.short }}</span>
             <span class="small why">{{ o.why }}</span>
           </button>
-          <p v-if="search && !offer.length" class="soft">Nothing begins like that.</p>
+          <p v-if="search && !offer.length" class="soft">{{ $t('Nothing begins like that.') }}</p>
         </section>
-        <p v-else class="soft said hint">Tap a child.</p>
+        <p v-else class="soft said hint">{{ $t('Tap a child.') }}</p>
       </div>
 
       <div class="foot">
@@ -162,7 +171,9 @@ const canUndo = computed(() => last.value?.until !== undefined && last.value.unt
             >
               {{ s.label }}
             </button>
-            <button v-if="canUndo" type="button" class="code undo" @click="undo(child.id, last!.id)">Undo</button>
+            <button v-if="canUndo" type="button" class="code undo" @click="undo(child.id, last!.id)">
+              {{ $t('Undo') }}
+            </button>
           </span>
         </div>
         <HowStrip

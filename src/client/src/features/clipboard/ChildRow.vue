@@ -56,11 +56,11 @@ function end(event: PointerEvent) {
       <span class="number" aria-hidden="true">{{ number }}</span>
       <span class="who">
         {{ name }}
-        <span v-if="away" class="small away">marked away</span>
+        <span v-if="away" class="small away">{{ $t('marked away') }}</span>
         <span v-if="item" class="ask small">{{ item.ask }}</span>
         <span v-if="theirs" class="theirs small">{{ theirs }}</span>
       </span>
-      <span class="tap small">alone{{ times('Alone') > 1 ? ` ×${times('Alone')}` : '' }}</span>
+      <span class="tap small">{{ $t('alone{a}', { a: times('Alone') > 1 ? ` ×${times('Alone')}` : '' }) }}</span>
     </button>
     <button
       v-for="s in supports.slice(1)"
@@ -79,10 +79,12 @@ function end(event: PointerEvent) {
         v-if="open"
         type="button"
         class="button"
-        :aria-label="`Undo ${supportLabel(open.support).toLowerCase()} for ${name}`"
+        :aria-label="
+          $t('Undo {toLowerCase} for {name}', { toLowerCase: supportLabel(open.support).toLowerCase(), name })
+        "
         @click="emit('undo', open.id)"
       >
-        Undo
+        {{ $t('Undo') }}
       </button>
     </span>
   </li>

@@ -41,7 +41,7 @@ function taken(event: Event) {
 </script>
 
 <template>
-  <div class="strip" role="group" :aria-label="`How ${name} did it`">
+  <div class="strip" role="group" :aria-label="$t('How {name} did it', { name })">
     <b class="said">{{ name }}</b> {{ supportLabel(marked.support).toLowerCase() }}
     <button
       v-for="chip in chips"
@@ -55,10 +55,10 @@ function taken(event: Event) {
       {{ chip.text }}
     </button>
     <button v-if="!noting" type="button" class="chip more" :class="{ on: marked.note }" @click="begin">
-      {{ marked.note ? 'Note taken' : 'Note' }}
+      {{ marked.note ? $t('Note taken') : $t('Note') }}
     </button>
     <label v-if="photos" class="chip more" :class="{ on: marked.photo }">
-      {{ marked.photo ? 'Photo taken' : 'Photo of the page' }}
+      {{ marked.photo ? $t('Photo taken') : $t('Photo of the page') }}
       <input
         type="file"
         accept="image/*"
@@ -74,11 +74,11 @@ function taken(event: Event) {
         v-model="note"
         rows="2"
         maxlength="500"
-        :aria-label="`Note about ${name}`"
-        placeholder="What the child said or did"
+        :aria-label="$t('Note about {name}', { name })"
+        :placeholder="$t('What the child said or did')"
         @input="emit('writing')"
       />
-      <button class="button main">Done</button>
+      <button class="button main">{{ $t('Done') }}</button>
     </form>
   </div>
 </template>

@@ -16,6 +16,7 @@ import { turnOf, type Marked } from './turns'
 import { useLive, type JustSeen } from './useLive'
 import { outbox } from './useOutbox'
 import { useTaps } from './useTaps'
+import { t } from '@/app/language'
 
 /** Made for one thumb: a child a row, one tap is "alone". */
 const route = useRoute()
@@ -62,7 +63,7 @@ function theirs(childId: number): Marked[] {
   )
   const now = heard.value.filter((h) => h.childId === childId && !before.some((r) => r.id === h.id))
   return [
-    ...before.map((r) => ({ id: r.id, support: r.support, numbers: r.numbers, by: 'Another adult' })),
+    ...before.map((r) => ({ id: r.id, support: r.support, numbers: r.numbers, by: t('Another adult') })),
     ...now.map((h) => ({ id: h.id, support: h.support, numbers: h.numbers, by: firstName(h.by) })),
   ].filter((m) => !gone.value.includes(m.id))
 }
@@ -133,13 +134,15 @@ useEventListener(window, 'keydown', keys)
           <h1 class="said">{{ card.skill.short }}</h1>
         </div>
         <div class="end">
-          <label class="check"><input v-model="apart" type="checkbox" /> On my own, to compare</label>
-          <RouterLink class="button" :to="{ name: 'session', params: { classId, sessionId } }">Session card</RouterLink>
+          <label class="check"><input v-model="apart" type="checkbox" /> {{ $t('On my own, to compare') }}</label>
+          <RouterLink class="button" :to="{ name: 'session', params: { classId, sessionId } }">{{
+            $t('Session card')
+          }}</RouterLink>
         </div>
       </div>
       <ShownWith v-model="way" :ways="card.skill.shownIn" />
       <div class="status" role="status">
-        <b>{{ done }} of {{ card.children.length }}</b> recorded <TapStatus />
+        <b>{{ $t('{done} of {count}', { done, count: card.children.length }) }}</b> {{ $t('recorded') }} <TapStatus />
       </div>
 
       <ol class="rows">
@@ -170,7 +173,7 @@ useEventListener(window, 'keydown', keys)
         @photo="photo(open.child.id, open.marked.id, $event)"
       />
       <p v-else class="small soft keys-help">
-        Keys: 1 to 9 pick a child; a, s, d, f record alone, prompted, together, not yet.
+        {{ $t('Keys: 1 to 9 pick a child; a, s, d, f record alone, prompted, together, not yet.') }}
       </p>
     </template>
   </div>

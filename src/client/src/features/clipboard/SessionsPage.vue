@@ -20,20 +20,24 @@ const days = computed(() => {
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Clipboard</h1>
-      <span class="soft">Week of {{ dayAndMonth(monday) }}. Choose the group in front of you.</span>
+      <h1>{{ $t('Clipboard') }}</h1>
+      <span class="soft">{{
+        $t('Week of {day}. Choose the group in front of you.', { day: dayAndMonth(monday) })
+      }}</span>
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
-    <p v-if="!records" class="soft">You can look at this class; recording is for its teacher and assistants.</p>
+    <p v-if="!records" class="soft">
+      {{ $t('You can look at this class; recording is for its teacher and assistants.') }}
+    </p>
     <div v-if="records" role="status"><TapStatus /></div>
     <RouterLink v-if="records" class="anyone" :to="{ name: 'anyone', params: { classId } }">
-      <b class="said">Anyone, anything</b> for choice time: a child, a skill, how it went
+      <b class="said">{{ $t('Anyone, anything') }}</b> {{ $t('for choice time: a child, a skill, how it went') }}
     </RouterLink>
     <p v-if="week && !days.length" class="said none">
-      No groups in this week. Accept some under Groups, or turn to another week on the string.
+      {{ $t('No groups in this week. Accept some under Groups, or turn to another week on the string.') }}
     </p>
     <section v-for="day in days" :key="day.day" class="ruled">
-      <h2>{{ weekday(day.day) }}{{ day.day === today ? ', today' : '' }}</h2>
+      <h2>{{ weekday(day.day) }}{{ day.day === today ? $t(', today') : '' }}</h2>
       <RouterLink
         v-for="slot in day.slots"
         :key="slot.slotId"

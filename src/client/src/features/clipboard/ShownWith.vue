@@ -8,8 +8,8 @@ const way = defineModel<Schemas['Representation']>({ required: true })
 </script>
 
 <template>
-  <div v-if="ways.length > 1" class="ways" role="radiogroup" aria-label="Shown with">
-    <span class="soft">Shown with</span>
+  <div v-if="ways.length > 1" class="ways" role="radiogroup" :aria-label="$t('Shown with')">
+    <span class="soft">{{ $t('Shown with') }}</span>
     <button
       v-for="r in ways"
       :key="r"

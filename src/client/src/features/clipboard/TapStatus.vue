@@ -3,10 +3,11 @@ import { ref } from 'vue'
 import { useAccount } from '@/app/account'
 import { moment } from '@/app/dates'
 import { outbox } from './useOutbox'
+import { t } from '@/app/language'
 
 /** What waits to be sent, said calmly; and what needs an adult's decision, until it has one. */
 const { classId } = useAccount()
-const waits = (n: number) => (n === 1 ? '1 waits' : `${n} wait`)
+const waits = (n: number) => (n === 1 ? '1 waits' : t('{n} wait', { n }))
 
 function without(id: string) {
   void outbox.retry(id, { sessionId: null })
@@ -21,15 +22,20 @@ function drop(id: string) {
 
 <template>
   <span v-if="outbox.trouble.value && outbox.waiting.value">
-    · {{ outbox.trouble.value }} {{ waits(outbox.waiting.value) }} to be sent; keep going.
-    <RouterLink v-if="outbox.trouble.value.startsWith('You are signed out')" :to="{ name: 'sign-in' }"
-      >Sign in</RouterLink
-    >
+    {{
+      $t('· {trouble} {waits} to be sent; keep going.', {
+        trouble: outbox.trouble.value,
+        waits: waits(outbox.waiting.value),
+      })
+    }}
+    <RouterLink v-if="outbox.trouble.value.startsWith('You are signed out')" :to="{ name: 'sign-in' }">{{
+      $t('Sign in')
+    }}</RouterLink>
   </span>
   <span v-else-if="outbox.others.value">
-    · {{ waits(outbox.others.value) }} for the adult who tapped to sign in on this device.
+    {{ $t('· {waits} for the adult who tapped to sign in on this device.', { waits: waits(outbox.others.value) }) }}
   </span>
-  <ul v-if="outbox.aside.value.length" class="aside" aria-label="Could not be recorded">
+  <ul v-if="outbox.aside.value.length" class="aside" :aria-label="$t('Could not be recorded')">
     <li v-for="kept in outbox.aside.value" :key="kept.entry.id">
       <span
         ><b>{{ kept.entry.what }}</b
@@ -41,13 +47,13 @@ function drop(id: string) {
         class="button small main"
         @click="without(kept.entry.id)"
       >
-        Record it without the session
+        {{ $t('Record it without the session') }}
       </button>
-      <button type="button" class="button small" @click="outbox.retry(kept.entry.id)">Try again</button>
+      <button type="button" class="button small" @click="outbox.retry(kept.entry.id)">{{ $t('Try again') }}</button>
       <button type="button" class="button plain small" @click="drop(kept.entry.id)">
-        {{ dropping === kept.entry.id ? 'Put it away for good?' : 'Put away' }}
+        {{ dropping === kept.entry.id ? $t('Put it away for good?') : $t('Put away') }}
       </button>
-      <span v-if="kept.entry.classId !== classId" class="small soft">of another class</span>
+      <span v-if="kept.entry.classId !== classId" class="small soft">{{ $t('of another class') }}</span>
     </li>
   </ul>
 </template>

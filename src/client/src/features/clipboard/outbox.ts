@@ -1,6 +1,7 @@
 import { computed, ref, toRaw } from 'vue'
 import { Refused, type Schemas } from '@/app/api/client'
 import { newId } from '@/ui/newId'
+import { t } from '@/app/language'
 
 export type Observation = Schemas['NewObservation']
 
@@ -71,8 +72,8 @@ export interface Surroundings {
 /** What is sent: what is due; when the page is hidden also what could still be undone; when it is left, also what somebody writes about. */
 export type How = 'due' | 'hidden' | 'leaving'
 
-const UNDONE = 'Undone just after it was tapped'
-const MORE_SAID = 'Noted anew with more said about it'
+const UNDONE = t('Undone just after it was tapped')
+const MORE_SAID = t('Noted anew with more said about it')
 
 /**
  * Taps on their way to the server, with what follows them: photos, and withdrawals of what was undone too late to be taken back. Each is kept in the
@@ -102,7 +103,7 @@ export function makeOutbox({ send, store, now = () => Date.now(), me, alone = (r
     work.then(
       () => (changed?.(), true),
       () => {
-        trouble.value = 'This browser cannot keep taps: leave the page open until they are sent.'
+        trouble.value = t('This browser cannot keep taps: leave the page open until they are sent.')
         return false
       },
     )
@@ -189,10 +190,10 @@ export function makeOutbox({ send, store, now = () => Date.now(), me, alone = (r
         if (!(error instanceof Refused) || [401, 408, 429].includes(error.status) || error.status >= 500) {
           trouble.value =
             error instanceof Refused && error.status === 401
-              ? 'You are signed out: sign in again, and they are sent.'
+              ? t('You are signed out: sign in again, and they are sent.')
               : error instanceof Refused
-                ? 'The server does not answer just now.'
-                : 'No network just now.'
+                ? t('The server does not answer just now.')
+                : t('No network just now.')
           return
         }
         await setAside(entry, error)

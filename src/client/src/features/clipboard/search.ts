@@ -1,4 +1,5 @@
 import type { Schemas } from '@/app/api/client'
+import { t } from '@/app/language'
 
 const plain = (text: string) => text.toLowerCase().normalize('NFD').replace(/\p{M}/gu, '')
 
@@ -24,10 +25,10 @@ export function offered(
   lately: string[],
 ): { skill: string; why: string }[] {
   const all = [
-    ...lately.slice(0, 2).map((skill) => ({ skill, why: 'just now' })),
-    ...playing.slice(0, 3).map((skill) => ({ skill, why: 'at choice time' })),
+    ...lately.slice(0, 2).map((skill) => ({ skill, why: t('just now') })),
+    ...playing.slice(0, 3).map((skill) => ({ skill, why: t('at choice time') })),
     ...due,
-    ...playing.slice(3).map((skill) => ({ skill, why: 'at choice time' })),
+    ...playing.slice(3).map((skill) => ({ skill, why: t('at choice time') })),
   ]
   const why = (skill: string) => due.find((d) => d.skill === skill)?.why
   const seen = new Set<string>()

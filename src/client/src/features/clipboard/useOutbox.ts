@@ -3,6 +3,7 @@ import { api, Refused, take } from '@/app/api/client'
 import { say } from '@/ui/notices'
 import { makeOutbox, type Entry } from './outbox'
 import { openStore } from './store'
+import { t } from '@/app/language'
 
 const SENT_AGAIN_MS = 1000
 let adult: number | undefined
@@ -44,7 +45,7 @@ export async function withToken(call: () => Promise<unknown>, whose: number, ask
     const stale = error instanceof Refused && (error.body as { type?: string })?.type === 'urn:fobble:out-of-date'
     if (!stale) throw error
     const { data } = await ask()
-    if (data?.signedIn?.id !== whose) throw new Refused('You are signed out.', 401)
+    if (data?.signedIn?.id !== whose) throw new Refused(t('You are signed out.'), 401)
     await call()
   }
 }
@@ -65,7 +66,7 @@ if (channel) channel.onmessage = () => void outbox.load()
 // Wherever the adult is by then: what the server will not take is said aloud, and waits for a decision.
 watch(
   () => outbox.aside.value.length,
-  (now, before) => now > before && say('A tap could not be recorded. It is kept on the clipboard.', true),
+  (now, before) => now > before && say(t('A tap could not be recorded. It is kept on the clipboard.'), true),
 )
 setInterval(() => outbox.waiting.value > 0 && void outbox.flush(), SENT_AGAIN_MS)
 window.addEventListener('online', () => void outbox.flush())

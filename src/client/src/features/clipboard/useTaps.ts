@@ -8,6 +8,7 @@ import { newId } from '@/ui/newId'
 import { scaledDown } from './photo'
 import type { Marked } from './turns'
 import { outbox } from './useOutbox'
+import { t } from '@/app/language'
 
 /** So long a tap can be undone without a trace, and more be said about it. */
 export const UNDO_MS = 10_000
@@ -101,7 +102,7 @@ export function useTaps() {
       const until = Date.now() + UNDO_MS
       const now = outbox.amend(id, more, until)
       if (now) change(childId, id, { ...more, id: now, until })
-      else say('That was sent a while ago. Withdraw it on the child’s page and note it again.', true)
+      else say(t('That was sent a while ago. Withdraw it on the child’s page and note it again.'), true)
     },
     /** While someone writes, or the camera is open, the tap waits. */
     hold(childId: number, id: string) {
@@ -112,7 +113,7 @@ export function useTaps() {
       const taken = outbox.photo(id, await scaledDown(file))
       outbox.hold(id, Date.now() + UNDO_MS)
       if (taken) change(childId, id, { photo: true, until: Date.now() + UNDO_MS })
-      else say('The photo could not be kept: its tap was undone.', true)
+      else say(t('The photo could not be kept: its tap was undone.'), true)
     },
   }
 }

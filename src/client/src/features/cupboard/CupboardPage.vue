@@ -10,6 +10,7 @@ import { fileBody } from '@/ui/fileBody'
 import { say, sayError } from '@/ui/notices'
 import NewKind from './NewKind.vue'
 import FileField from '@/ui/FileField.vue'
+import { t } from '@/app/language'
 
 /** What the class owns, shelf by shelf, with what to be careful of beside the thing that causes it. */
 const queries = useQueryClient()
@@ -96,7 +97,7 @@ async function takeIt() {
     )
     seen.value = undefined
     await queries.invalidateQueries()
-    say(`${taken.kinds} kinds counted anew.`)
+    say(t('{kinds} kinds counted anew.', { kinds: taken.kinds }))
   } catch (problem) {
     if (problem instanceof Refused && problem.status === 422) seen.value = problem.body as Schemas['StockPreview']
     else sayError(problem)
@@ -107,15 +108,19 @@ async function takeIt() {
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Cupboard</h1>
-      <RouterLink :to="{ name: 'set-out', params: { classId, day: today } }">What to set out today</RouterLink>
-      <RouterLink :to="{ name: 'set-out', params: { classId, day: today }, query: { week: '1' } }"
-        >What this week takes</RouterLink
-      >
+      <h1>{{ $t('Cupboard') }}</h1>
+      <RouterLink :to="{ name: 'set-out', params: { classId, day: today } }">{{
+        $t('What to set out today')
+      }}</RouterLink>
+      <RouterLink :to="{ name: 'set-out', params: { classId, day: today }, query: { week: '1' } }">{{
+        $t('What this week takes')
+      }}</RouterLink>
       <div class="end">
-        <a class="button" :href="`/api/classes/${classId}/cupboard/file`" download>As a CSV file</a>
-        <FileField v-if="leads" label="Take counts from a file" accept=".csv" @file="look" />
-        <button v-if="leads" type="button" class="button" @click="adding = !adding">Add a kind of our own</button>
+        <a class="button" :href="`/api/classes/${classId}/cupboard/file`" download>{{ $t('As a CSV file') }}</a>
+        <FileField v-if="leads" :label="$t('Take counts from a file')" accept=".csv" @file="look" />
+        <button v-if="leads" type="button" class="button" @click="adding = !adding">
+          {{ $t('Add a kind of our own') }}
+        </button>
       </div>
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
@@ -124,62 +129,74 @@ async function takeIt() {
       <p v-for="note in seen.notes" :key="note" class="soft">{{ note }}</p>
       <template v-if="seen.canBeTaken">
         <p>
-          {{ seen.kinds }} kinds, {{ seen.new }} of them of your own. Counts in the file replace those here; what it
-          does not name stays.
+          {{
+            $t(
+              '{kinds} kinds, {new} of them of your own. Counts in the file replace those here; what it does not name stays.',
+              { kinds: seen.kinds, new: seen.new },
+            )
+          }}
         </p>
-        <button type="button" class="button main" @click="takeIt">Take it</button>
+        <button type="button" class="button main" @click="takeIt">{{ $t('Take it') }}</button>
       </template>
-      <button type="button" class="button plain" @click="seen = undefined">Leave it</button>
+      <button type="button" class="button plain" @click="seen = undefined">{{ $t('Leave it') }}</button>
     </div>
     <NewKind v-if="adding && cupboard" :cupboard="cupboard" @done="adding = false" />
 
     <div v-if="cupboard" class="columns">
       <div>
         <div class="tools">
-          <input v-model="wanted" type="text" placeholder="Find a thing" aria-label="Find a thing" />
-          <label class="check"><input v-model="onlyOwned" type="checkbox" /> only what we own</label>
+          <input v-model="wanted" type="text" :placeholder="$t('Find a thing')" :aria-label="$t('Find a thing')" />
+          <label class="check"><input v-model="onlyOwned" type="checkbox" /> {{ $t('only what we own') }}</label>
         </div>
         <section v-for="shelf in shelves" :key="shelf.purpose" class="shelf">
           <h2>{{ shelf.name }}</h2>
           <ul>
-            <li v-for="t in shelf.things" :key="t.id">
+            <li v-for="thing in shelf.things" :key="thing.id">
               <input
                 type="number"
                 min="0"
                 max="5000"
-                :value="t.count"
+                :value="thing.count"
                 :disabled="!leads"
-                :aria-label="`How many: ${t.name}`"
-                @change="count(t.id, ($event.target as HTMLInputElement).value)"
+                :aria-label="$t('How many: {name}', { name: thing.name })"
+                @change="count(thing.id, ($event.target as HTMLInputElement).value)"
               />
               <span>
-                <b>{{ t.name }}</b>
+                <b>{{ thing.name }}</b>
                 <span class="soft small">
-                  {{ [t.colour, t.material, t.size].filter(Boolean).join(', ') }}{{ t.own ? ' · our own' : '' }}</span
+                  {{ [thing.colour, thing.material, thing.size].filter(Boolean).join(', ')
+                  }}{{ thing.own ? ' ' + $t('· our own') : '' }}</span
                 >
-                <span v-if="t.risks.length" class="risk small">{{ t.risks.join(', ') }}</span>
+                <span v-if="thing.risks.length" class="risk small">{{ thing.risks.join(', ') }}</span>
               </span>
               <button
-                v-if="t.own && leads"
+                v-if="thing.own && leads"
                 type="button"
                 class="button plain small"
-                :aria-label="`Take out ${t.name}`"
-                @click="remove(t.id, t.name)"
+                :aria-label="$t('Take out {name}', { name: thing.name })"
+                @click="remove(thing.id, thing.name)"
               >
-                Take out
+                {{ $t('Take out') }}
               </button>
             </li>
           </ul>
         </section>
         <p v-if="!shelves.length" class="none">
-          {{ wanted ? 'There is no such thing here.' : 'Nothing is counted yet. Untick “only what we own” and begin.' }}
+          {{
+            wanted
+              ? $t('There is no such thing here.')
+              : $t('Nothing is counted yet. Untick “only what we own” and begin.')
+          }}
         </p>
       </div>
       <section class="ruled cares" aria-labelledby="care-head">
-        <h2 id="care-head">Take care of</h2>
+        <h2 id="care-head">{{ $t('Take care of') }}</h2>
         <p class="soft small">
-          For the class as a whole; no child’s name is kept. Cautions then stand beside whatever brings the risk, here,
-          on cards and on the list of what to set out.
+          {{
+            $t(
+              'For the class as a whole; no child’s name is kept. Cautions then stand beside whatever brings the risk, here, on cards and on the list of what to set out.',
+            )
+          }}
         </p>
         <label class="check">
           <input
@@ -188,9 +205,9 @@ async function takeIt() {
             :disabled="!leads"
             @change="care({ mouths: ($event.target as HTMLInputElement).checked })"
           />
-          Someone puts things in their mouth
+          {{ $t('Someone puts things in their mouth') }}
         </label>
-        <h3>Someone has to keep away from</h3>
+        <h3>{{ $t('Someone has to keep away from') }}</h3>
         <label v-for="a in cupboard.allergens" :key="a.allergen" class="check">
           <input
             type="checkbox"

@@ -4,6 +4,7 @@ import { ref } from 'vue'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { say } from '@/ui/notices'
+import { t } from '@/app/language'
 
 /** A kind of thing that only this class has. Its size and what it is made of decide which cautions it brings. */
 const props = defineProps<{ cupboard: Schemas['CupboardView'] }>()
@@ -24,21 +25,21 @@ const kind = ref<Schemas['NewKind']>({
   count: 10,
 })
 const shapes: Record<Schemas['ItemShape'], string> = {
-  Flat: 'flat and round',
-  Ball: 'ball',
-  Cube: 'with corners',
-  Long: 'long',
-  Uneven: 'uneven',
+  Flat: t('flat and round'),
+  Ball: t('ball'),
+  Cube: t('with corners'),
+  Long: t('long'),
+  Uneven: t('uneven'),
 }
 const hazards: Record<Schemas['Hazard'], string> = {
-  RawPulses: 'raw dried pulses',
-  Food: 'food',
-  Magnet: 'magnet',
-  ButtonCell: 'button cell',
-  Glass: 'glass',
-  Hot: 'gets hot',
-  Sharp: 'sharp',
-  Trip: 'lies on the floor',
+  RawPulses: t('raw dried pulses'),
+  Food: t('food'),
+  Magnet: t('magnet'),
+  ButtonCell: t('button cell'),
+  Glass: t('glass'),
+  Hot: t('gets hot'),
+  Sharp: t('sharp'),
+  Trip: t('lies on the floor'),
 }
 const refused = ref('')
 async function add() {
@@ -60,49 +61,61 @@ async function add() {
 </script>
 
 <template>
-  <form class="ruled" aria-label="A kind of our own" @submit.prevent="add">
+  <form class="ruled" :aria-label="$t('A kind of our own')" @submit.prevent="add">
     <div class="fields">
-      <label class="field"><span>What</span><input v-model="kind.name" type="text" required maxlength="80" /></label>
+      <label class="field"
+        ><span>{{ $t('What') }}</span
+        ><input v-model="kind.name" type="text" required maxlength="80"
+      /></label>
       <label class="field">
-        <span>What for</span>
+        <span>{{ $t('What for') }}</span>
         <select v-model="kind.purpose" class="box">
           <option v-for="s in cupboard.shelves" :key="s.purpose" :value="s.purpose">{{ s.name }}</option>
         </select>
       </label>
-      <label class="field"><span>How many</span><input v-model.number="kind.count" type="number" min="0" /></label>
-      <label class="field"><span>Colour</span><input v-model="kind.colour" type="text" /></label>
-      <label class="field"><span>Made of</span><input v-model="kind.material" type="text" /></label>
+      <label class="field"
+        ><span>{{ $t('How many') }}</span
+        ><input v-model.number="kind.count" type="number" min="0"
+      /></label>
+      <label class="field"
+        ><span>{{ $t('Colour') }}</span
+        ><input v-model="kind.colour" type="text"
+      /></label>
+      <label class="field"
+        ><span>{{ $t('Made of') }}</span
+        ><input v-model="kind.material" type="text"
+      /></label>
       <label class="field">
-        <span>Shape</span>
+        <span>{{ $t('Shape') }}</span>
         <select v-model="kind.shape" class="box">
           <option v-for="(label, value) in shapes" :key="value" :value="value">{{ label }}</option>
         </select>
       </label>
       <div class="field">
-        <span>Length, width, height of one in mm</span>
+        <span>{{ $t('Length, width, height of one in mm') }}</span>
         <div class="beside">
-          <input v-model.number="kind.length" type="number" min="0" step="any" aria-label="Length in mm" />
-          <input v-model.number="kind.width" type="number" min="0" step="any" aria-label="Width in mm" />
-          <input v-model.number="kind.height" type="number" min="0" step="any" aria-label="Height in mm" />
+          <input v-model.number="kind.length" type="number" min="0" step="any" :aria-label="$t('Length in mm')" />
+          <input v-model.number="kind.width" type="number" min="0" step="any" :aria-label="$t('Width in mm')" />
+          <input v-model.number="kind.height" type="number" min="0" step="any" :aria-label="$t('Height in mm')" />
         </div>
       </div>
     </div>
     <fieldset>
-      <legend>It holds</legend>
+      <legend>{{ $t('It holds') }}</legend>
       <label v-for="a in cupboard.allergens" :key="a.allergen" class="check"
         ><input v-model="kind.contains" type="checkbox" :value="a.allergen" /> {{ a.name }}</label
       >
     </fieldset>
     <fieldset>
-      <legend>It is</legend>
+      <legend>{{ $t('It is') }}</legend>
       <label v-for="(label, value) in hazards" :key="value" class="check"
         ><input v-model="kind.hazards" type="checkbox" :value="value" /> {{ label }}</label
       >
     </fieldset>
     <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
     <div class="beside">
-      <button class="button main">Put it in the cupboard</button>
-      <button type="button" class="button" @click="emit('done')">Leave it</button>
+      <button class="button main">{{ $t('Put it in the cupboard') }}</button>
+      <button type="button" class="button" @click="emit('done')">{{ $t('Leave it') }}</button>
     </div>
   </form>
 </template>

@@ -54,13 +54,13 @@ const byPlace = computed(() => {
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Set out</h1>
-      <span>{{ week ? `week of ${dayAndMonth(list?.from ?? day)}` : fullDay(day) }}</span>
+      <h1>{{ $t('Set out') }}</h1>
+      <span>{{ week ? $t('week of {day}', { day: dayAndMonth(list?.from ?? day) }) : fullDay(day) }}</span>
       <span class="turn">
         <button
           type="button"
           class="button small"
-          :aria-label="week ? 'Week before' : 'Day before'"
+          :aria-label="week ? $t('Week before') : $t('Day before')"
           @click="turn(week ? -7 : -1)"
         >
           ‹
@@ -68,38 +68,38 @@ const byPlace = computed(() => {
         <button
           type="button"
           class="button small"
-          :aria-label="week ? 'Week after' : 'Day after'"
+          :aria-label="week ? $t('Week after') : $t('Day after')"
           @click="turn(week ? 7 : 1)"
         >
           ›
         </button>
         <button type="button" class="button small" @click="see(!week)">
-          {{ week ? 'One day' : 'The whole week' }}
+          {{ week ? $t('One day') : $t('The whole week') }}
         </button>
       </span>
       <div class="end">
         <a v-if="list && list.pages > 0" class="button main" :href="pack" download>
-          Print the pack: {{ list.pages }} {{ list.pages === 1 ? 'page' : 'pages' }}
+          {{ $t('Print the pack: {pages} {a}', { pages: list.pages, a: list.pages === 1 ? $t('page') : $t('pages') }) }}
         </a>
-        <span v-else-if="list" class="soft">Nothing to print.</span>
+        <span v-else-if="list" class="soft">{{ $t('Nothing to print.') }}</span>
       </div>
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <template v-if="list">
       <p v-if="!list.things.length" class="none">
-        Nothing is planned for {{ week ? 'this week' : 'this day' }}.
-        <RouterLink :to="{ name: 'week', params: { classId, day } }">Plan it</RouterLink>
+        {{ $t('Nothing is planned for {a}.', { a: week ? $t('this week') : $t('this day') }) }}
+        <RouterLink :to="{ name: 'week', params: { classId, day } }">{{ $t('Plan it') }}</RouterLink>
       </p>
       <div v-else class="columns">
         <div>
           <section class="ruled">
-            <h2>To fetch</h2>
+            <h2>{{ $t('To fetch') }}</h2>
             <table>
               <thead>
                 <tr>
-                  <th scope="col">What</th>
-                  <th scope="col">At once</th>
-                  <th scope="col">Where</th>
+                  <th scope="col">{{ $t('What') }}</th>
+                  <th scope="col">{{ $t('At once') }}</th>
+                  <th scope="col">{{ $t('Where') }}</th>
                 </tr>
               </thead>
               <tbody>
@@ -122,21 +122,22 @@ const byPlace = computed(() => {
         </div>
         <div>
           <section class="ruled">
-            <h2>In short</h2>
+            <h2>{{ $t('In short') }}</h2>
             <p>
-              <b>{{ list.things.length }}</b> kinds of things, <b>{{ list.prepareMinutes }}</b> minutes to get ready.
+              <b>{{ list.things.length }}</b> {{ $t('kinds of things,') }} <b>{{ list.prepareMinutes }}</b>
+              {{ $t('minutes to get ready.') }}
               <template v-if="short.length"
-                ><b>{{ short.length }}</b> short.</template
+                ><b>{{ short.length }}</b> {{ $t('short.') }}</template
               >
-              <template v-else>Nothing is short.</template>
+              <template v-else>{{ $t('Nothing is short.') }}</template>
             </p>
             <CautionList :cautions="list.cautions" :standing="list.standing" />
           </section>
           <section v-if="list.prints.length" class="ruled">
-            <h2>In the pack</h2>
+            <h2>{{ $t('In the pack') }}</h2>
             <ul class="plain">
               <li v-for="(p, i) in list.prints" :key="i">
-                <b>{{ p.sheet }}</b> {{ p.numbers }}, {{ p.pages }} {{ p.pages === 1 ? 'page' : 'pages' }}
+                <b>{{ p.sheet }}</b> {{ p.numbers }}, {{ p.pages }} {{ p.pages === 1 ? $t('page') : $t('pages') }}
                 <span class="soft small"
                   >{{ p.activity }}<template v-if="week">, {{ shortWeekday(p.day) }}</template
                   >, {{ p.for }}</span
@@ -145,14 +146,14 @@ const byPlace = computed(() => {
             </ul>
           </section>
           <section v-if="list.together.length" class="ruled">
-            <h2>At the same time</h2>
+            <h2>{{ $t('At the same time') }}</h2>
             <p v-for="(t, i) in list.together" :key="i" class="small">
               <b>{{ week ? `${shortWeekday(t.day)} ` : '' }}{{ clock(t.start) }}</b>
               {{ t.what.join(' · ') }}
             </p>
           </section>
           <section v-if="!week" class="ruled">
-            <h2>By place</h2>
+            <h2>{{ $t('By place') }}</h2>
             <div v-for="(place, i) in byPlace" :key="i" class="place">
               <h3>
                 {{ clock(place.share.start) }} {{ place.share.where }}

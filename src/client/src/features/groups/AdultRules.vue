@@ -32,18 +32,21 @@ const toggle = (adult: Adult, strand: string) =>
 
 <template>
   <div>
-    <h3>Who takes which groups</h3>
+    <h3>{{ $t('Who takes which groups') }}</h3>
     <fieldset v-for="adult in wishes.adults" :key="adult.id">
       <legend>
-        <b>{{ adult.name }}</b> <span class="soft small">{{ adult.places }} places a week</span>
+        <b>{{ adult.name }}</b>
+        <span class="soft small">{{ $t('{places} places a week', { places: adult.places }) }}</span>
       </legend>
-      <p class="small soft">{{ adult.strands.length ? 'Takes groups on these only:' : 'Takes groups on anything.' }}</p>
+      <p class="small soft">
+        {{ adult.strands.length ? $t('Takes groups on these only:') : $t('Takes groups on anything.') }}
+      </p>
       <label v-for="strand in wishes.strands" :key="strand.id" class="check">
         <input type="checkbox" :checked="adult.strands.includes(strand.id)" @change="toggle(adult, strand.id)" />
         {{ strand.name }}
       </label>
       <label class="most"
-        >At most
+        >{{ $t('At most') }}
         <input
           type="number"
           min="0"
@@ -59,7 +62,7 @@ const toggle = (adult: Adult, strand: string) =>
             })
           "
         />
-        groups a week</label
+        {{ $t('groups a week') }}</label
       >
     </fieldset>
   </div>

@@ -26,33 +26,36 @@ const { data: view, error } = useQuery({
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>What the group work did</h1>
+      <h1>{{ $t('What the group work did') }}</h1>
       <div class="end">
         <label
-          >Over the last
+          >{{ $t('Over the last') }}
           <select v-model="weeks" class="box">
-            <option :value="2">2 weeks</option>
-            <option :value="4">4 weeks</option>
-            <option :value="8">8 weeks</option>
-            <option :value="12">12 weeks</option>
+            <option :value="2">{{ $t('2 weeks') }}</option>
+            <option :value="4">{{ $t('4 weeks') }}</option>
+            <option :value="8">{{ $t('8 weeks') }}</option>
+            <option :value="12">{{ $t('12 weeks') }}</option>
           </select></label
         >
-        <a v-if="leads" class="button" :href="`/api/classes/${classId}/groups/file`" download>As a spreadsheet file</a>
+        <a v-if="leads" class="button" :href="`/api/classes/${classId}/groups/file`" download>{{
+          $t('As a spreadsheet file')
+        }}</a>
       </div>
     </div>
     <GroupTabs />
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <template v-if="view">
       <p role="status">
-        {{ view.sentence }} <span class="soft">Three marks a child: before the day, after it, and now.</span>
+        {{ view.sentence }}
+        <span class="soft">{{ $t('Three marks a child: before the day, after it, and now.') }}</span>
       </p>
       <section
         v-for="week in view.weeks"
         :key="week.monday"
         class="ruled week"
-        :aria-label="`Week of ${dayAndMonth(week.monday)}`"
+        :aria-label="$t('Week of {day}', { day: dayAndMonth(week.monday) })"
       >
-        <h2>Week of {{ dayAndMonth(week.monday) }}</h2>
+        <h2>{{ $t('Week of {day}', { day: dayAndMonth(week.monday) }) }}</h2>
         <div class="groups">
           <article v-for="group in week.groups" :key="group.sessionId">
             <h3>
@@ -65,28 +68,28 @@ const { data: view, error } = useQuery({
             <table>
               <thead class="hidden-words">
                 <tr>
-                  <th scope="col">Child</th>
-                  <th scope="col">Before</th>
-                  <th scope="col">After the day</th>
-                  <th scope="col">Now</th>
-                  <th scope="col">What came of it</th>
+                  <th scope="col">{{ $t('Child') }}</th>
+                  <th scope="col">{{ $t('Before') }}</th>
+                  <th scope="col">{{ $t('After the day') }}</th>
+                  <th scope="col">{{ $t('Now') }}</th>
+                  <th scope="col">{{ $t('What came of it') }}</th>
                 </tr>
               </thead>
               <tbody>
                 <tr v-for="child in group.children" :key="child.id">
                   <th scope="row" class="said">{{ child.name }}</th>
                   <template v-if="child.away">
-                    <td colspan="4" class="soft small">away</td>
+                    <td colspan="4" class="soft small">{{ $t('away') }}</td>
                   </template>
                   <template v-else>
                     <td><MarkFrame :strength="child.before" /></td>
                     <td>→ <MarkFrame :strength="child.after" /></td>
                     <td class="now"><MarkFrame :strength="child.now" /></td>
                     <td class="small">
-                      <b v-if="child.reached">reached</b>
-                      <template v-else-if="child.carriedOver">carried over</template>
-                      <template v-else>kept</template>
-                      <span v-if="!child.recorded" class="soft">, not recorded</span>
+                      <b v-if="child.reached">{{ $t('reached') }}</b>
+                      <template v-else-if="child.carriedOver">{{ $t('carried over') }}</template>
+                      <template v-else>{{ $t('kept') }}</template>
+                      <span v-if="!child.recorded" class="soft">{{ $t(', not recorded') }}</span>
                     </td>
                   </template>
                 </tr>

@@ -10,6 +10,7 @@ import { decide } from '@/ui/changed'
 import { say, sayError } from '@/ui/notices'
 import { chosenOf } from './board'
 import GroupTabs from './GroupTabs.vue'
+import { t } from '@/app/language'
 
 /** Several weeks of groups, so that over a half term every child has its turns and works with many others. */
 const queries = useQueryClient()
@@ -59,7 +60,7 @@ const byWeek = computed(() => {
   for (const part of ahead.value?.weeks ?? []) found.set(part.monday, [...(found.get(part.monday) ?? []), part])
   return [...found].map(([monday, parts]) => ({ monday, parts, version: parts[0]!.version }))
 })
-const turns = ['First turn', 'Second turn']
+const turns = [t('First turn'), t('Second turn')]
 const nameOf = (part: Schemas['GroupsView']) =>
   part.parts.length > 1 ? `${turns[part.part! - 1]}, ${part.parts.find((p) => p.number === part.part)?.name}` : ''
 
@@ -82,7 +83,7 @@ async function accept(week: (typeof byWeek.value)[number]) {
     queries.setQueryData(queryKey('groups', classId.value, week.monday), view)
     await queries.invalidateQueries({ predicate: (q) => isOneOf(q, 'week', 'today') })
     taken.value = [...taken.value, week.monday]
-    say(`The groups of the week of ${dayAndMonth(week.monday)} are accepted.`)
+    say(t('The groups of the week of {day} are accepted.', { day: dayAndMonth(week.monday) }))
   } catch (problem) {
     sayError(problem)
   }
@@ -94,32 +95,37 @@ const most = computed(() => Math.max(1, ...(ahead.value?.children.map((c) => c.o
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Groups for weeks ahead</h1>
+      <h1>{{ $t('Groups for weeks ahead') }}</h1>
       <div v-if="leads" class="end">
         <label
-          >From the week of {{ dayAndMonth(monday) }}, for
+          >{{ $t('From the week of {day}, for', { day: dayAndMonth(monday) }) }}
           <select v-model="weeks" class="box">
-            <option v-for="n in [2, 3, 4, 5, 6, 7, 8]" :key="n" :value="n">{{ n }} weeks</option>
+            <option v-for="n in [2, 3, 4, 5, 6, 7, 8]" :key="n" :value="n">{{ $t('{n} weeks', { n }) }}</option>
           </select></label
         >
         <button type="button" class="button main" :disabled="working" @click="begin.mutate()">
-          {{ working ? 'Working it out…' : ahead?.weeks.length ? 'Work it out again' : 'Work it out' }}
+          {{ working ? $t('Working it out…') : ahead?.weeks.length ? $t('Work it out again') : $t('Work it out') }}
         </button>
       </div>
     </div>
     <GroupTabs />
     <p v-if="!id" class="intro">
-      Turns and company are spread over the weeks: who waits comes first, and who sat together lately is put with
-      others. What each child knows is taken as it is today, so look at each week again when it comes.
-      <template v-if="!leads">The class’s lead teacher plans the groups.</template>
+      {{
+        $t(
+          'Turns and company are spread over the weeks: who waits comes first, and who sat together lately is put with others. What each child knows is taken as it is today, so look at each week again when it comes.',
+        )
+      }}
+      <template v-if="!leads">{{ $t('The class’s lead teacher plans the groups.') }}</template>
     </p>
     <p v-if="working" role="status" class="working">
-      <progress :value="ahead?.progress ?? 0" max="1" aria-label="How much is done" /> Forming groups week by week, then
-      each once more among the others.
-      <button v-if="id" type="button" class="button plain small" @click="stop">Stop</button>
+      <progress :value="ahead?.progress ?? 0" max="1" :aria-label="$t('How much is done')" />
+      {{ $t('Forming groups week by week, then each once more among the others.') }}
+      <button v-if="id" type="button" class="button plain small" @click="stop">{{ $t('Stop') }}</button>
     </p>
-    <p v-if="ahead?.state === 'Cancelled'" role="status">Stopped; nothing was changed.</p>
-    <p v-if="ahead?.state === 'Failed'" class="warn" role="alert">This could not be worked out; nothing was changed.</p>
+    <p v-if="ahead?.state === 'Cancelled'" role="status">{{ $t('Stopped; nothing was changed.') }}</p>
+    <p v-if="ahead?.state === 'Failed'" class="warn" role="alert">
+      {{ $t('This could not be worked out; nothing was changed.') }}
+    </p>
     <template v-if="ahead?.weeks.length && ahead.state === 'Done'">
       <p role="status">
         <b>{{ ahead.sentence }}</b>
@@ -129,12 +135,14 @@ const most = computed(() => Math.max(1, ...(ahead.value?.children.map((c) => c.o
           v-for="week in byWeek"
           :key="week.monday"
           class="ruled"
-          :aria-label="`Week of ${dayAndMonth(week.monday)}`"
+          :aria-label="$t('Week of {day}', { day: dayAndMonth(week.monday) })"
         >
           <div class="head">
-            <h2>Week of {{ dayAndMonth(week.monday) }}</h2>
-            <span v-if="taken.includes(week.monday)" class="soft">Accepted</span>
-            <button v-else-if="leads" type="button" class="button small" @click="accept(week)">Accept</button>
+            <h2>{{ $t('Week of {day}', { day: dayAndMonth(week.monday) }) }}</h2>
+            <span v-if="taken.includes(week.monday)" class="soft">{{ $t('Accepted') }}</span>
+            <button v-else-if="leads" type="button" class="button small" @click="accept(week)">
+              {{ $t('Accept') }}
+            </button>
           </div>
           <template v-for="part in week.parts" :key="part.part ?? 0">
             <h3 v-if="nameOf(part)">{{ nameOf(part) }}</h3>
@@ -145,18 +153,20 @@ const most = computed(() => Math.max(1, ...(ahead.value?.children.map((c) => c.o
                 ><br /><span class="said">{{ group.children.map((c) => c.name).join(', ') }}</span></span
               >
             </div>
-            <p v-if="part.unplaced.length" class="small">No turn: {{ part.unplaced.map((c) => c.name).join(', ') }}</p>
+            <p v-if="part.unplaced.length" class="small">
+              {{ $t('No turn: {list}', { list: part.unplaced.map((c) => c.name).join(', ') }) }}
+            </p>
           </template>
         </section>
       </div>
       <section class="ruled" aria-labelledby="each-head">
-        <h2 id="each-head">What it gives each child</h2>
+        <h2 id="each-head">{{ $t('What it gives each child') }}</h2>
         <ul class="each">
           <li v-for="child in ahead.children" :key="child.id">
             <b class="said">{{ child.name }}</b>
-            <span>{{ child.turns }} turns</span>
+            <span>{{ $t('{turns} turns', { turns: child.turns }) }}</span>
             <span class="thread" aria-hidden="true"><i :style="{ width: `${(100 * child.others) / most}%` }" /></span>
-            <span class="small">{{ child.others }} others</span>
+            <span class="small">{{ $t('{others} others', { others: child.others }) }}</span>
           </li>
         </ul>
       </section>

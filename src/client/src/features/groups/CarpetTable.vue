@@ -55,14 +55,14 @@ function drop() {
       >
       <h2 class="said">{{ group.short }}</h2>
       <span class="small">{{ group.activity }} · {{ group.slot.where.toLowerCase() }}</span>
-      <span v-if="group.run" class="small held">held</span>
+      <span v-if="group.run" class="small held">{{ $t('held') }}</span>
     </header>
     <div v-if="editable" class="locks">
       <button type="button" class="lock" :aria-pressed="aimLocked || kept" :disabled="kept" @click="emit('lockAim')">
-        <LockSign :closed="aimLocked || kept" />Keep the aim
+        <LockSign :closed="aimLocked || kept" />{{ $t('Keep the aim') }}
       </button>
       <button type="button" class="lock" :aria-pressed="kept" @click="emit('keep')">
-        <LockSign :closed="kept" />Keep the group
+        <LockSign :closed="kept" />{{ $t('Keep the group') }}
       </button>
     </div>
     <ul>
@@ -85,7 +85,7 @@ function drop() {
             class="lock only"
             :aria-pressed="kept || lockedChildren?.includes(child.id)"
             :disabled="kept"
-            :aria-label="`${child.name} stays at this table`"
+            :aria-label="$t('{name} stays at this table', { name: child.name })"
             @click="emit('lockChild', child.id)"
           >
             <LockSign :closed="kept || lockedChildren?.includes(child.id)" />
@@ -103,27 +103,31 @@ function drop() {
     <div v-if="price" class="price" :class="{ breaks: price.breaks.length }">
       <b>{{
         price.price > 0
-          ? `Costs ${price.price} points`
+          ? $t('Costs {price} points', { price: price.price })
           : price.price < 0
-            ? `Gains ${-price.price} points`
-            : 'Costs nothing'
+            ? $t('Gains {a} points', { a: -price.price })
+            : $t('Costs nothing')
       }}</b>
       <p v-for="broken in price.breaks" :key="broken" class="warn small">{{ broken }}.</p>
       <p class="small">{{ price.reason }}</p>
       <p v-if="why" class="small why">{{ why.sentence }}</p>
       <div class="acts">
-        <button type="button" class="button small" @click="emit('put')">Put {{ picked?.name }} here</button>
-        <button v-if="why?.instead" type="button" class="button small" @click="emit('takeWhy')">
-          Look at that set
+        <button type="button" class="button small" @click="emit('put')">
+          {{ $t('Put {name} here', { name: picked?.name }) }}
         </button>
-        <button v-else-if="!why" type="button" class="button plain small" @click="emit('whyNot')">Why not here?</button>
+        <button v-if="why?.instead" type="button" class="button small" @click="emit('takeWhy')">
+          {{ $t('Look at that set') }}
+        </button>
+        <button v-else-if="!why" type="button" class="button plain small" @click="emit('whyNot')">
+          {{ $t('Why not here?') }}
+        </button>
       </div>
     </div>
     <RouterLink
       v-if="group.sessionId && !editable"
       class="button"
       :to="{ name: 'session', params: { classId, sessionId: group.sessionId } }"
-      >Session card</RouterLink
+      >{{ $t('Session card') }}</RouterLink
     >
   </article>
 </template>

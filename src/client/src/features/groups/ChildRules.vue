@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { api, take, type Schemas } from '@/app/api/client'
-import { clock, dayAndMonth } from '@/app/dates'
+import { clock, dayAndMonth, dayOfWeek, schoolDays } from '@/app/dates'
 import ChildSelect from './ChildSelect.vue'
 import DayField from '@/ui/DayField.vue'
 import TimeField from '@/ui/TimeField.vue'
@@ -36,8 +36,7 @@ const removePair = (w: Schemas['PairWishView']) =>
     ),
   )
 
-const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday'] as const
-const out = ref<{ childId?: number; weekday: (typeof weekdays)[number]; from: string; until: string }>({
+const out = ref<{ childId?: number; weekday: (typeof schoolDays)[number]; from: string; until: string }>({
   weekday: 'Monday',
   from: '09:30',
   until: '10:00',
@@ -95,17 +94,17 @@ function addNear() {
 
 <template>
   <div>
-    <h3>Apart and together</h3>
+    <h3>{{ $t('Apart and together') }}</h3>
     <p v-for="w in wishes.pairs" :key="`${w.first}-${w.second}`">
-      <b class="said">{{ w.names }}</b> {{ w.together ? 'together' : 'apart'
-      }}{{ w.until ? ` until ${dayAndMonth(w.until)}` : '' }}
-      <button type="button" class="button plain small" @click="removePair(w)">Let go</button>
+      <b class="said">{{ w.names }}</b> {{ w.together ? $t('together') : $t('apart')
+      }}{{ w.until ? ' ' + $t('until {day}', { day: dayAndMonth(w.until) }) : '' }}
+      <button type="button" class="button plain small" @click="removePair(w)">{{ $t('Let go') }}</button>
     </p>
     <div class="beside line">
-      <ChildSelect v-model="pair.first" label="A child" none="A child" :of="wishes.children" />
-      and
-      <ChildSelect v-model="pair.second" label="Another child" none="another" :of="wishes.children" />
-      until <DayField v-model="pair.until" label="Until when" />
+      <ChildSelect v-model="pair.first" :label="$t('A child')" :none="$t('A child')" :of="wishes.children" />
+      {{ $t('and') }}
+      <ChildSelect v-model="pair.second" :label="$t('Another child')" none="another" :of="wishes.children" />
+      {{ $t('until') }} <DayField v-model="pair.until" :label="$t('Until when')" />
       <button
         v-for="together in [false, true]"
         :key="`${together}`"
@@ -114,49 +113,62 @@ function addNear() {
         :disabled="!pair.first || !pair.second || pair.first === pair.second"
         @click="addPair(together)"
       >
-        {{ together ? 'Keep together' : 'Keep apart' }}
+        {{ together ? $t('Keep together') : $t('Keep apart') }}
       </button>
     </div>
 
-    <h3 class="after">With an adult, or not</h3>
+    <h3 class="after">{{ $t('With an adult, or not') }}</h3>
     <p v-for="w in wishes.adultWishes" :key="`${w.childId}-${w.adultId}`">
       <b class="said">{{ w.names }}</b>
-      <button type="button" class="button plain small" @click="removeAdult(w)">Let go</button>
+      <button type="button" class="button plain small" @click="removeAdult(w)">{{ $t('Let go') }}</button>
     </p>
     <div class="beside line">
-      <ChildSelect v-model="adult.childId" label="Child with a wish" none="A child" :of="wishes.children" />
-      <ChildSelect v-model="adult.adultId" label="Adult" none="an adult" :of="wishes.adults" />
+      <ChildSelect
+        v-model="adult.childId"
+        :label="$t('Child with a wish')"
+        :none="$t('A child')"
+        :of="wishes.children"
+      />
+      <ChildSelect v-model="adult.adultId" :label="$t('Adult')" :none="$t('an adult')" :of="wishes.adults" />
       <button type="button" class="button small" :disabled="!adult.childId || !adult.adultId" @click="addAdult(true)">
-        Only with
+        {{ $t('Only with') }}
       </button>
       <button type="button" class="button small" :disabled="!adult.childId || !adult.adultId" @click="addAdult(false)">
-        Not with
+        {{ $t('Not with') }}
       </button>
     </div>
 
-    <h3 class="after">Out of class</h3>
+    <h3 class="after">{{ $t('Out of class') }}</h3>
     <p v-for="t in wishes.timesOut" :key="t.id">
-      <b class="said">{{ t.name }}</b> {{ t.weekday }} {{ clock(t.from) }}–{{ clock(t.until) }}
-      <button type="button" class="button plain small" @click="removeOut(t.id)">Let go</button>
+      <b class="said">{{ t.name }}</b> {{ dayOfWeek(t.weekday) }} {{ clock(t.from) }}–{{ clock(t.until) }}
+      <button type="button" class="button plain small" @click="removeOut(t.id)">{{ $t('Let go') }}</button>
     </p>
     <div class="beside line">
-      <ChildSelect v-model="out.childId" label="Child out of class" none="A child" :of="wishes.children" />
-      <select v-model="out.weekday" class="box" aria-label="Weekday">
-        <option v-for="d in weekdays" :key="d">{{ d }}</option>
+      <ChildSelect
+        v-model="out.childId"
+        :label="$t('Child out of class')"
+        :none="$t('A child')"
+        :of="wishes.children"
+      />
+      <select v-model="out.weekday" class="box" :aria-label="$t('Weekday')">
+        <option v-for="d in schoolDays" :key="d" :value="d">{{ dayOfWeek(d) }}</option>
       </select>
-      <TimeField v-model="out.from" label="From" />
-      <TimeField v-model="out.until" label="Until" />
-      <button type="button" class="button small" :disabled="!out.childId" @click="addOut">Add</button>
+      <TimeField v-model="out.from" :label="$t('From')" />
+      <TimeField v-model="out.until" :label="$t('Until')" />
+      <button type="button" class="button small" :disabled="!out.childId" @click="addOut">{{ $t('Add') }}</button>
     </div>
 
-    <h3 class="after">Works best with an adult near</h3>
+    <h3 class="after">{{ $t('Works best with an adult near') }}</h3>
     <p class="small soft">
-      A matter of where adults sit, for you alone to see; what a child needs beyond that is for those who know the child
-      and your school’s own rules to say.
+      {{
+        $t(
+          'A matter of where adults sit, for you alone to see; what a child needs beyond that is for those who know the child and your school’s own rules to say.',
+        )
+      }}
     </p>
     <div class="beside line">
       <label
-        >At most
+        >{{ $t('At most') }}
         <input
           type="number"
           min="1"
@@ -165,23 +177,23 @@ function addNear() {
           :value="wishes.mostNearAdult"
           @change="emit('most', Number(($event.target as HTMLInputElement).value) || null)"
         />
-        in a group</label
+        {{ $t('in a group') }}</label
       >
       <span v-for="id in wishes.nearAdult" :key="id"
         ><b class="said">{{ nameOf(id) }}</b>
         <button
           type="button"
           class="button plain small"
-          :aria-label="`${nameOf(id)} does not need an adult near`"
+          :aria-label="$t('{nameOf} does not need an adult near', { nameOf: nameOf(id) })"
           @click="near(id, false)"
         >
-          Let go
+          {{ $t('Let go') }}
         </button></span
       >
       <ChildSelect
         v-model="nextNear"
-        label="Another child who works best with an adult near"
-        none="Another child"
+        :label="$t('Another child who works best with an adult near')"
+        :none="$t('Another child')"
         :of="wishes.children.filter((x) => !wishes.nearAdult.includes(x.id))"
         @update:model-value="addNear"
       />

@@ -31,11 +31,11 @@ const most = computed(() => Math.max(1, ...(view.value?.children.map((c) => c.tu
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Turns and company</h1>
-      <span v-if="view" class="soft"
-        >{{ view.term }}, {{ dayAndMonth(view.from) }} to {{ dayAndMonth(view.until) }}</span
-      >
-      <div class="end">Since <DayField v-model="since" label="Since" :max="view?.until" /></div>
+      <h1>{{ $t('Turns and company') }}</h1>
+      <span v-if="view" class="soft">{{
+        $t('{term}, {day} to {day2}', { term: view.term, day: dayAndMonth(view.from), day2: dayAndMonth(view.until) })
+      }}</span>
+      <div class="end">{{ $t('Since') }} <DayField v-model="since" :label="$t('Since')" :max="view?.until" /></div>
     </div>
     <GroupTabs />
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
@@ -43,17 +43,17 @@ const most = computed(() => Math.max(1, ...(view.value?.children.map((c) => c.tu
       <ul v-if="view.warnings.length" class="warnings" role="status">
         <li v-for="warning in view.warnings" :key="warning">{{ warning }}</li>
       </ul>
-      <p v-else role="status">Everyone has had turns, and nobody always sits with the same children.</p>
+      <p v-else role="status">{{ $t('Everyone has had turns, and nobody always sits with the same children.') }}</p>
       <div class="two">
         <section class="ruled" aria-labelledby="turns-head">
-          <h2 id="turns-head">Turns, the fewest first</h2>
+          <h2 id="turns-head">{{ $t('Turns, the fewest first') }}</h2>
           <table>
             <thead>
               <tr>
-                <th scope="col">Child</th>
-                <th scope="col" colspan="2">Turns</th>
-                <th scope="col">Worked with</th>
-                <th scope="col">Last turn</th>
+                <th scope="col">{{ $t('Child') }}</th>
+                <th scope="col" colspan="2">{{ $t('Turns') }}</th>
+                <th scope="col">{{ $t('Worked with') }}</th>
+                <th scope="col">{{ $t('Last turn') }}</th>
               </tr>
             </thead>
             <tbody>
@@ -65,14 +65,14 @@ const most = computed(() => Math.max(1, ...(view.value?.children.map((c) => c.tu
                     ><i v-for="n in child.turns" :key="n"
                   /></span>
                 </td>
-                <td>{{ child.others }} others</td>
-                <td class="small">{{ child.last ? dayAndMonth(child.last) : 'none yet' }}</td>
+                <td>{{ $t('{others} others', { others: child.others }) }}</td>
+                <td class="small">{{ child.last ? dayAndMonth(child.last) : $t('none yet') }}</td>
               </tr>
             </tbody>
           </table>
         </section>
         <section class="ruled" aria-labelledby="met-head">
-          <h2 id="met-head">Who has sat with whom</h2>
+          <h2 id="met-head">{{ $t('Who has sat with whom') }}</h2>
           <MetPicture :children="view.children" :met="view.met" />
         </section>
       </div>

@@ -9,12 +9,12 @@ const emit = defineEmits<{ letGo: [wish: Schemas['WishView']] }>()
 <template>
   <section class="conflict" aria-labelledby="conflict-head">
     <h2 id="conflict-head">
-      {{ wishes.length === 1 ? 'This can’t be kept' : 'These can’t all be kept' }}
+      {{ wishes.length === 1 ? $t('This can’t be kept') : $t('These can’t all be kept') }}
     </h2>
     <ul>
       <li v-for="wish in wishes" :key="wish.key">
         <span>{{ wish.sentence }}</span>
-        <button type="button" class="button small" @click="emit('letGo', wish)">Let go of this one</button>
+        <button type="button" class="button small" @click="emit('letGo', wish)">{{ $t('Let go of this one') }}</button>
       </li>
     </ul>
   </section>

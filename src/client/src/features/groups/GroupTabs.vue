@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import PlaceTabs from '@/ui/PlaceTabs.vue'
+import { t } from '@/app/language'
 
 /** From this week's tables to what they did. */
 const tabs = [
-  { name: 'groups', label: 'This week' },
-  { name: 'groups-ahead', label: 'Weeks ahead' },
-  { name: 'groups-after', label: 'What it did' },
-  { name: 'groups-company', label: 'Turns and company' },
+  { name: 'groups', label: t('This week') },
+  { name: 'groups-ahead', label: t('Weeks ahead') },
+  { name: 'groups-after', label: t('What it did') },
+  { name: 'groups-company', label: t('Turns and company') },
 ]
 </script>
 
 <template>
-  <PlaceTabs label="Groups" :tabs="tabs" />
+  <PlaceTabs :label="$t('Groups')" :tabs="tabs" />
 </template>

@@ -14,6 +14,7 @@ import GroupTabs from './GroupTabs.vue'
 import TurnBoard from './TurnBoard.vue'
 import { useBoard, type Board } from './useBoard'
 import WishesPanel from './WishesPanel.vue'
+import { t } from '@/app/language'
 
 const queries = useQueryClient()
 const route = useRoute()
@@ -35,7 +36,7 @@ const open = computed(() => boards.value.filter((b) => b.part.value!.open))
 const proposed = computed(() => boards.value.filter((b) => b.proposal.value))
 const formed = computed(() => proposed.value.some((b) => b.proposal.value!.groups.some((g) => !g.run)))
 const asking = computed(() => boards.value.some((b) => b.ask.isPending.value))
-const turns = ['First turn', 'Second turn']
+const turns = [t('First turn'), t('Second turn')]
 
 /** One part after the other, each beside those before it; what lies there for those still to come is asked for anew, and does not count. */
 async function askAll() {
@@ -79,7 +80,7 @@ const accept = useMutation({
     putAway()
     queries.setQueryData(queryKey('groups', classId.value, monday.value), view)
     await queries.invalidateQueries({ predicate: (q) => !isOneOf(q, 'groups', 'account') })
-    say('The groups are accepted and stand in the week.')
+    say(t('The groups are accepted and stand in the week.'))
   },
   onError: sayError,
 })
@@ -115,17 +116,17 @@ watch(
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Groups, week of {{ dayAndMonth(monday) }}</h1>
+      <h1>{{ $t('Groups, week of {day}', { day: dayAndMonth(monday) }) }}</h1>
       <div class="end">
-        <RouterLink class="button plain" :to="{ name: 'groups', params: { classId, day: addDays(monday, -7) } }"
-          >Week before</RouterLink
-        >
-        <RouterLink class="button plain" :to="{ name: 'groups', params: { classId, day: addDays(monday, 7) } }"
-          >Week after</RouterLink
-        >
+        <RouterLink class="button plain" :to="{ name: 'groups', params: { classId, day: addDays(monday, -7) } }">{{
+          $t('Week before')
+        }}</RouterLink>
+        <RouterLink class="button plain" :to="{ name: 'groups', params: { classId, day: addDays(monday, 7) } }">{{
+          $t('Week after')
+        }}</RouterLink>
         <template v-if="leads">
           <button v-if="accepted?.accepted && !proposed.length" type="button" class="button" @click="change">
-            Change these
+            {{ $t('Change these') }}
           </button>
           <button
             type="button"
@@ -134,9 +135,13 @@ watch(
             :disabled="asking || !accepted"
             @click="askAll"
           >
-            {{ asking ? 'Looking…' : proposed.length || accepted?.accepted ? 'Ask again' : 'Ask for groups' }}
+            {{
+              asking ? $t('Looking…') : proposed.length || accepted?.accepted ? $t('Ask again') : $t('Ask for groups')
+            }}
           </button>
-          <button v-if="proposed.length" type="button" class="button plain" @click="putAway">Put away</button>
+          <button v-if="proposed.length" type="button" class="button plain" @click="putAway">
+            {{ $t('Put away') }}
+          </button>
           <button
             v-if="formed"
             type="button"
@@ -144,7 +149,7 @@ watch(
             :disabled="accept.isPending.value"
             @click="accept.mutate()"
           >
-            Accept these groups
+            {{ $t('Accept these groups') }}
           </button>
         </template>
       </div>
@@ -154,8 +159,11 @@ watch(
     <p v-if="accepted && !proposed.length" class="verdict" role="status">
       {{ accepted.verdict }}
       <template v-if="accepted.accepted">
-        On paper: <a :href="`/api/classes/${classId}/weeks/${monday}/groups/wall`" target="_blank">for the wall</a>,
-        <a :href="`/api/classes/${classId}/weeks/${monday}/groups/cards`" target="_blank">cards</a>. First names only.
+        {{ $t('On paper:') }}
+        <a :href="`/api/classes/${classId}/weeks/${monday}/groups/wall`" target="_blank">{{ $t('for the wall') }}</a>,
+        <a :href="`/api/classes/${classId}/weeks/${monday}/groups/cards`" target="_blank">{{ $t('cards') }}</a>{{
+          $t('. First names only.')
+        }}
       </template>
     </p>
 
@@ -169,7 +177,7 @@ watch(
     />
 
     <section v-if="accepted?.accepted && accepted.unplaced.length && !proposed.length" class="ruled block">
-      <h2>{{ boards.length > 1 ? 'In no group this week' : 'In no group this time' }}</h2>
+      <h2>{{ boards.length > 1 ? $t('In no group this week') : $t('In no group this time') }}</h2>
       <ul class="in-columns">
         <li v-for="child in accepted.unplaced" :key="child.id">
           <b class="said">{{ child.name }}</b> {{ child.reason }}

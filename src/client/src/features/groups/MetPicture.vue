@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/app/api/client'
+import { t } from '@/app/language'
 
 /** How often each pair has met: a half square of knots, larger the more often; a ring where a pair has not met. Names run along the diagonal. */
 const props = defineProps<{ children: Schemas['CompanyChild'][]; met: Schemas['MetView'][] }>()
@@ -19,7 +20,11 @@ const knots = computed(() =>
       x: (column + 0.5) * step,
       y: (row + 0.5) * step,
       r: 2 + (m.times / most.value) * (step / 2 - 2.5),
-      words: `${props.children[column]!.name} and ${props.children[row]!.name}: ${m.times === 1 ? 'once' : `${m.times} times`}`,
+      words: t('{name} and {name2}: {a}', {
+        name: props.children[column]!.name,
+        name2: props.children[row]!.name,
+        a: m.times === 1 ? t('once') : t('{times} times', { times: m.times }),
+      }),
     }
   }),
 )
@@ -46,7 +51,7 @@ const told = computed(() =>
     <svg
       :viewBox="`-4 -4 ${size + 84} ${size + 8}`"
       role="img"
-      aria-label="How often each pair of children has been in a group together; the same as a list below"
+      :aria-label="$t('How often each pair of children has been in a group together; the same as a list below')"
     >
       <g v-for="(child, i) in children" :key="child.id">
         <line
@@ -90,14 +95,18 @@ const told = computed(() =>
       </circle>
     </svg>
     <figcaption class="small soft">
-      Each knot is a pair: the larger, the more often they sat together, {{ most }} times at most. No knot: not yet.
-      Point at a name to see its own.
+      {{
+        $t(
+          'Each knot is a pair: the larger, the more often they sat together, {most} times at most. No knot: not yet. Point at a name to see its own.',
+          { most },
+        )
+      }}
     </figcaption>
     <details>
-      <summary>As a list</summary>
+      <summary>{{ $t('As a list') }}</summary>
       <ul>
         <li v-for="child in told" :key="child.name">
-          <b class="said">{{ child.name }}</b> {{ child.met || 'nobody yet' }}
+          <b class="said">{{ child.name }}</b> {{ child.met || $t('nobody yet') }}
         </li>
       </ul>
     </details>

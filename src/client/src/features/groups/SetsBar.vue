@@ -20,7 +20,7 @@ function choose(place: number) {
 
 <template>
   <div class="bar">
-    <div v-if="sets.length > 1" role="group" aria-label="Sets of groups" class="sets">
+    <div v-if="sets.length > 1" role="group" :aria-label="$t('Sets of groups')" class="sets">
       <button
         v-for="(set, i) in sets"
         :key="set.name"
@@ -29,14 +29,14 @@ function choose(place: number) {
         :aria-pressed="i === current"
         @click="choose(i)"
       >
-        {{ set.name }} <span class="small">{{ set.view.score }} points</span>
+        {{ set.name }} <span class="small">{{ $t('{score} points', { score: set.view.score }) }}</span>
       </button>
     </div>
     <button v-if="canAsk" type="button" class="button plain small" :disabled="busy" @click="emit('others')">
-      {{ busy ? 'Looking for others…' : 'Other good sets' }}
+      {{ busy ? $t('Looking for others…') : $t('Other good sets') }}
     </button>
     <label v-if="sets.length > 1" class="compare"
-      >Compare with
+      >{{ $t('Compare with') }}
       <select v-model="compared" class="box">
         <option :value="undefined">–</option>
         <template v-for="(set, i) in sets" :key="set.name">
@@ -49,13 +49,19 @@ function choose(place: number) {
     <caption>
       {{
         differing.length
-          ? `${differing.length} children have another aim; ${one.name} has ${one.view.score} points, ${other.name} ${other.view.score}.`
-          : 'Every child has the same aim in both.'
+          ? $t('{count} children have another aim; {name} has {score} points, {name2} {score2}.', {
+              count: differing.length,
+              name: one.name,
+              score: one.view.score,
+              name2: other.name,
+              score2: other.view.score,
+            })
+          : $t('Every child has the same aim in both.')
       }}
     </caption>
     <thead v-if="differing.length">
       <tr>
-        <th scope="col">Child</th>
+        <th scope="col">{{ $t('Child') }}</th>
         <th scope="col">{{ one.name }}</th>
         <th scope="col">{{ other.name }}</th>
       </tr>
@@ -63,8 +69,8 @@ function choose(place: number) {
     <tbody>
       <tr v-for="d in differing" :key="d.id">
         <th scope="row" class="said">{{ d.name }}</th>
-        <td :class="{ soft: !d.one }">{{ d.one ?? 'no turn' }}</td>
-        <td :class="{ soft: !d.other }">{{ d.other ?? 'no turn' }}</td>
+        <td :class="{ soft: !d.one }">{{ d.one ?? $t('no turn') }}</td>
+        <td :class="{ soft: !d.other }">{{ d.other ?? $t('no turn') }}</td>
       </tr>
     </tbody>
   </table>

@@ -55,15 +55,17 @@ const lockedAt = (place: string) =>
         :disabled="board.ask.isPending.value"
         @click="board.ask.mutate()"
       >
-        Ask again for {{ part.name }} only
+        {{ $t('Ask again for {name} only', { name: part.name }) }}
       </button>
     </div>
-    <p v-if="!proposal && board.ask.isPending.value" class="soft" role="status">Looking for the best groups…</p>
+    <p v-if="!proposal && board.ask.isPending.value" class="soft" role="status">
+      {{ $t('Looking for the best groups…') }}
+    </p>
     <p v-else-if="!proposal && part?.again" class="again">{{ part.again }}</p>
     <p v-if="proposal" class="verdict" role="status">
-      <b>Proposal. </b>{{ moved ? 'Changed by hand.' : proposal.verdict }}
+      <b>{{ $t('Proposal.') }} </b>{{ moved ? $t('Changed by hand.') : proposal.verdict }}
       <span v-if="editable && !picked && formed" class="soft">
-        Pick up a name to move it; the price shows before you put it down.</span
+        {{ $t('Pick up a name to move it; the price shows before you put it down.') }}</span
       >
     </p>
     <div v-if="editable" class="asides">
@@ -81,33 +83,45 @@ const lockedAt = (place: string) =>
         class="button plain small"
         @click="board.lookOn.mutate()"
       >
-        Go on looking for better ones
+        {{ $t('Go on looking for better ones') }}
       </button>
       <span v-if="looking" class="looking" role="status">
         <progress
           :value="looking.score"
           :max="looking.bound"
-          aria-label="How near the groups are to the most that can be"
+          :aria-label="$t('How near the groups are to the most that can be')"
         />
-        {{ looking.score }} points; no set can have more than {{ looking.bound }}.
-        <button type="button" class="button plain small" @click="board.stopLooking">Stop</button>
+        {{ $t('{score} points; no set can have more than {bound}.', { score: looking.score, bound: looking.bound }) }}
+        <button type="button" class="button plain small" @click="board.stopLooking">{{ $t('Stop') }}</button>
       </span>
       <span v-if="locked" class="soft"
-        >{{ locked === 1 ? 'One thing is' : `${locked} things are` }} pegged down; asking again forms the rest anew.
+        >{{
+          $t('{a} pegged down; asking again forms the rest anew.', {
+            a: locked === 1 ? $t('One thing is') : $t('{locked} things are', { locked }),
+          })
+        }}
         <button type="button" class="button plain small" @click="locks = { ...noLocks(), letGo: locks.letGo }">
-          Take the pegs out
+          {{ $t('Take the pegs out') }}
         </button></span
       >
       <span v-for="wish in locks.letGo" :key="wish.key" class="soft"
-        >Does not count this time: {{ wish.sentence }}
-        <button type="button" class="button plain small" @click="countAgain(wish)">Let it count again</button></span
+        >{{ $t('Does not count this time: {sentence}', { sentence: wish.sentence }) }}
+        <button type="button" class="button plain small" @click="countAgain(wish)">
+          {{ $t('Let it count again') }}
+        </button></span
       >
     </div>
     <p v-if="picked" class="verdict holding" role="status">
-      Holding <b class="said">{{ picked.name }}</b>: choose a table,
-      <button type="button" class="button plain" @click="board.pick(undefined)">or leave it where it is</button>
+      {{ $t('Holding') }} <b class="said">{{ picked.name }}</b>{{ $t(': choose a table,') }}
+      <button type="button" class="button plain" @click="board.pick(undefined)">
+        {{ $t('or leave it where it is') }}
+      </button>
       <button v-if="toNone" type="button" class="button small" @click="board.put(null)">
-        No group this time ({{ toNone.price >= 0 ? `costs ${toNone.price}` : `gains ${-toNone.price}` }})
+        {{
+          $t('No group this time ({a})', {
+            a: toNone.price >= 0 ? $t('costs {price}', { price: toNone.price }) : $t('gains {a}', { a: -toNone.price }),
+          })
+        }}
       </button>
       <button
         type="button"
@@ -115,7 +129,7 @@ const lockedAt = (place: string) =>
         :disabled="board.without.isPending.value"
         @click="board.without.mutate(picked)"
       >
-        What if {{ picked.name }} is away?
+        {{ $t('What if {name} is away?', { name: picked.name }) }}
       </button>
     </p>
 
@@ -145,7 +159,7 @@ const lockedAt = (place: string) =>
     </div>
 
     <section v-if="proposal?.unplaced.length && !proposal.conflict.length" class="ruled block">
-      <h2>{{ heading ? `In no group, ${part?.name}` : 'In no group this time' }}</h2>
+      <h2>{{ heading ? $t('In no group, {name}', { name: part?.name }) : $t('In no group this time') }}</h2>
       <ul class="in-columns">
         <li v-for="child in proposal.unplaced" :key="child.id">
           <button v-if="editable" type="button" class="name said" @click="board.pick(child)">{{ child.name }}</button><b
@@ -155,7 +169,7 @@ const lockedAt = (place: string) =>
           >
           {{ child.reason }}
           <button v-if="editable" type="button" class="button plain small" @click="hasToHaveATurn(child)">
-            Has to have a turn
+            {{ $t('Has to have a turn') }}
           </button>
         </li>
       </ul>
@@ -163,15 +177,15 @@ const lockedAt = (place: string) =>
 
     <details v-if="proposal?.changes.length && proposal.groups.length" class="ruled block" :open="part?.number === 1">
       <summary>
-        <h2>What is different from the week of {{ dayAndMonth(proposal.comparedWith!) }}</h2>
+        <h2>{{ $t('What is different from the week of {day}', { day: dayAndMonth(proposal.comparedWith!) }) }}</h2>
       </summary>
       <ul class="in-columns changes">
         <li v-for="change in proposal.changes" :key="change.childId">
           <b class="said">{{ change.name }}</b>{{ ' '
           }}<span class="way">{{
             change.from === change.to
-              ? `stays on ${change.to}`
-              : `${change.from ?? 'no group'} → ${change.to ?? 'no group'}`
+              ? $t('stays on {to}', { to: change.to })
+              : `${change.from ?? $t('no group')} → ${change.to ?? $t('no group')}`
           }}</span
           >{{ ' ' }}<span class="soft">{{ change.why }}</span>
         </li>

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import type { Schemas } from '@/app/api/client'
+import { t } from '@/app/language'
 
 /** How much each aim counts, each with a sentence on what it does. */
 const props = defineProps<{ weights: Schemas['WeightView'][]; steps: number[] }>()
 const emit = defineEmits<{ set: [weights: Record<string, number>] }>()
 const words: Record<number, string> = {
-  0: 'not at all',
-  50: 'a little',
-  100: 'as usual',
-  200: 'much',
-  400: 'very much',
+  0: t('not at all'),
+  50: t('a little'),
+  100: t('as usual'),
+  200: t('much'),
+  400: t('very much'),
 }
 
 function change(weight: Schemas['WeightView'], event: Event) {
@@ -20,7 +21,7 @@ function change(weight: Schemas['WeightView'], event: Event) {
 
 <template>
   <div>
-    <h3>What counts how much</h3>
+    <h3>{{ $t('What counts how much') }}</h3>
     <div v-for="weight in weights" :key="weight.key" class="weight">
       <label :for="`weight-${weight.key}`">{{ weight.name }}</label>
       <input

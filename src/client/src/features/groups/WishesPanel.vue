@@ -60,21 +60,22 @@ const orNone = (event: Event) => number(event) || null
 <template>
   <section class="ruled" aria-labelledby="wishes-head">
     <div class="head">
-      <h2 id="wishes-head">Wishes for the next proposal</h2>
+      <h2 id="wishes-head">{{ $t('Wishes for the next proposal') }}</h2>
       <button type="button" class="button plain small" :aria-expanded="open" @click="open = !open">
-        {{ open ? 'Fold away' : 'Sizes, aims, pairs, adults' }}
+        {{ open ? $t('Fold away') : $t('Sizes, aims, pairs, adults') }}
       </button>
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <template v-if="open && wishes">
       <div class="beside line weights">
         <label
-          >From <input :value="wishes.minSize" type="number" min="2" max="6" @change="set({ minSize: number($event) })"
+          >{{ $t('From') }}
+          <input :value="wishes.minSize" type="number" min="2" max="6" @change="set({ minSize: number($event) })"
         /></label>
         <label
-          >to
+          >{{ $t('to') }}
           <input :value="wishes.maxSize" type="number" min="2" max="6" @change="set({ maxSize: number($event) })" />
-          children</label
+          {{ $t('children') }}</label
         >
         <label class="check"
           ><input
@@ -82,10 +83,10 @@ const orNone = (event: Event) => number(event) || null
             :checked="wishes.everyoneOnce"
             @change="set({ everyoneOnce: !wishes.everyoneOnce })"
           />
-          Everyone at least once if it can be</label
+          {{ $t('Everyone at least once if it can be') }}</label
         >
         <label
-          >Groups at one time
+          >{{ $t('Groups at one time') }}
           <input
             :value="wishes.mostAtOnce"
             type="number"
@@ -95,22 +96,25 @@ const orNone = (event: Event) => number(event) || null
             @change="set({ mostAtOnce: orNone($event) })"
         /></label>
         <label
-          >Turns a week
+          >{{ $t('Turns a week') }}
           <select
             :value="wishes.turnsAWeek"
             class="box"
             aria-describedby="turns-mean"
             @change="set({ turnsAWeek: ($event.target as HTMLSelectElement).value as Turns })"
           >
-            <option value="AsPlacesAllow">as places allow</option>
-            <option value="One">one each</option>
-            <option value="Two">up to two each</option>
+            <option value="AsPlacesAllow">{{ $t('as places allow') }}</option>
+            <option value="One">{{ $t('one each') }}</option>
+            <option value="Two">{{ $t('up to two each') }}</option>
           </select></label
         >
       </div>
       <p id="turns-mean" class="small soft">
-        With two turns the week falls into two parts by day, each with its own groups: the second follows what is seen
-        in the first, nobody works on the same aim twice, and who had no turn comes first.
+        {{
+          $t(
+            'With two turns the week falls into two parts by day, each with its own groups: the second follows what is seen in the first, nobody works on the same aim twice, and who had no turn comes first.',
+          )
+        }}
       </p>
       <div class="parts">
         <WeightSliders :weights="wishes.weights" :steps="wishes.steps" @set="(weights) => set({ weights })" />

@@ -6,6 +6,7 @@ import { api, take, type Schemas } from '@/app/api/client'
 import { useWeek } from '@/app/week'
 import { say, sayError } from '@/ui/notices'
 import { askOf, chosenOf, moveChild, noLocks, placeOf, within, type Chosen, type Locks, type View } from './board'
+import { t } from '@/app/language'
 
 type Child = { id: number; name: string }
 
@@ -62,7 +63,7 @@ export function useBoard(number: number, accepted: Ref<View | undefined>, beside
       ),
     onSuccess: (view) => {
       stopLooking()
-      sets.value = [{ name: 'Best', view }]
+      sets.value = [{ name: t('Best'), view }]
       lay()
     },
     ...tell,
@@ -77,7 +78,10 @@ export function useBoard(number: number, accepted: Ref<View | undefined>, beside
         }),
       ),
     onSuccess: (found) => {
-      sets.value = [sets.value[current.value]!, ...found.sets.map((view, i) => ({ name: `Other ${i + 1}`, view }))]
+      sets.value = [
+        sets.value[current.value]!,
+        ...found.sets.map((view, i) => ({ name: t('Other {a}', { a: i + 1 }), view })),
+      ]
       lay()
       if (found.sentence) say(found.sentence)
     },
@@ -94,7 +98,7 @@ export function useBoard(number: number, accepted: Ref<View | undefined>, beside
         }),
       ),
     onSuccess: (view, child) => {
-      sets.value = [...sets.value, { name: `Without ${child.name}`, view }]
+      sets.value = [...sets.value, { name: t('Without {name}', { name: child.name }), view }]
       const before = current.value
       lay(sets.value.length - 1)
       compared.value = view.groups.length ? before : undefined
@@ -105,7 +109,7 @@ export function useBoard(number: number, accepted: Ref<View | undefined>, beside
   // Accepted groups can be changed as well: they are laid out again as a proposal.
   function change() {
     if (!stands.value) return
-    sets.value = [{ name: 'As accepted', view: { ...stands.value, verdict: 'As accepted.' } }]
+    sets.value = [{ name: t('As accepted'), view: { ...stands.value, verdict: t('As accepted.') } }]
     lay()
   }
 
@@ -141,7 +145,7 @@ export function useBoard(number: number, accepted: Ref<View | undefined>, beside
     if (!child || !proposal.value) return
     const to = place === null ? null : open.value.indexOf(place)
     const price = prices.value.find((p) => p.to === to)
-    const view = moveChild(proposal.value, child, to, price?.reason ?? 'Put here by hand.')
+    const view = moveChild(proposal.value, child, to, price?.reason ?? t('Put here by hand.'))
     sets.value = sets.value.map((s, i) => (i === current.value ? { ...s, view } : s))
     moved.value = true
 
@@ -175,7 +179,7 @@ export function useBoard(number: number, accepted: Ref<View | undefined>, beside
     if (!instead || !picked.value) return
     const child = picked.value.name
     const before = current.value
-    sets.value = [...sets.value, { name: `${child} there`, view: instead }]
+    sets.value = [...sets.value, { name: t('{child} there', { child }), view: instead }]
     lay(sets.value.length - 1)
     compared.value = before
   }

@@ -32,7 +32,7 @@ function left() {
       inputmode="numeric"
       enterkeyhint="next"
       :disabled="!editable"
-      :aria-label="`Guess of ${name}`"
+      :aria-label="$t('Guess of {name}', { name })"
       @focus="typing = true"
       @blur="left"
     />

@@ -9,6 +9,7 @@ import PictureView from '@/mats/PictureView.vue'
 import { say, sayError } from '@/ui/notices'
 import ErrorLine from '@/ui/ErrorLine.vue'
 import GuessList from './GuessList.vue'
+import { t } from '@/app/language'
 
 /** The weekly jar: filled, guessed at, opened and counted; how far off each child was, jar by jar. */
 const queries = useQueryClient()
@@ -19,15 +20,15 @@ const { data: jar, error } = useQuery({
 })
 
 const shapes: Record<Schemas['ThingShape'], string> = {
-  Ball: 'balls',
-  Disc: 'flat and round',
-  Cube: 'cubes',
-  Mixed: 'of several shapes',
+  Ball: t('balls'),
+  Disc: t('flat and round'),
+  Cube: t('cubes'),
+  Mixed: t('of several shapes'),
 }
 const filling = ref<Schemas['JarFilling']>({
-  jar: 'tall jar',
+  jar: t('tall jar'),
   jarMl: 1000,
-  things: 'wooden beads',
+  things: t('wooden beads'),
   shape: 'Ball',
   acrossMm: 20,
   thickMm: 10,
@@ -56,7 +57,10 @@ async function change(call: Promise<unknown>, done: string) {
   }
 }
 const fill = () =>
-  change(take(api.POST('/api/classes/{classId}/jar', { params: path(), body: filling.value })), 'The jar stands out.')
+  change(
+    take(api.POST('/api/classes/{classId}/jar', { params: path(), body: filling.value })),
+    t('The jar stands out.'),
+  )
 const open = () =>
   change(
     take(
@@ -65,77 +69,94 @@ const open = () =>
         body: { counted: counted.value ?? 0 },
       }),
     ),
-    'The count is kept.',
+    t('The count is kept.'),
   )
-const rest = () => change(take(api.POST('/api/classes/{classId}/jar/rest', { params: path() })), 'The jar rests.')
+const rest = () => change(take(api.POST('/api/classes/{classId}/jar/rest', { params: path() })), t('The jar rests.'))
 const bringBack = () =>
-  change(take(api.DELETE('/api/classes/{classId}/jar/rest', { params: path() })), 'The jar is back.')
+  change(take(api.DELETE('/api/classes/{classId}/jar/rest', { params: path() })), t('The jar is back.'))
 const listed = (names: string[]) =>
-  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
+  names.length < 2 ? names.join('') : t('{list} and {at}', { list: names.slice(0, -1).join(', '), at: names.at(-1) })
 const guessed = computed(() => jar.value?.open?.guesses.length ?? 0)
 </script>
 
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Guess jar</h1>
-      <RouterLink class="small" :to="{ name: 'mat', params: { classId, desk: 'jar' } }">Reckon with a jar</RouterLink>
+      <h1>{{ $t('Guess jar') }}</h1>
+      <RouterLink class="small" :to="{ name: 'mat', params: { classId, desk: 'jar' } }">{{
+        $t('Reckon with a jar')
+      }}</RouterLink>
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <div v-if="jar" class="parts">
       <section v-if="jar.open" class="ruled" aria-labelledby="now">
-        <h2 id="now">How many {{ jar.open.things }} are in the {{ jar.open.jar }}?</h2>
+        <h2 id="now">
+          {{ $t('How many {things} are in the {jar}?', { things: jar.open.things, jar: jar.open.jar }) }}
+        </h2>
         <p>
-          <b>{{ guessed }}</b> of {{ jar.children.length }} have guessed. It was filled on
-          {{ dayAndMonth(jar.open.filled) }}.
+          <b>{{ guessed }}</b>
+          {{
+            $t('of {count} have guessed. It was filled on {day}.', {
+              count: jar.children.length,
+              day: dayAndMonth(jar.open.filled),
+            })
+          }}
         </p>
         <GuessList :round="jar.open" :children="jar.children" :editable="records" />
         <form v-if="records" class="beside opening" @submit.prevent="open">
           <label class="field"
-            ><span>Opening day: counted</span
-            ><input v-model.number="counted" type="number" min="1" max="300" required aria-label="Counted"
+            ><span>{{ $t('Opening day: counted') }}</span
+            ><input v-model.number="counted" type="number" min="1" max="300" required :aria-label="$t('Counted')"
           /></label>
-          <button type="submit" class="button main">Open the jar</button>
+          <button type="submit" class="button main">{{ $t('Open the jar') }}</button>
         </form>
       </section>
 
       <section v-else-if="jar.restsUntil" class="ruled">
-        <h2>The jar rests</h2>
-        <p>It comes back about {{ dayAndMonth(jar.restsUntil) }}, as news.</p>
-        <button v-if="leads" type="button" class="button" @click="bringBack">Bring it back now</button>
+        <h2>{{ $t('The jar rests') }}</h2>
+        <p>{{ $t('It comes back about {day}, as news.', { day: dayAndMonth(jar.restsUntil) }) }}</p>
+        <button v-if="leads" type="button" class="button" @click="bringBack">{{ $t('Bring it back now') }}</button>
       </section>
 
       <section v-else class="ruled" aria-labelledby="fill">
-        <h2 id="fill">Fill the next jar</h2>
+        <h2 id="fill">{{ $t('Fill the next jar') }}</h2>
         <p v-if="jar.rest">
           {{ jar.rest }}
-          <button v-if="leads" type="button" class="button small" @click="rest">Let it rest</button>
+          <button v-if="leads" type="button" class="button small" @click="rest">{{ $t('Let it rest') }}</button>
         </p>
         <form v-if="records" @submit.prevent="fill">
           <div class="beside">
-            <label class="field"><span>Jar</span><input v-model="filling.jar" type="text" required /></label>
             <label class="field"
-              ><span>Millilitres</span><input v-model.number="filling.jarMl" type="number" min="1" max="20000" required
+              ><span>{{ $t('Jar') }}</span
+              ><input v-model="filling.jar" type="text" required
+            /></label>
+            <label class="field"
+              ><span>{{ $t('Millilitres') }}</span
+              ><input v-model.number="filling.jarMl" type="number" min="1" max="20000" required
             /></label>
           </div>
           <div class="beside">
-            <label class="field"><span>Things</span><input v-model="filling.things" type="text" required /></label>
             <label class="field"
-              ><span>Shape</span>
+              ><span>{{ $t('Things') }}</span
+              ><input v-model="filling.things" type="text" required
+            /></label>
+            <label class="field"
+              ><span>{{ $t('Shape') }}</span>
               <select v-model="filling.shape" class="box">
                 <option v-for="(name, shape) in shapes" :key="shape" :value="shape">{{ name }}</option>
               </select></label
             >
             <label class="field"
-              ><span>Across, mm</span><input v-model.number="filling.acrossMm" type="number" min="1" max="200" required
+              ><span>{{ $t('Across, mm') }}</span
+              ><input v-model.number="filling.acrossMm" type="number" min="1" max="200" required
             /></label>
           </div>
           <div class="beside opening">
             <label class="field"
-              ><span>How many to put in</span
+              ><span>{{ $t('How many to put in') }}</span
               ><input v-model.number="filling.amount" type="number" min="1" max="300" required
             /></label>
-            <button type="submit" class="button main">Put the jar out</button>
+            <button type="submit" class="button main">{{ $t('Put the jar out') }}</button>
           </div>
           <p>{{ jar.proposal.reason }}</p>
           <p class="caution small">{{ jar.caution }}</p>
@@ -143,12 +164,14 @@ const guessed = computed(() => jar.value?.open?.guesses.length ?? 0)
       </section>
 
       <section v-if="jar.last" class="ruled" aria-labelledby="last">
-        <h2 id="last">Opened on {{ dayAndMonth(jar.last.day) }}</h2>
+        <h2 id="last">{{ $t('Opened on {day}', { day: dayAndMonth(jar.last.day) }) }}</h2>
         <p>
           <b>{{ jar.last.counted }}</b> {{ jar.last.round.things }}: {{ jar.last.heapsInWords }}.
         </p>
         <div class="heaps"><PictureView :picture="jar.last.heaps" fill /></div>
-        <p v-if="jar.last.nearest.length" class="said nearest">Nearest: {{ listed(jar.last.nearest) }}</p>
+        <p v-if="jar.last.nearest.length" class="said nearest">
+          {{ $t('Nearest: {listed}', { listed: listed(jar.last.nearest) }) }}
+        </p>
         <RouterLink
           class="button"
           :to="{
@@ -156,15 +179,18 @@ const guessed = computed(() => jar.value?.open?.guesses.length ?? 0)
             params: { classId, desk: 'jar' },
             query: { count: String(jar.last.counted), board: '1' },
           }"
-          >Lay it out on the board</RouterLink
+          >{{ $t('Lay it out on the board') }}</RouterLink
         >
       </section>
 
       <section v-if="jar.days.length" class="ruled wide" aria-labelledby="lines">
-        <h2 id="lines">How far off, jar by jar</h2>
+        <h2 id="lines">{{ $t('How far off, jar by jar') }}</h2>
         <p class="soft small">
-          Above the line too many, below too few; the line is the count. Guessing is for growing a feeling for amounts,
-          not for marks.
+          {{
+            $t(
+              'Above the line too many, below too few; the line is the count. Guessing is for growing a feeling for amounts, not for marks.',
+            )
+          }}
         </p>
         <ul class="lines">
           <li v-for="child in jar.children" :key="child.id">

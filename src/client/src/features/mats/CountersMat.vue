@@ -12,6 +12,7 @@ import MatStage from './MatStage.vue'
 import TouchPicture from './TouchPicture.vue'
 import { counterAt, placeAt, spotsOf, type At } from './touch'
 import { freshSeed, useAddress } from '@/ui/useAddress'
+import { t } from '@/app/language'
 
 /** Counters laid out by hand. What is done is asked of the core, which answers with what then lies there; that stands in the address. */
 type Deed = NonNullable<Schemas['MatDeed']>
@@ -25,14 +26,14 @@ const kind = computed(() => String(route.params.kind || 'TenFrame') as Kind)
 const { at, put } = useAddress({ state: '', sum: '', read: '1' })
 
 const tools: { tool: Tool; key: string; label: string }[] = [
-  { tool: 'a', key: '1', label: 'Lay' },
-  { tool: 'b', key: '2', label: 'Lay' },
-  { tool: 'Move', key: 'm', label: 'Move' },
-  { tool: 'Turn', key: 't', label: 'Turn over' },
-  { tool: 'Cross', key: 'x', label: 'Cross out' },
-  { tool: 'Circle', key: 'o', label: 'Circle' },
-  { tool: 'Remove', key: 'r', label: 'Take off' },
-  { tool: 'Cover', key: 'h', label: 'Cover a part' },
+  { tool: 'a', key: '1', label: t('Lay') },
+  { tool: 'b', key: '2', label: t('Lay') },
+  { tool: 'Move', key: 'm', label: t('Move') },
+  { tool: 'Turn', key: 't', label: t('Turn over') },
+  { tool: 'Cross', key: 'x', label: t('Cross out') },
+  { tool: 'Circle', key: 'o', label: t('Circle') },
+  { tool: 'Remove', key: 'r', label: t('Take off') },
+  { tool: 'Cover', key: 'h', label: t('Cover a part') },
 ]
 
 type Ask = {
@@ -127,12 +128,12 @@ function drop(from: At, to: At) {
 }
 
 const keys = computed(() => ({
-  '1': 'lay one',
-  '2': 'lay one of the other colour',
+  '1': t('lay one'),
+  '2': t('lay one of the other colour'),
   ...Object.fromEntries(tools.slice(2).map((t) => [t.key, t.label.toLowerCase()])),
-  s: shakes.value ? 'shake' : 'turn all by chance',
-  z: 'undo',
-  '⏎': 'on the mat: arrows and Enter',
+  s: shakes.value ? t('shake') : t('turn all by chance'),
+  z: t('undo'),
+  '⏎': t('on the mat: arrows and Enter'),
 }))
 
 function key(pressed: string) {
@@ -151,7 +152,7 @@ const withSum = computed(() => (at.value.sum === '' ? (mat.value?.signsFirst ?? 
     <MatStage
       :flash="mat?.view.flashSeconds ?? 1"
       :keys="keys"
-      :corner="{ key: 's', label: shakes ? 'Shake' : 'By chance' }"
+      :corner="{ key: 's', label: shakes ? $t('Shake') : $t('By chance') }"
       @key="key"
     >
       <TouchPicture
@@ -173,38 +174,45 @@ const withSum = computed(() => (at.value.sum === '' ? (mat.value?.signsFirst ?? 
       </template>
       <template #run>
         <button type="button" class="button" :disabled="!hasCounters" @click="shake">
-          {{ shakes ? 'Shake' : kind === 'Heap' ? 'Scatter' : 'Turn all by chance' }}
+          {{ shakes ? $t('Shake') : kind === 'Heap' ? $t('Scatter') : $t('Turn all by chance') }}
         </button>
-        <button type="button" class="button" :disabled="past.length === 0" @click="undo">Undo</button>
+        <button type="button" class="button" :disabled="past.length === 0" @click="undo">{{ $t('Undo') }}</button>
       </template>
     </MatStage>
 
     <template #side>
       <section class="ruled">
-        <h2>In the hand</h2>
-        <div class="tools" role="group" aria-label="In the hand">
-          <button v-for="t in tools" :key="t.tool" type="button" :aria-pressed="tool === t.tool" @click="tool = t.tool">
-            <i v-if="t.tool === 'a' || t.tool === 'b'" class="dot" :class="t.tool" />
-            {{ t.label }}<span v-if="t.tool === 'b'" class="hidden-words"> the other colour</span>
+        <h2>{{ $t('In the hand') }}</h2>
+        <div class="tools" role="group" :aria-label="$t('In the hand')">
+          <button
+            v-for="one in tools"
+            :key="one.tool"
+            type="button"
+            :aria-pressed="tool === one.tool"
+            @click="tool = one.tool"
+          >
+            <i v-if="one.tool === 'a' || one.tool === 'b'" class="dot" :class="one.tool" />
+            {{ one.label }}<span v-if="one.tool === 'b'" class="hidden-words"> {{ $t('the other colour') }}</span>
           </button>
         </div>
-        <p class="small soft">Tap a place or a counter. A counter can also be dragged.</p>
+        <p class="small soft">{{ $t('Tap a place or a counter. A counter can also be dragged.') }}</p>
       </section>
       <section class="ruled">
-        <h2>Under it</h2>
+        <h2>{{ $t('Under it') }}</h2>
         <label class="check"
-          ><input type="checkbox" :checked="withSum" @change="put({ sum: withSum ? '0' : '1' })" /> the sum</label
+          ><input type="checkbox" :checked="withSum" @change="put({ sum: withSum ? '0' : '1' })" />
+          {{ $t('the sum') }}</label
         >
         <label class="check"
           ><input type="checkbox" :checked="at.read !== '0'" @change="put({ read: at.read === '0' ? '1' : '0' })" />
-          what can be read</label
+          {{ $t('what can be read') }}</label
         >
       </section>
       <section class="ruled">
-        <h2>Lay out</h2>
+        <h2>{{ $t('Lay out') }}</h2>
         <div class="deal">
-          <StepNumber v-model="deal.first" label="First part" :high="40" />
-          <StepNumber v-model="deal.more" label="Second part" :high="40" />
+          <StepNumber v-model="deal.first" :label="$t('First part')" :high="40" />
+          <StepNumber v-model="deal.more" :label="$t('Second part')" :high="40" />
         </div>
         <div class="buttons">
           <button
@@ -212,9 +220,9 @@ const withSum = computed(() => (at.value.sum === '' ? (mat.value?.signsFirst ?? 
             class="button"
             @click="doIt({ deed: 'Deal', first: deal.first, more: deal.more, seed: Number(freshSeed()) })"
           >
-            Lay out {{ deal.first }} and {{ deal.more }}
+            {{ $t('Lay out {first} and {more}', { first: deal.first, more: deal.more }) }}
           </button>
-          <button type="button" class="button" @click="doIt({ deed: 'Clear' })">Clear the mat</button>
+          <button type="button" class="button" @click="doIt({ deed: 'Clear' })">{{ $t('Clear the mat') }}</button>
         </div>
       </section>
     </template>

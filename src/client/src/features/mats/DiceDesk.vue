@@ -8,6 +8,7 @@ import MatStage from './MatStage.vue'
 import ShareBars from './ShareBars.vue'
 import { freshSeed, useAddress, whole } from '@/ui/useAddress'
 import { useAsked } from './useAsked'
+import { t } from '@/app/language'
 
 /** Dice before they are handed out: what they can show, what can go wrong, how long a game takes; and a throw for the board. */
 const { at, put } = useAddress({
@@ -22,13 +23,13 @@ const { at, put } = useAddress({
 })
 const dice = computed(() => at.value.dice.split(';'))
 const sorts: Record<string, string> = {
-  '1-6': '1 to 6',
-  '0-5': '0 to 5',
-  '5-10': '5 to 10',
-  '1-3,1-3': '1 to 3, twice',
+  '1-6': t('1 to 6'),
+  '0-5': t('0 to 5'),
+  '5-10': t('5 to 10'),
+  '1-3,1-3': t('1 to 3, twice'),
   '0,1,1,2,2,3': '0, 1, 1, 2, 2, 3',
-  '1-10': '1 to 10',
-  '0-9': '0 to 9',
+  '1-10': t('1 to 10'),
+  '0-9': t('0 to 9'),
 }
 const asked = computed(() => ({
   dice: at.value.dice,
@@ -49,7 +50,7 @@ const bars = computed(() =>
     return {
       label: String(result).replace('-', '−'),
       share,
-      note: facts.length <= 4 ? facts.join(', ') : `${facts.length} facts`,
+      note: facts.length <= 4 ? facts.join(', ') : t('{count} facts', { count: facts.length }),
     }
   }),
 )
@@ -60,44 +61,48 @@ const roll = () => put({ seed: freshSeed() })
 
 <template>
   <MatFrame name="Dice desk" :problem="error">
-    <MatStage :keys="{ r: 'roll' }" :corner="{ key: 'r', label: 'Roll' }" low @key="roll">
+    <MatStage :keys="{ r: 'roll' }" :corner="{ key: 'r', label: $t('Roll') }" low @key="roll">
       <PictureView v-if="desk" :picture="desk.thrown" fill />
       <template #under
         ><b v-if="desk" aria-live="polite">{{ desk.thrownSays }}</b></template
       >
-      <template #run><button type="button" class="button main" @click="roll">Roll</button></template>
+      <template #run
+        ><button type="button" class="button main" @click="roll">{{ $t('Roll') }}</button></template
+      >
     </MatStage>
     <section v-if="desk" class="ruled">
-      <h2>What can come up</h2>
+      <h2>{{ $t('What can come up') }}</h2>
       <p v-for="warning in desk.warnings" :key="warning" class="warn">{{ warning }}</p>
-      <p v-if="desk.warnings.length === 0">Every throw stays from {{ asked.low }} to {{ asked.high }}.</p>
-      <ShareBars :rows="bars" caption="Results and their shares" />
-      <h2 class="after">How long a game takes</h2>
+      <p v-if="desk.warnings.length === 0">
+        {{ $t('Every throw stays from {low} to {high}.', { low: asked.low, high: asked.high }) }}
+      </p>
+      <ShareBars :rows="bars" :caption="$t('Results and their shares')" />
+      <h2 class="after">{{ $t('How long a game takes') }}</h2>
       <p>{{ desk.length }}</p>
     </section>
 
     <template #side>
       <section class="ruled">
-        <h2>Dice</h2>
+        <h2>{{ $t('Dice') }}</h2>
         <p v-for="(die, i) in dice" :key="i" class="die">
           <select
             class="box"
-            :aria-label="`Die ${i + 1}`"
+            :aria-label="$t('Die {a}', { a: i + 1 })"
             :value="die in sorts ? die : ''"
             @change="setDie(i, ($event.target as HTMLSelectElement).value)"
           >
             <option v-for="(name, faces) in sorts" :key="faces" :value="faces">{{ name }}</option>
-            <option v-if="!(die in sorts)" value="">own faces</option>
+            <option v-if="!(die in sorts)" value="">{{ $t('own faces') }}</option>
           </select>
           <input
             type="text"
-            :aria-label="`Faces of die ${i + 1}`"
+            :aria-label="$t('Faces of die {a}', { a: i + 1 })"
             :value="die"
             @change="setDie(i, ($event.target as HTMLInputElement).value)"
           />
         </p>
         <button v-if="dice.length < 3" type="button" class="button small" @click="put({ dice: `${at.dice};1-6` })">
-          One more die
+          {{ $t('One more die') }}
         </button>
         <button
           v-if="dice.length > 1"
@@ -105,49 +110,57 @@ const roll = () => put({ seed: freshSeed() })
           class="button plain small"
           @click="put({ dice: dice.slice(0, -1).join(';') })"
         >
-          One fewer
+          {{ $t('One fewer') }}
         </button>
         <select
           class="box wide"
-          aria-label="What is done with them"
+          :aria-label="$t('What is done with them')"
           :value="dice.length === 1 && at.op === 'TakeAway' ? 'Add' : at.op"
           @change="put({ op: ($event.target as HTMLSelectElement).value })"
         >
-          <option value="Add">{{ dice.length > 1 ? 'put together' : 'as it falls' }}</option>
-          <option v-if="dice.length > 1" value="TakeAway">the others from the first</option>
-          <option value="PlusOrMinus">a further die says + or −</option>
+          <option value="Add">{{ dice.length > 1 ? $t('put together') : $t('as it falls') }}</option>
+          <option v-if="dice.length > 1" value="TakeAway">{{ $t('the others from the first') }}</option>
+          <option value="PlusOrMinus">{{ $t('a further die says + or −') }}</option>
         </select>
       </section>
       <section class="ruled">
-        <h2>The children work with</h2>
+        <h2>{{ $t('The children work with') }}</h2>
         <div class="beside">
-          <StepNumber :model-value="asked.low" label="Range from" @update:model-value="put({ low: `${$event}` })" />
-          <StepNumber :model-value="asked.high" label="Range to" @update:model-value="put({ high: `${$event}` })" />
+          <StepNumber
+            :model-value="asked.low"
+            :label="$t('Range from')"
+            @update:model-value="put({ low: `${$event}` })"
+          />
+          <StepNumber
+            :model-value="asked.high"
+            :label="$t('Range to')"
+            @update:model-value="put({ high: `${$event}` })"
+          />
         </div>
       </section>
       <section class="ruled">
-        <h2>The game</h2>
+        <h2>{{ $t('The game') }}</h2>
         <label class="field"
-          ><span>Places to the end</span
+          ><span>{{ $t('Places to the end') }}</span
           ><StepNumber
             :model-value="asked.target"
-            label="Places to the end"
+            :label="$t('Places to the end')"
             :low="1"
             :high="100"
             @update:model-value="put({ target: `${$event}` })"
         /></label>
         <label class="field"
-          ><span>Players</span
+          ><span>{{ $t('Players') }}</span
           ><StepNumber
             :model-value="asked.players"
-            label="Players"
+            :label="$t('Players')"
             :low="1"
             :high="6"
             @update:model-value="put({ players: `${$event}` })"
         /></label>
         <label class="check"
-          ><input type="checkbox" :checked="asked.exact" @change="put({ exact: asked.exact ? '' : '1' })" /> the end
-          must be hit exactly</label
+          ><input type="checkbox" :checked="asked.exact" @change="put({ exact: asked.exact ? '' : '1' })" />
+          {{ $t('the end must be hit exactly') }}</label
         >
       </section>
     </template>

@@ -8,6 +8,7 @@ import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import { useAddress, whole } from '@/ui/useAddress'
 import { useAsked } from './useAsked'
+import { t } from '@/app/language'
 
 /** A jar and things: how many it holds, what to put in next, and the count laid out in heaps of ten. */
 const { classId } = useAccount()
@@ -40,10 +41,10 @@ const asked = computed(() => ({
 }))
 const { data: desk, error } = useAsked('jar', asked, (params) => api.GET('/api/classes/{classId}/mats/jar', { params }))
 const shapes: Record<Schemas['ThingShape'], string> = {
-  Ball: 'balls',
-  Disc: 'flat and round',
-  Cube: 'cubes',
-  Mixed: 'of several shapes',
+  Ball: t('balls'),
+  Disc: t('flat and round'),
+  Cube: t('cubes'),
+  Mixed: t('of several shapes'),
 }
 const typed = (event: Event) => (event.target as HTMLInputElement).value
 </script>
@@ -57,70 +58,74 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
       >
     </MatStage>
     <section v-if="desk" class="ruled">
-      <h2>Next time</h2>
-      <p><RouterLink :to="{ name: 'jar', params: { classId } }">The class’s own jar, with its guesses</RouterLink></p>
+      <h2>{{ $t('Next time') }}</h2>
+      <p>
+        <RouterLink :to="{ name: 'jar', params: { classId } }">{{
+          $t('The class’s own jar, with its guesses')
+        }}</RouterLink>
+      </p>
       <p class="next said">{{ desk.next.reason }}</p>
       <p>{{ desk.holdsInWords }}</p>
       <p v-if="desk.caution" class="caution small">{{ desk.caution }}</p>
     </section>
     <template #side>
       <section class="ruled">
-        <h2>The jar and the things</h2>
+        <h2>{{ $t('The jar and the things') }}</h2>
         <label class="field"
-          ><span>Jar, in millilitres</span
+          ><span>{{ $t('Jar, in millilitres') }}</span
           ><input type="number" min="1" max="20000" :value="asked.jarMl" @change="put({ jar: typed($event) })"
         /></label>
         <label class="field"
-          ><span>Things</span>
+          ><span>{{ $t('Things') }}</span>
           <select class="box" :value="at.shape" @change="put({ shape: ($event.target as HTMLSelectElement).value })">
             <option v-for="(name, shape) in shapes" :key="shape" :value="shape">{{ name }}</option>
           </select></label
         >
         <label class="field"
-          ><span>Across, in millimetres</span
+          ><span>{{ $t('Across, in millimetres') }}</span
           ><StepNumber
             :model-value="asked.across"
-            label="Across"
+            :label="$t('Across')"
             :low="1"
             :high="100"
             @update:model-value="put({ across: `${$event}` })"
         /></label>
         <label v-if="at.shape === 'Disc'" class="field"
-          ><span>Thick, in millimetres</span
+          ><span>{{ $t('Thick, in millimetres') }}</span
           ><StepNumber
             :model-value="asked.thick"
-            label="Thick"
+            :label="$t('Thick')"
             :low="1"
             :high="100"
             @update:model-value="put({ thick: `${$event}` })"
         /></label>
       </section>
       <section class="ruled">
-        <h2>The class</h2>
+        <h2>{{ $t('The class') }}</h2>
         <div class="beside">
           <StepNumber
             :model-value="asked.low"
-            label="Amounts from"
+            :label="$t('Amounts from')"
             :low="1"
             :high="300"
             @update:model-value="put({ low: `${$event}` })"
           />
           <StepNumber
             :model-value="asked.high"
-            label="Amounts to"
+            :label="$t('Amounts to')"
             :low="1"
             :high="300"
             @update:model-value="put({ high: `${$event}` })"
           />
         </div>
         <label class="field"
-          ><span>In the jar last time</span
+          ><span>{{ $t('In the jar last time') }}</span
           ><input
             type="number"
             min="1"
             max="300"
             :value="asked.last ?? ''"
-            placeholder="first jar"
+            :placeholder="$t('first jar')"
             @change="put({ last: typed($event) })"
         /></label>
         <label class="check"
@@ -129,19 +134,19 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
             :checked="asked.countedNineties"
             @change="put({ nineties: asked.countedNineties ? '' : '1' })"
           />
-          has counted out ninety-some</label
+          {{ $t('has counted out ninety-some') }}</label
         >
       </section>
       <section class="ruled">
-        <h2>Counted</h2>
+        <h2>{{ $t('Counted') }}</h2>
         <label class="field"
-          ><span>Opening day: how many were there?</span
+          ><span>{{ $t('Opening day: how many were there?') }}</span
           ><input type="number" min="0" max="300" :value="asked.count ?? ''" @change="put({ count: typed($event) })"
         /></label>
-        <p class="small soft">A full jar that you counted yourselves corrects what is expected of it:</p>
+        <p class="small soft">{{ $t('A full jar that you counted yourselves corrects what is expected of it:') }}</p>
         <div class="beside">
           <label class="field"
-            ><span>Expected</span
+            ><span>{{ $t('Expected') }}</span
             ><input
               type="number"
               min="1"
@@ -149,7 +154,7 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
               @change="put({ expected: typed($event) })"
           /></label>
           <label class="field"
-            ><span>Counted</span
+            ><span>{{ $t('Counted') }}</span
             ><input type="number" min="1" :value="asked.countedBefore ?? ''" @change="put({ found: typed($event) })"
           /></label>
         </div>

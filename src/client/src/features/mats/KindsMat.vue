@@ -9,6 +9,7 @@ import StepsUnder from './StepsUnder.vue'
 import { useAddress, whole } from '@/ui/useAddress'
 import { useAsked } from './useAsked'
 import { useSteps } from './useSteps'
+import { t } from '@/app/language'
 
 /** A number in blocks and in layered cards; put to it or taken from it kind by kind, with every exchange. */
 const { at, put } = useAddress({ number: '153', show: 'Blocks', op: 'Add', other: '' })
@@ -28,9 +29,9 @@ const picture = computed(() => {
   return { Blocks: blocks, Apart: cardsApart, Together: cardsTogether }[at.value.show] ?? blocks
 })
 const shows = [
-  ['Blocks', 'Blocks'],
-  ['Apart', 'Cards, apart'],
-  ['Together', 'Cards, slid together'],
+  ['Blocks', t('Blocks')],
+  ['Apart', t('Cards, apart')],
+  ['Together', t('Cards, slid together')],
 ] as const
 </script>
 
@@ -48,9 +49,9 @@ const shows = [
     </MatStage>
     <template #side>
       <section class="ruled">
-        <h2>The number</h2>
-        <StepNumber :model-value="number" label="Number" @update:model-value="put({ number: `${$event}` })" />
-        <div class="shows" role="group" aria-label="Shown as">
+        <h2>{{ $t('The number') }}</h2>
+        <StepNumber :model-value="number" :label="$t('Number')" @update:model-value="put({ number: `${$event}` })" />
+        <div class="shows" role="group" :aria-label="$t('Shown as')">
           <label v-for="[show, name] in shows" :key="show" class="check">
             <input type="radio" name="show" :disabled="working" :checked="at.show === show" @change="put({ show })" />
             {{ name }}
@@ -58,11 +59,11 @@ const shows = [
         </div>
       </section>
       <section class="ruled">
-        <h2>Work with a second number</h2>
+        <h2>{{ $t('Work with a second number') }}</h2>
         <div class="beside">
           <select
             class="box"
-            aria-label="Add or take away"
+            :aria-label="$t('Add or take away')"
             :value="operation"
             @change="put({ op: ($event.target as HTMLSelectElement).value })"
           >
@@ -71,11 +72,13 @@ const shows = [
           </select>
           <StepNumber
             :model-value="other ?? 0"
-            label="Second number"
+            :label="$t('Second number')"
             @update:model-value="put({ other: `${$event}` })"
           />
         </div>
-        <button v-if="working" type="button" class="button plain" @click="put({ other: '' })">Only the number</button>
+        <button v-if="working" type="button" class="button plain" @click="put({ other: '' })">
+          {{ $t('Only the number') }}
+        </button>
       </section>
     </template>
   </MatFrame>

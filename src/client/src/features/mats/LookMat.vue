@@ -7,23 +7,24 @@ import MatFrame from './MatFrame.vue'
 import MatStage from './MatStage.vue'
 import { freshSeed, useAddress, whole } from '@/ui/useAddress'
 import { useAsked } from './useAsked'
+import { t } from '@/app/language'
 
 /** A number laid out one way or another, shown for a moment; what can be read off it comes when it is asked for. */
 const { at, put } = useAddress({ layout: 'Frame', number: '7', seed: '1', low: '3', high: '8' })
 const layouts: Record<Schemas['LookLayout'], string> = {
-  Frame: 'Ten frame',
-  Dice: 'Dice',
-  Fingers: 'Fingers',
-  Row: 'Row, five and some',
-  Doubles: 'Two rows',
-  Array: 'Rows',
-  Circle: 'Circle',
-  Tower: 'Tower of cubes',
-  Bunches: 'Bunches',
-  Scattered: 'Scattered',
-  Domino: 'Domino',
-  Ticket: 'Ticket',
-  HeapsOfTen: 'Heaps of ten',
+  Frame: t('Ten frame'),
+  Dice: t('Dice'),
+  Fingers: t('Fingers'),
+  Row: t('Row, five and some'),
+  Doubles: t('Two rows'),
+  Array: t('Rows'),
+  Circle: t('Circle'),
+  Tower: t('Tower of cubes'),
+  Bunches: t('Bunches'),
+  Scattered: t('Scattered'),
+  Domino: t('Domino'),
+  Ticket: t('Ticket'),
+  HeapsOfTen: t('Heaps of ten'),
 }
 const number = computed(() => whole(at.value.number, 1, 200, 7))
 const low = computed(() => whole(at.value.low, 1, 200, 3))
@@ -55,26 +56,28 @@ const key = (pressed: string) => (pressed === 'n' ? another() : (told.value = !t
   <MatFrame name="See it, say it" :problem="error">
     <MatStage
       :flash="look?.flashSeconds ?? 1"
-      :corner="{ key: 'n', label: 'Another' }"
-      :keys="{ n: 'another number', r: 'what can be read off it' }"
+      :corner="{ key: 'n', label: $t('Another') }"
+      :keys="{ n: $t('another number'), r: $t('what can be read off it') }"
       @key="key"
     >
       <PictureView v-if="look" :picture="look.picture" fill />
       <template #under>
         <span v-if="told && look" aria-live="polite">{{ look.readings.join(' · ') }}</span>
-        <span v-else class="soft">How many? How did you see it?</span>
+        <span v-else class="soft">{{ $t('How many? How did you see it?') }}</span>
       </template>
       <template #run>
-        <button type="button" class="button" @click="another">Another number</button>
-        <button type="button" class="button" :aria-pressed="told" @click="told = !told">What can be read</button>
+        <button type="button" class="button" @click="another">{{ $t('Another number') }}</button>
+        <button type="button" class="button" :aria-pressed="told" @click="told = !told">
+          {{ $t('What can be read') }}
+        </button>
       </template>
     </MatStage>
     <template #side>
       <section class="ruled">
-        <h2>Shown as</h2>
+        <h2>{{ $t('Shown as') }}</h2>
         <select
           class="box wide"
-          aria-label="Shown as"
+          :aria-label="$t('Shown as')"
           :value="at.layout"
           @change="put({ layout: ($event.target as HTMLSelectElement).value })"
         >
@@ -82,26 +85,26 @@ const key = (pressed: string) => (pressed === 'n' ? another() : (told.value = !t
         </select>
       </section>
       <section class="ruled">
-        <h2>Number</h2>
+        <h2>{{ $t('Number') }}</h2>
         <StepNumber
           :model-value="number"
-          label="Number"
+          :label="$t('Number')"
           :low="1"
           :high="200"
           @update:model-value="put({ number: `${$event}` })"
         />
-        <h2 class="gap">Another one comes from</h2>
+        <h2 class="gap">{{ $t('Another one comes from') }}</h2>
         <StepNumber
           :model-value="low"
-          label="From"
+          :label="$t('From')"
           :low="1"
           :high="200"
           @update:model-value="put({ low: `${$event}` })"
         />
-        <span class="to">to</span>
+        <span class="to">{{ $t('to') }}</span>
         <StepNumber
           :model-value="high"
-          label="To"
+          :label="$t('To')"
           :low="1"
           :high="200"
           @update:model-value="put({ high: `${$event}` })"

@@ -9,13 +9,13 @@ const { classId } = useAccount()
 <template>
   <div class="page">
     <div class="page-head">
-      <RouterLink class="small" :to="{ name: 'mats', params: { classId } }">All mats</RouterLink>
-      <h1>{{ name || 'Mat' }}</h1>
+      <RouterLink class="small" :to="{ name: 'mats', params: { classId } }">{{ $t('All mats') }}</RouterLink>
+      <h1>{{ name || $t('Mat') }}</h1>
     </div>
     <p v-if="problem" class="warn" role="alert">{{ problem.message }}</p>
     <div class="frame">
       <div class="main"><slot /></div>
-      <aside class="side" aria-label="What to do with it"><slot name="side" /></aside>
+      <aside class="side" :aria-label="$t('What to do with it')"><slot name="side" /></aside>
     </div>
   </div>
 </template>

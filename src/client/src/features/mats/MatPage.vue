@@ -20,5 +20,7 @@ const desk = computed(() => desks[String(route.params.desk)])
 
 <template>
   <component :is="desk" v-if="desk" :key="`${String(route.params.desk)}-${String(route.params.kind)}`" />
-  <p v-else class="page">There is no such mat. <RouterLink :to="{ name: 'mats' }">See all mats</RouterLink></p>
+  <p v-else class="page">
+    {{ $t('There is no such mat.') }} <RouterLink :to="{ name: 'mats' }">{{ $t('See all mats') }}</RouterLink>
+  </p>
 </template>

@@ -3,6 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useAddress } from '@/ui/useAddress'
 import { useFlash } from './useFlash'
+import { t } from '@/app/language'
 
 /**
  * The cloth that a mat lies on, and the board: the same picture over the whole screen with nothing beside it but what the adult wants
@@ -28,12 +29,12 @@ const { curtain, close, lift, flash: show } = useFlash(() => props.flash ?? 1)
 const help = ref(false)
 const seconds = computed(() => (props.flash ?? 1).toLocaleString(undefined, { maximumFractionDigits: 1 }))
 const known = computed(() => ({
-  ...(props.steps ? { '→ ←': 'step on, step back' } : {}),
-  ...(props.flash ? { f: 'flash', c: 'close or open the curtain' } : {}),
+  ...(props.steps ? { '→ ←': t('step on, step back') } : {}),
+  ...(props.flash ? { f: 'flash', c: t('close or open the curtain') } : {}),
   ...props.keys,
-  u: 'what stands under it, or not',
-  b: 'board on or off',
-  '?': 'these keys',
+  u: t('what stands under it, or not'),
+  b: t('board on or off'),
+  '?': t('these keys'),
 }))
 
 async function turnBoard(to: boolean) {
@@ -73,22 +74,22 @@ defineExpose({ lift })
 
 <template>
   <div class="mat" :class="{ board, low }">
-    <section class="cloth" aria-label="The mat">
+    <section class="cloth" :aria-label="$t('The mat')">
       <div class="shown">
         <div v-show="curtain === 'open' || curtain === 'flash'" class="lies"><slot /></div>
         <div v-if="curtain === 'closed' || curtain === 'ready'" class="curtain" role="status">
-          {{ curtain === 'ready' ? 'Eyes up' : 'What did you see?' }}
+          {{ curtain === 'ready' ? $t('Eyes up') : $t('What did you see?') }}
         </div>
       </div>
       <div v-show="curtain === 'open' && at.under !== '0'" class="under"><slot name="under" /></div>
 
       <template v-if="board">
         <button v-if="flash" type="button" class="corner top left" @click="curtain === 'closed' ? lift() : show()">
-          {{ curtain === 'closed' ? 'Open' : 'Flash' }}
+          {{ curtain === 'closed' ? $t('Open') : $t('Flash') }}
         </button>
-        <button type="button" class="corner top right" @click="turnBoard(false)">Leave</button>
+        <button type="button" class="corner top right" @click="turnBoard(false)">{{ $t('Leave') }}</button>
         <button v-if="steps" type="button" class="corner bottom left" :disabled="steps.at === 0" @click="emit('back')">
-          Back
+          {{ $t('Back') }}
         </button>
         <button
           v-if="steps"
@@ -97,7 +98,7 @@ defineExpose({ lift })
           :disabled="steps.at === steps.last"
           @click="emit('on')"
         >
-          On
+          {{ $t('On') }}
         </button>
         <button v-else-if="corner" type="button" class="corner bottom right" @click="emit('key', corner.key)">
           {{ corner.label }}
@@ -107,19 +108,23 @@ defineExpose({ lift })
 
     <div v-if="!board" class="run">
       <template v-if="steps">
-        <button type="button" class="button" :disabled="steps.at === 0" @click="emit('back')">Back</button>
-        <button type="button" class="button main" :disabled="steps.at === steps.last" @click="emit('on')">On</button>
-        <span class="soft small">step {{ steps.at + 1 }} of {{ steps.last + 1 }}</span>
+        <button type="button" class="button" :disabled="steps.at === 0" @click="emit('back')">{{ $t('Back') }}</button>
+        <button type="button" class="button main" :disabled="steps.at === steps.last" @click="emit('on')">
+          {{ $t('On') }}
+        </button>
+        <span class="soft small">{{ $t('step {a} of {b}', { a: steps.at + 1, b: steps.last + 1 }) }}</span>
       </template>
       <template v-if="flash">
-        <button type="button" class="button" @click="show()">Flash, {{ seconds }} s</button>
+        <button type="button" class="button" @click="show()">{{ $t('Flash, {seconds} s', { seconds }) }}</button>
         <button type="button" class="button" @click="curtain === 'open' ? close() : lift()">
-          {{ curtain === 'open' ? 'Close the curtain' : 'Open the curtain' }}
+          {{ curtain === 'open' ? $t('Close the curtain') : $t('Open the curtain') }}
         </button>
       </template>
       <slot name="run" />
-      <button type="button" class="button end" @click="turnBoard(true)">On the board</button>
-      <button type="button" class="button plain small" :aria-expanded="help" @click="help = !help">Keys</button>
+      <button type="button" class="button end" @click="turnBoard(true)">{{ $t('On the board') }}</button>
+      <button type="button" class="button plain small" :aria-expanded="help" @click="help = !help">
+        {{ $t('Keys') }}
+      </button>
     </div>
     <dl v-if="help" class="keys">
       <div v-for="(what, key) in known" :key="key">

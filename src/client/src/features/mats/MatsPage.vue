@@ -5,6 +5,7 @@ import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
+import { t } from '@/app/language'
 
 /** The shelf of mats: to lay out by hand, to see worked, to reckon with before a game. */
 const { classId } = useAccount()
@@ -16,9 +17,9 @@ const { data: shelf, error } = useQuery({
 
 const desks = ['dice', 'shakes', 'jar']
 const shelves = computed(() => [
-  { title: 'To show and tell', mats: (shelf.value ?? []).filter((m) => !m.kind && !desks.includes(m.desk)) },
-  { title: 'To work by hand', mats: (shelf.value ?? []).filter((m) => m.kind) },
-  { title: 'For you, before a game', mats: (shelf.value ?? []).filter((m) => desks.includes(m.desk)) },
+  { title: t('To show and tell'), mats: (shelf.value ?? []).filter((m) => !m.kind && !desks.includes(m.desk)) },
+  { title: t('To work by hand'), mats: (shelf.value ?? []).filter((m) => m.kind) },
+  { title: t('For you, before a game'), mats: (shelf.value ?? []).filter((m) => desks.includes(m.desk)) },
 ])
 const way = (mat: Schemas['MatOnOffer']) => ({
   name: 'mat',
@@ -29,8 +30,8 @@ const way = (mat: Schemas['MatOnOffer']) => ({
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Mats</h1>
-      <span class="soft">Pick one. It opens empty or ready laid, and goes on the board with one tap.</span>
+      <h1>{{ $t('Mats') }}</h1>
+      <span class="soft">{{ $t('Pick one. It opens empty or ready laid, and goes on the board with one tap.') }}</span>
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <section v-for="group in shelves" :key="group.title" class="ruled">

@@ -34,28 +34,28 @@ const setHop = (index: number, hop: number) =>
     </MatStage>
     <template #side>
       <section class="ruled">
-        <h2>The path</h2>
-        <p class="soft small">To 21 stones it is a path, longer an open line.</p>
+        <h2>{{ $t('The path') }}</h2>
+        <p class="soft small">{{ $t('To 21 stones it is a path, longer an open line.') }}</p>
         <div class="beside">
-          <StepNumber :model-value="low" label="Path from" @update:model-value="put({ low: `${$event}` })" />
-          <StepNumber :model-value="high" label="Path to" @update:model-value="put({ high: `${$event}` })" />
+          <StepNumber :model-value="low" :label="$t('Path from')" @update:model-value="put({ low: `${$event}` })" />
+          <StepNumber :model-value="high" :label="$t('Path to')" @update:model-value="put({ high: `${$event}` })" />
         </div>
-        <h2 class="after">Stand on</h2>
+        <h2 class="after">{{ $t('Stand on') }}</h2>
         <StepNumber
           :model-value="start"
-          label="Stand on"
+          :label="$t('Stand on')"
           :low="low"
           :high="high"
           @update:model-value="put({ start: `${$event}` })"
         />
       </section>
       <section class="ruled">
-        <h2>Hops, on or back</h2>
+        <h2>{{ $t('Hops, on or back') }}</h2>
         <ol>
           <li v-for="(hop, i) in hops" :key="i">
             <StepNumber
               :model-value="Number(hop)"
-              :label="`Hop ${i + 1}`"
+              :label="$t('Hop {a}', { a: i + 1 })"
               :low="-99"
               :high="99"
               @update:model-value="setHop(i, $event)"
@@ -68,7 +68,7 @@ const setHop = (index: number, hop: number) =>
           :disabled="hops.length > 11"
           @click="put({ hops: [...hops, '2'].join(',') })"
         >
-          One more hop
+          {{ $t('One more hop') }}
         </button>
         <button
           type="button"
@@ -76,7 +76,7 @@ const setHop = (index: number, hop: number) =>
           :disabled="hops.length === 0"
           @click="put({ hops: hops.slice(0, -1).join(',') })"
         >
-          Take the last away
+          {{ $t('Take the last away') }}
         </button>
       </section>
     </template>

@@ -9,6 +9,7 @@ import MatStage from './MatStage.vue'
 import ShareBars from './ShareBars.vue'
 import { useAddress, whole } from '@/ui/useAddress'
 import { useAsked } from './useAsked'
+import { t } from '@/app/language'
 
 /** How likely each split is when things are shaken into wells or dropped over a ring, and how often one has to. */
 const { classId } = useAccount()
@@ -23,10 +24,14 @@ const asked = computed(() => ({
 const { data: desk, error } = useAsked('shakes', asked, (params) =>
   api.GET('/api/classes/{classId}/mats/shakes', { params }),
 )
-const times = (n: number) => (n < 1000 ? String(Math.round(n)) : 'over a thousand')
+const times = (n: number) => (n < 1000 ? String(Math.round(n)) : t('over a thousand'))
 const bars = computed(
   () =>
-    desk.value?.splits.map((s) => ({ label: s.split, share: s.share, note: `once in ${times(s.shakesToSee)}` })) ?? [],
+    desk.value?.splits.map((s) => ({
+      label: s.split,
+      share: s.share,
+      note: t('once in {times}', { times: times(s.shakesToSee) }),
+    })) ?? [],
 )
 </script>
 
@@ -34,37 +39,41 @@ const bars = computed(
   <MatFrame name="Tray and ring desk" :problem="error">
     <MatStage low>
       <PictureView v-if="desk" :picture="desk.picture" fill />
-      <template #under><span>The likeliest way to fall</span></template>
+      <template #under
+        ><span>{{ $t('The likeliest way to fall') }}</span></template
+      >
     </MatStage>
     <section v-if="desk" class="ruled">
-      <h2>How they fall</h2>
+      <h2>{{ $t('How they fall') }}</h2>
       <p>{{ desk.toSeeAll }}</p>
-      <ShareBars :rows="bars" caption="Splits and their shares" />
+      <ShareBars :rows="bars" :caption="$t('Splits and their shares')" />
     </section>
     <template #side>
       <section class="ruled">
-        <h2>Into what</h2>
+        <h2>{{ $t('Into what') }}</h2>
         <label class="check"
-          ><input type="radio" name="into" :checked="ring" @change="put({ into: 'ring' })" /> over a ring</label
+          ><input type="radio" name="into" :checked="ring" @change="put({ into: 'ring' })" />
+          {{ $t('over a ring') }}</label
         >
         <label class="check"
-          ><input type="radio" name="into" :checked="!ring" @change="put({ into: 'wells' })" /> into wells</label
+          ><input type="radio" name="into" :checked="!ring" @change="put({ into: 'wells' })" />
+          {{ $t('into wells') }}</label
         >
         <label class="field"
-          ><span>Things</span
+          ><span>{{ $t('Things') }}</span
           ><StepNumber
             :model-value="asked.things"
-            label="Things"
+            :label="$t('Things')"
             :low="1"
             :high="12"
             @update:model-value="put({ things: `${$event}` })"
         /></label>
         <template v-if="ring">
           <label class="field"
-            ><span>Of a hundred, so many land inside</span
+            ><span>{{ $t('Of a hundred, so many land inside') }}</span
             ><StepNumber
               :model-value="Math.round(asked.inside * 100)"
-              label="Of a hundred inside"
+              :label="$t('Of a hundred inside')"
               :low="5"
               :high="95"
               :step="5"
@@ -73,10 +82,10 @@ const bars = computed(
         </template>
         <template v-else>
           <label class="field"
-            ><span>Wells</span
+            ><span>{{ $t('Wells') }}</span
             ><StepNumber
               :model-value="asked.wells ?? 3"
-              label="Wells"
+              :label="$t('Wells')"
               :low="2"
               :high="4"
               @update:model-value="put({ wells: `${$event}` })"
@@ -87,13 +96,13 @@ const bars = computed(
               :checked="asked.whereMatters"
               @change="put({ apart: asked.whereMatters ? '' : '1' })"
             />
-            it matters which well</label
+            {{ $t('it matters which well') }}</label
           >
         </template>
         <p>
-          <RouterLink :to="{ name: 'mat', params: { classId, desk: 'counters', kind: ring ? 'Ring' : 'Tray' } }"
-            >Shake it on the mat</RouterLink
-          >
+          <RouterLink :to="{ name: 'mat', params: { classId, desk: 'counters', kind: ring ? 'Ring' : 'Tray' } }">{{
+            $t('Shake it on the mat')
+          }}</RouterLink>
         </p>
       </section>
     </template>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { t } from '@/app/language'
 
 /** Shares as bars, the longest as wide as there is room; each says its number. */
 const props = defineProps<{ rows: { label: string; share: number; note?: string }[]; caption: string }>()
 const most = computed(() => Math.max(...props.rows.map((r) => r.share), 1e-9))
 const percent = (share: number) =>
-  share >= 0.1 ? `${Math.round(share * 100)} %` : share >= 0.001 ? `${(share * 100).toFixed(1)} %` : 'under 0.1 %'
+  share >= 0.1 ? `${Math.round(share * 100)} %` : share >= 0.001 ? `${(share * 100).toFixed(1)} %` : t('under 0.1 %')
 </script>
 
 <template>

@@ -12,6 +12,7 @@ import { freshSeed, useAddress, whole } from '@/ui/useAddress'
 import { useAsked } from './useAsked'
 import { useSteps } from './useSteps'
 import { useStoryChoices } from '@/ui/useStoryChoices'
+import { t } from '@/app/language'
 
 /** A story: read line by line, drawn by the class and checked, or drawn by Fobble step by step. */
 const { at, put } = useAddress({
@@ -114,7 +115,7 @@ const things = computed<At[]>(
   () =>
     checked.value?.picture.shapes
       .filter((s) => /^thing-\d+$/.test(s.key))
-      .map((s, i) => ({ x: s.x, y: s.y, name: `Thing ${i + 1}` })) ?? [],
+      .map((s, i) => ({ x: s.x, y: s.y, name: t('Thing {a}', { a: i + 1 }) })) ?? [],
 )
 function tapped(point: At) {
   const index = things.value.findIndex((thing) => distance(thing, point) < 0.65)
@@ -134,7 +135,9 @@ const verdict = computed(() => {
   const s = story.value
   if (!s || s.answer === null || heard.value === undefined) return ''
   if (heard.value === s.answer) return 'Right.'
-  return s.slips.find((slip) => slip.answer === heard.value)?.pointsTo ?? 'Not the answer; it points to no usual slip.'
+  return (
+    s.slips.find((slip) => slip.answer === heard.value)?.pointsTo ?? t('Not the answer; it points to no usual slip.')
+  )
 })
 </script>
 
@@ -143,7 +146,15 @@ const verdict = computed(() => {
     <MatStage
       :steps="walk"
       :keys="
-        byUs ? { o: 'circle', x: 'cross out', '+': 'draw one more', '-': 'draw one fewer', k: 'check my picture' } : {}
+        byUs
+          ? {
+              o: $t('circle'),
+              x: $t('cross out'),
+              '+': $t('draw one more'),
+              '-': $t('draw one fewer'),
+              k: $t('check my picture'),
+            }
+          : {}
       "
       @on="on"
       @back="back"
@@ -157,12 +168,12 @@ const verdict = computed(() => {
           <TouchPicture
             v-if="checked && things.length > 0"
             :picture="checked.picture"
-            label="The drawing."
+            :label="$t('The drawing.')"
             :spots="things"
             @tap="tapped"
             @spot="touch($event + 1)"
           />
-          <span v-else class="soft empty">Draw what the story tells: how many?</span>
+          <span v-else class="soft empty">{{ $t('Draw what the story tells: how many?') }}</span>
         </div>
         <div v-else class="drawing"><PictureView v-if="allRead && picture" :picture="picture" fill /></div>
       </div>
@@ -170,7 +181,7 @@ const verdict = computed(() => {
         <template v-if="story && allRead">
           <template v-if="byUs">
             <span v-if="asked && checked" role="status" :class="checked.agrees ? 'agrees' : 'off'">
-              {{ checked.agrees ? 'The picture tells the story.' : checked.off.join(' ') }}
+              {{ checked.agrees ? $t('The picture tells the story.') : checked.off.join(' ') }}
             </span>
             <b v-else>{{ story.sentence }}</b>
           </template>
@@ -183,10 +194,10 @@ const verdict = computed(() => {
 
     <template #side>
       <section class="ruled">
-        <h2>The story</h2>
+        <h2>{{ $t('The story') }}</h2>
         <select
           class="box wide"
-          aria-label="Kind of story"
+          :aria-label="$t('Kind of story')"
           :value="at.kind"
           @change="tell({ kind: ($event.target as HTMLSelectElement).value })"
         >
@@ -195,14 +206,14 @@ const verdict = computed(() => {
         <div class="beside choice">
           <StepNumber
             :model-value="told.low"
-            label="Whole from"
+            :label="$t('Whole from')"
             :low="2"
             :high="20"
             @update:model-value="tell({ low: `${$event}` })"
           />
           <StepNumber
             :model-value="told.high"
-            label="Whole to"
+            :label="$t('Whole to')"
             :low="2"
             :high="20"
             @update:model-value="tell({ high: `${$event}` })"
@@ -211,65 +222,71 @@ const verdict = computed(() => {
         <div class="beside choice">
           <select
             class="box"
-            aria-label="Theme"
+            :aria-label="$t('Theme')"
             :value="at.theme"
             @change="tell({ theme: ($event.target as HTMLSelectElement).value })"
           >
-            <option value="">any theme</option>
-            <option v-for="t in themes" :key="t.theme" :value="t.theme">{{ t.name }}</option>
+            <option value="">{{ $t('any theme') }}</option>
+            <option v-for="one in themes" :key="one.theme" :value="one.theme">{{ one.name }}</option>
           </select>
-          <button type="button" class="button" @click="tell({ seed: freshSeed() })">Another story</button>
+          <button type="button" class="button" @click="tell({ seed: freshSeed() })">{{ $t('Another story') }}</button>
         </div>
       </section>
       <section class="ruled">
-        <h2>The drawing</h2>
-        <div class="beside choice" role="group" aria-label="Who draws">
+        <h2>{{ $t('The drawing') }}</h2>
+        <div class="beside choice" role="group" :aria-label="$t('Who draws')">
           <label class="check"
-            ><input type="radio" name="by" :checked="byUs" @change="put({ by: 'us' })" /> we draw</label
+            ><input type="radio" name="by" :checked="byUs" @change="put({ by: 'us' })" /> {{ $t('we draw') }}</label
           >
           <label class="check"
-            ><input type="radio" name="by" :checked="!byUs" @change="put({ by: 'fobble' })" /> Fobble draws</label
+            ><input type="radio" name="by" :checked="!byUs" @change="put({ by: 'fobble' })" />
+            {{ $t('Fobble draws') }}</label
           >
         </div>
         <template v-if="byUs && story">
           <div class="beside choice">
             <StepNumber
               :model-value="drawn"
-              :label="story.twoRows ? 'Upper row' : 'Draw'"
+              :label="story.twoRows ? $t('Upper row') : $t('Draw')"
               :high="20"
               @update:model-value="draw({ drawn: $event })"
             />
             <StepNumber
               v-if="story.twoRows"
               :model-value="below"
-              label="Lower row"
+              :label="$t('Lower row')"
               :high="20"
               @update:model-value="draw({ below: $event })"
             />
           </div>
-          <div class="beside choice" role="group" aria-label="A tap">
+          <div class="beside choice" role="group" :aria-label="$t('A tap')">
             <label class="check"
               ><input type="radio" name="mark" :checked="mark === 'circled'" @change="mark = 'circled'" />
-              circles</label
+              {{ $t('circles') }}</label
             >
             <label class="check"
-              ><input type="radio" name="mark" :checked="mark === 'crossed'" @change="mark = 'crossed'" /> crosses
-              out</label
+              ><input type="radio" name="mark" :checked="mark === 'crossed'" @change="mark = 'crossed'" />
+              {{ $t('crosses out') }}</label
             >
           </div>
-          <button type="button" class="button main" @click="asked = true">Check my picture</button>
+          <button type="button" class="button main" @click="asked = true">{{ $t('Check my picture') }}</button>
           <p v-if="asked && checked" class="small" :class="{ warn: !checked.agrees }">
-            {{ checked.agrees ? 'It agrees with the story.' : checked.off.join(' ') }}
+            {{ checked.agrees ? $t('It agrees with the story.') : checked.off.join(' ') }}
           </p>
         </template>
       </section>
       <section v-if="story && story.answer !== null" class="ruled">
-        <h2>A child answers</h2>
-        <StepNumber :model-value="heard ?? 0" label="Answer heard" :high="40" @update:model-value="heard = $event" />
+        <h2>{{ $t('A child answers') }}</h2>
+        <StepNumber
+          :model-value="heard ?? 0"
+          :label="$t('Answer heard')"
+          :high="40"
+          @update:model-value="heard = $event"
+        />
         <p class="small">{{ verdict }}</p>
       </section>
       <section v-if="story" class="ruled bond">
-        <h2>The bond</h2>
+        <h2>{{ $t('The bond') }}</h2>
         <PictureView :picture="place === last && !byUs ? story.bondFilled : story.bond" />
       </section>
     </template>

@@ -35,7 +35,7 @@ const { at: place, last, step, lines, on, back } = useSteps(computed(() => way.v
     <MatStage :steps="{ at: place, last }" @on="on" @back="back">
       <div v-if="step" class="worked">
         <PictureView :picture="step.picture" fill />
-        <ol class="lines" aria-label="The sum so far">
+        <ol class="lines" :aria-label="$t('The sum so far')">
           <li v-for="line in lines" :key="line">{{ line }}</li>
         </ol>
       </div>
@@ -46,12 +46,17 @@ const { at: place, last, step, lines, on, back } = useSteps(computed(() => way.v
 
     <template #side>
       <section class="ruled">
-        <h2>The sum</h2>
+        <h2>{{ $t('The sum') }}</h2>
         <div class="sum">
-          <StepNumber :model-value="a" label="First number" :high="99" @update:model-value="put({ a: `${$event}` })" />
+          <StepNumber
+            :model-value="a"
+            :label="$t('First number')"
+            :high="99"
+            @update:model-value="put({ a: `${$event}` })"
+          />
           <select
             class="box op"
-            aria-label="Add or take away"
+            :aria-label="$t('Add or take away')"
             :value="operation"
             @change="put({ op: ($event.target as HTMLSelectElement).value })"
           >
@@ -60,22 +65,22 @@ const { at: place, last, step, lines, on, back } = useSteps(computed(() => way.v
           </select>
           <StepNumber
             :model-value="b"
-            label="Second number"
+            :label="$t('Second number')"
             :high="operation === 'TakeAway' ? a : 99"
             @update:model-value="put({ b: `${$event}` })"
           />
         </div>
         <label class="field">
-          <span>For whom</span>
+          <span>{{ $t('For whom') }}</span>
           <select class="box" :value="at.child" @change="put({ child: ($event.target as HTMLSelectElement).value })">
-            <option value="">anyone</option>
+            <option value="">{{ $t('anyone') }}</option>
             <option v-for="c in children" :key="c.id" :value="c.id">{{ c.name }}</option>
           </select>
         </label>
         <p v-if="sum" class="small">{{ sum.reason }}</p>
       </section>
       <section class="ruled">
-        <h2>Ways</h2>
+        <h2>{{ $t('Ways') }}</h2>
         <ul class="ways">
           <li v-for="s in sum?.strategies" :key="s.kind">
             <button
@@ -84,8 +89,8 @@ const { at: place, last, step, lines, on, back } = useSteps(computed(() => way.v
               @click="put({ way: s.kind === sum?.recommended ? '' : s.kind })"
             >
               <b>{{ s.name }}</b>
-              <span class="small soft">{{ s.mentalSteps }} {{ s.mentalSteps === 1 ? 'step' : 'steps' }}</span>
-              <span v-if="s.kind === sum?.recommended" class="take small">take this one</span>
+              <span class="small soft">{{ s.mentalSteps }} {{ s.mentalSteps === 1 ? $t('step') : $t('steps') }}</span>
+              <span v-if="s.kind === sum?.recommended" class="take small">{{ $t('take this one') }}</span>
             </button>
           </li>
         </ul>

@@ -75,7 +75,7 @@ function walk(event: KeyboardEvent) {
     class="touch"
     role="application"
     tabindex="0"
-    :aria-label="`${label} Arrow keys go from place to place, Enter acts. ${here?.name ?? ''}`"
+    :aria-label="$t('{label} Arrow keys go from place to place, Enter acts. {name}', { label, name: here?.name ?? '' })"
     @keydown="walk"
     @focus="focused = true"
     @blur="focused = false"

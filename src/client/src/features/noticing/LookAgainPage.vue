@@ -6,6 +6,7 @@ import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import ClassTabs from '@/ui/ClassTabs.vue'
 import MarkFrame from '@/ui/MarkFrame.vue'
+import { t } from '@/app/language'
 
 /** What is worth a second look this week: two short lists, skill by skill, so that one activity looks after several children at once. */
 const { classId } = useAccount()
@@ -17,13 +18,13 @@ const { data: view, error } = useQuery({
 const lists = computed(() =>
   [
     {
-      name: 'Never quite sure',
-      why: 'Done alone of late, and yet not enough to call it secure.',
+      name: t('Never quite sure'),
+      why: t('Done alone of late, and yet not enough to call it secure.'),
       skills: view.value?.neverSure ?? [],
     },
     {
-      name: 'May have faded',
-      why: 'It was there, and neither it nor anything that builds on it has been seen for long.',
+      name: t('May have faded'),
+      why: t('It was there, and neither it nor anything that builds on it has been seen for long.'),
       skills: view.value?.faded ?? [],
     },
   ].filter((list) => list.skills.length),
@@ -33,14 +34,14 @@ const lists = computed(() =>
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Look again</h1>
-      <span v-if="lists.length" class="soft"
-        >What is most worth it this week: about {{ view?.minutes }} minutes a list</span
-      >
+      <h1>{{ $t('Look again') }}</h1>
+      <span v-if="lists.length" class="soft">{{
+        $t('What is most worth it this week: about {minutes} minutes a list', { minutes: view?.minutes })
+      }}</span>
     </div>
     <ClassTabs />
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
-    <p v-if="view && !lists.length" class="said none">Nothing needs a second look just now.</p>
+    <p v-if="view && !lists.length" class="said none">{{ $t('Nothing needs a second look just now.') }}</p>
     <section v-for="list in lists" :key="list.name" class="list" :aria-label="list.name">
       <h2>{{ list.name }}</h2>
       <p class="soft why">{{ list.why }}</p>
@@ -67,7 +68,9 @@ const lists = computed(() =>
             </li>
           </ul>
           <details class="small">
-            <summary class="soft">Why {{ skill.children.length === 1 ? 'this child' : 'these' }}</summary>
+            <summary class="soft">
+              {{ $t('Why {a}', { a: skill.children.length === 1 ? $t('this child') : $t('these') }) }}
+            </summary>
             <p v-for="mark in skill.children" :key="mark.childId">
               <b class="said">{{ mark.child }}</b> {{ mark.why }}
             </p>

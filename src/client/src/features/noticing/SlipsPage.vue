@@ -23,12 +23,14 @@ const times = (n: number) => (n === 1 ? '' : ` ×${n}`)
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Slips</h1>
-      <span v-if="view" class="soft">of the last {{ view.days }} school days, the most widespread first</span>
+      <h1>{{ $t('Slips') }}</h1>
+      <span v-if="view" class="soft">{{
+        $t('of the last {days} school days, the most widespread first', { days: view.days })
+      }}</span>
     </div>
     <ClassTabs />
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
-    <p v-if="view && !view.slips.length" class="said none">No slip was noted lately.</p>
+    <p v-if="view && !view.slips.length" class="said none">{{ $t('No slip was noted lately.') }}</p>
     <ul class="board">
       <li v-for="slip in shown" :key="slip.skill + slip.slip">
         <div>
@@ -39,7 +41,7 @@ const times = (n: number) => (n === 1 ? '' : ` ×${n}`)
               v-for="c in slip.children"
               :key="c.id"
               class="said"
-              :title="`last on ${dayAndMonth(c.last)}`"
+              :title="$t('last on {day}', { day: dayAndMonth(c.last) })"
               :to="{ name: 'child', params: { classId, childId: c.id }, query: { skill: slip.skill } }"
               >{{ c.name }}{{ times(c.times) }}</RouterLink
             >
@@ -49,7 +51,14 @@ const times = (n: number) => (n === 1 ? '' : ` ×${n}`)
           <p>{{ slip.helps[0] }}</p>
           <details v-if="slip.helps.length > 1" class="small">
             <summary>
-              {{ slip.helps.length === 2 ? 'One more thing' : `${slip.helps.length - 1} more things` }} that help
+              {{
+                $t('{a} that help', {
+                  a:
+                    slip.helps.length === 2
+                      ? $t('One more thing')
+                      : $t('{a} more things', { a: slip.helps.length - 1 }),
+                })
+              }}
             </summary>
             <ul>
               <li v-for="help in slip.helps.slice(1)" :key="help">{{ help }}</li>
@@ -59,11 +68,14 @@ const times = (n: number) => (n === 1 ? '' : ` ×${n}`)
       </li>
     </ul>
     <button v-if="view && shown.length < view.slips.length" type="button" class="button" @click="all = true">
-      Show the other {{ view.slips.length - shown.length }}
+      {{ $t('Show the other {a}', { a: view.slips.length - shown.length }) }}
     </button>
     <p v-if="view?.slips.length" class="small soft">
-      A slip is a step on the way, not a label. What stays for long, or worries you, belongs in a talk with the family
-      and with colleagues who know about learning difficulties.
+      {{
+        $t(
+          'A slip is a step on the way, not a label. What stays for long, or worries you, belongs in a talk with the family and with colleagues who know about learning difficulties.',
+        )
+      }}
     </p>
   </div>
 </template>

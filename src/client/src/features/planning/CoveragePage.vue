@@ -32,10 +32,10 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Coverage</h1>
+      <h1>{{ $t('Coverage') }}</h1>
       <div class="end">
-        <select v-if="own" v-model="framework" class="box" aria-label="By strand or by standard">
-          <option value="">by strand</option>
+        <select v-if="own" v-model="framework" class="box" :aria-label="$t('By strand or by standard')">
+          <option value="">{{ $t('by strand') }}</option>
           <option v-for="f in own.frameworks" :key="f.name">{{ f.name }}</option>
         </select>
       </div>
@@ -45,18 +45,18 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
     <template v-if="classes">
       <div class="heads">
         <p v-for="c in classes" :key="c.classId">
-          <b>{{ c.class }}</b> {{ c.pace ?? 'No plan for the year yet.' }}
+          <b>{{ c.class }}</b> {{ c.pace ?? $t('No plan for the year yet.') }}
         </p>
       </div>
       <table class="cover">
         <thead>
           <tr>
-            <th scope="col">{{ framework || 'strand' }}</th>
+            <th scope="col">{{ framework || $t('strand') }}</th>
             <template v-for="c in classes" :key="c.classId">
-              <th scope="col" class="first">{{ c.class }}: skills planned</th>
-              <th scope="col">taught</th>
-              <th scope="col">seen</th>
-              <th scope="col">secure</th>
+              <th scope="col" class="first">{{ $t('{class}: skills planned', { class: c.class }) }}</th>
+              <th scope="col">{{ $t('taught') }}</th>
+              <th scope="col">{{ $t('seen') }}</th>
+              <th scope="col">{{ $t('secure') }}</th>
             </template>
           </tr>
         </thead>
@@ -71,16 +71,22 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
                   v-if="line.skills"
                   class="beads"
                   role="img"
-                  :aria-label="`${line.planned} of ${line.skills} planned, ${line.taught} taught`"
+                  :aria-label="
+                    $t('{planned} of {skills} planned, {taught} taught', {
+                      planned: line.planned,
+                      skills: line.skills,
+                      taught: line.taught,
+                    })
+                  "
                   ><i
                     v-for="n in line.skills"
                     :key="n"
                     :class="{ taught: n <= (line.taught ?? 0), planned: n <= (line.planned ?? 0) }"
                 /></span>
-                <span v-else class="small warn">no skill reaches it</span>
+                <span v-else class="small warn">{{ $t('no skill reaches it') }}</span>
               </td>
               <td class="number">
-                {{ line.taught }}<span class="soft small"> of {{ line.planned }}</span>
+                {{ line.taught }}<span class="soft small"> {{ $t('of {planned}', { planned: line.planned }) }}</span>
               </td>
               <td class="number">{{ percent(line.observed ?? 0) }}</td>
               <td class="number">
@@ -92,11 +98,14 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
         </tbody>
       </table>
       <p class="small soft">
-        A bead is a skill: filled where all its lessons were given, ringed where lessons are planned, faint where none
-        are. Seen and secure: the share of all pairs of a child and one of these skills.
+        {{
+          $t(
+            'A bead is a skill: filled where all its lessons were given, ringed where lessons are planned, faint where none are. Seen and secure: the share of all pairs of a child and one of these skills.',
+          )
+        }}
       </p>
       <section v-for="c in classes.filter((x) => x.neverTaught.length)" :key="c.classId" class="ruled">
-        <h2>{{ c.class }}: planned and never taught</h2>
+        <h2>{{ $t('{class}: planned and never taught', { class: c.class }) }}</h2>
         <ul>
           <li v-for="line in c.neverTaught" :key="line">{{ line }}</li>
         </ul>

@@ -4,6 +4,7 @@ import type { Schemas } from '@/app/api/client'
 import { fullDay, shortDay } from '@/app/dates'
 import { useAccount } from '@/app/account'
 import { verdictOf } from './layout'
+import { t } from '@/app/language'
 
 /** The lesson in hand: why it is there, what comes before and after, where it could go, a note. */
 const props = defineProps<{
@@ -30,38 +31,39 @@ watch(
 const own = computed(() => props.lessons.filter((l) => l.skill === props.lesson.skill))
 const starters = computed(() => props.reviews.filter((r) => r.skill === props.lesson.skill))
 const price = computed(() => props.prices?.find((p) => p.day === to.value))
-const mark = { open: '', advice: ' – think again', refused: ' – no' }
+const mark = { open: '', advice: ' ' + t('– think again'), refused: ' – no' }
 </script>
 
 <template>
-  <aside class="panel ruled" aria-label="The lesson">
+  <aside class="panel ruled" :aria-label="$t('The lesson')">
     <div>
       <h2 class="said">{{ lesson.short }}</h2>
       <p>
-        Lesson {{ lesson.number }} of {{ lesson.of }}<template v-if="lesson.how">: {{ lesson.how }}</template
+        {{ $t('Lesson {number} of {of}', { number: lesson.number, of: lesson.of })
+        }}<template v-if="lesson.how">: {{ lesson.how }}</template
         >. {{ fullDay(lesson.day) }}.
-        <RouterLink :to="{ name: 'week', params: { classId, day: lesson.day } }">Its week</RouterLink>
+        <RouterLink :to="{ name: 'week', params: { classId, day: lesson.day } }">{{ $t('Its week') }}</RouterLink>
       </p>
       <p class="soft">{{ lesson.reason }}</p>
     </div>
     <div>
-      <h3 class="small">Its days</h3>
+      <h3 class="small">{{ $t('Its days') }}</h3>
       <p class="small">
         <template v-for="(l, i) in own" :key="l.day"
-          >{{ i ? ' · ' : '' }}{{ shortDay(l.day) }}{{ l.given ? ' (given)' : '' }}</template
+          >{{ i ? ' · ' : '' }}{{ shortDay(l.day) }}{{ l.given ? ' ' + $t('(given)') : '' }}</template
         >
       </p>
-      <h3 class="small">Brought back in starters</h3>
+      <h3 class="small">{{ $t('Brought back in starters') }}</h3>
       <p class="small">
         <template v-for="(r, i) in starters" :key="r.day + r.round">{{ i ? ' · ' : '' }}{{ shortDay(r.day) }}</template>
-        <span v-if="!starters.length" class="soft">not planned</span>
+        <span v-if="!starters.length" class="soft">{{ $t('not planned') }}</span>
       </p>
     </div>
     <form v-if="canChange && !lesson.past" @submit.prevent="emit('change', { note })">
       <label class="field"
-        ><span>Move it to</span>
+        ><span>{{ $t('Move it to') }}</span>
         <select v-model="to" class="box" @focus="emit('ask')">
-          <option value="">{{ prices ? 'Choose a day' : 'Choose a day …' }}</option>
+          <option value="">{{ prices ? $t('Choose a day') : $t('Choose a day …') }}</option>
           <option v-for="p in prices" :key="p.day" :value="p.day" :disabled="!!p.refused">
             {{ shortDay(p.day) }}{{ mark[verdictOf(p).kind] }}
           </option>
@@ -70,28 +72,31 @@ const mark = { open: '', advice: ' – think again', refused: ' – no' }
       <p v-if="price" class="small" :class="{ warn: verdictOf(price).kind === 'advice' }">
         {{ verdictOf(price).words }}
         <button type="button" class="button small" @click="emit('move', to)">
-          {{ price.advice.length ? 'Move it anyway' : 'Move it' }}
+          {{ price.advice.length ? $t('Move it anyway') : $t('Move it') }}
         </button>
       </p>
-      <label class="field"><span>Note</span><textarea v-model="note" rows="2" maxlength="300" /></label>
+      <label class="field"
+        ><span>{{ $t('Note') }}</span
+        ><textarea v-model="note" rows="2" maxlength="300" />
+      </label>
       <div class="buttons">
-        <button class="button small" :disabled="note === lesson.note">Keep the note</button>
+        <button class="button small" :disabled="note === lesson.note">{{ $t('Keep the note') }}</button>
         <button
           type="button"
           class="button small"
           @click="emit('change', { pinned: !lesson.pinned, ...(note !== lesson.note && { note }) })"
         >
-          {{ lesson.pinned ? 'Let go of the pin' : 'Pin it to its day' }}
+          {{ lesson.pinned ? $t('Let go of the pin') : $t('Pin it to its day') }}
         </button>
         <RouterLink
           class="button small plain"
           :to="{ name: 'revise-plan', params: { classId }, query: { skill: lesson.skill, lessons: 1 } }"
-          >Needs longer</RouterLink
+          >{{ $t('Needs longer') }}</RouterLink
         >
         <RouterLink
           class="button small plain"
           :to="{ name: 'revise-plan', params: { classId }, query: { skill: lesson.skill, lessons: -1 } }"
-          >One less</RouterLink
+          >{{ $t('One less') }}</RouterLink
         >
       </div>
     </form>

@@ -5,12 +5,13 @@ import { useRoute } from 'vue-router'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
-import { dayAndMonth } from '@/app/dates'
+import { dayAndMonth, dayOfWeek, schoolDays } from '@/app/dates'
 import { useFirstHour } from '@/app/useFirstHour'
 import { decide } from '@/ui/changed'
 import { say, sayError } from '@/ui/notices'
 import PlanString from './PlanString.vue'
 import { usePlan } from './usePlan'
+import { t } from '@/app/language'
 
 type Ask = Schemas['PlanAsk']
 
@@ -34,12 +35,11 @@ watch(
 )
 
 const seasons: Record<Schemas['Season'], string> = {
-  Autumn: 'autumn',
-  Spring: 'spring',
-  Summer: 'summer',
-  Beyond: 'beyond the year',
+  Autumn: t('autumn'),
+  Spring: t('spring'),
+  Summer: t('summer'),
+  Beyond: t('beyond the year'),
 }
-const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday'] as const
 const changed = computed(() => scope.value?.skills.filter((s) => s.why && s.lessons !== s.usual) ?? [])
 const byStrand = computed(
   () =>
@@ -123,7 +123,7 @@ const accept = useMutation({
   onSuccess: async (done) => {
     if (!done) return
     await refresh()
-    say('The plan is in force. Days that were worked out follow it.')
+    say(t('The plan is in force. Days that were worked out follow it.'))
     await goOn('year')
   },
   onError: sayError,
@@ -134,13 +134,19 @@ const back = () => (draftId.value = '')
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Plan the year</h1>
-      <span v-if="scope" class="soft"
-        >{{ current?.name }}, from {{ dayAndMonth(scope.from) }} to {{ dayAndMonth(scope.until) }}:
-        {{ scope.teachingDays }} days with a whole-class lesson</span
-      >
+      <h1>{{ $t('Plan the year') }}</h1>
+      <span v-if="scope" class="soft">{{
+        $t('{name}, from {day} to {day2}: {teachingDays} days with a whole-class lesson', {
+          name: current?.name,
+          day: dayAndMonth(scope.from),
+          day2: dayAndMonth(scope.until),
+          teachingDays: scope.teachingDays,
+        })
+      }}</span>
       <div class="end">
-        <RouterLink class="button plain" :to="{ name: 'year', params: { classId } }">Back to the year</RouterLink>
+        <RouterLink class="button plain" :to="{ name: 'year', params: { classId } }">{{
+          $t('Back to the year')
+        }}</RouterLink>
       </div>
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
@@ -151,27 +157,35 @@ const back = () => (draftId.value = '')
           <b>{{ shown.doing }} …</b> <template v-if="shown.fit">{{ shown.fit.sentence }}</template>
         </p>
         <progress :value="shown.progress" max="1" :aria-label="shown.doing" />
-        <button type="button" class="button" @click="cancel">Stop</button>
+        <button type="button" class="button" @click="cancel">{{ $t('Stop') }}</button>
       </div>
       <p v-else-if="shown.state !== 'Done'">
-        {{ shown.state === 'Cancelled' ? 'Stopped. Nothing was changed.' : 'That went wrong; nothing was changed.' }}
-        <button type="button" class="button" @click="back">Choose again</button>
+        {{
+          shown.state === 'Cancelled'
+            ? $t('Stopped. Nothing was changed.')
+            : $t('That went wrong; nothing was changed.')
+        }}
+        <button type="button" class="button" @click="back">{{ $t('Choose again') }}</button>
       </p>
 
       <template v-if="shown.fit && shown.state !== 'Cancelled' && (shown.fit.over || shown.fit.reviewsOver)">
         <h2 class="over">
           <span class="count said">{{ shown.fit.over || shown.fit.reviewsOver }}</span>
-          {{ shown.fit.over ? 'lessons too many' : 'starters too many' }}
+          {{ shown.fit.over ? $t('lessons too many') : $t('starters too many') }}
         </h2>
         <p class="soft">{{ shown.fit.sentence }}</p>
-        <h3>Ways out, each worked through</h3>
+        <h3>{{ $t('Ways out, each worked through') }}</h3>
         <ul class="ways">
           <li v-for="way in shown.ways" :key="way.kind" class="ruled">
             <h4>{{ way.title }}</h4>
-            <p><span class="small soft">gives</span> {{ way.gains }}</p>
-            <p><span class="small soft">costs</span> {{ way.loses || 'nothing else' }}</p>
+            <p>
+              <span class="small soft">{{ $t('gives') }}</span> {{ way.gains }}
+            </p>
+            <p>
+              <span class="small soft">{{ $t('costs') }}</span> {{ way.loses || $t('nothing else') }}
+            </p>
             <details v-if="way.dropped.length" class="small">
-              <summary>{{ way.dropped.length }} skills for another year</summary>
+              <summary>{{ $t('{count} skills for another year', { count: way.dropped.length }) }}</summary>
               {{ way.dropped.join(' · ') }}
             </details>
             <button
@@ -180,32 +194,32 @@ const back = () => (draftId.value = '')
               :disabled="!way.fits || begin.isPending.value"
               @click="begin.mutate(way.ask)"
             >
-              Take this way
+              {{ $t('Take this way') }}
             </button>
           </li>
         </ul>
-        <button type="button" class="button plain" @click="back">Choose again</button>
+        <button type="button" class="button plain" @click="back">{{ $t('Choose again') }}</button>
       </template>
 
       <template v-if="shown.plan && plan">
-        <h2>It fits</h2>
+        <h2>{{ $t('It fits') }}</h2>
         <p>{{ shown.fit?.sentence }} {{ shown.plan.sentence }}</p>
         <PlanString
           :weeks="plan.weeks"
           :strands="plan.strands"
           :lessons="[...plan.lessons.filter((l) => l.past), ...shown.plan.lessons]"
           :today="today"
-          label="The plan to look at"
+          :label="$t('The plan to look at')"
         />
         <ul v-if="shown.plan.unplaced.length" class="warn small">
           <li v-for="u in shown.plan.unplaced" :key="u">{{ u }}</li>
         </ul>
         <div class="buttons">
           <button type="button" class="button main" :disabled="accept.isPending.value" @click="accept.mutate()">
-            {{ accept.isPending.value ? 'Putting it in force …' : 'Take this plan' }}
+            {{ accept.isPending.value ? $t('Putting it in force …') : $t('Take this plan') }}
           </button>
           <button type="button" class="button" @click="begin.mutate({ ...shown.ask, seed: shown.ask.seed + 1 })">
-            Another one
+            {{ $t('Another one') }}
           </button>
           <button
             v-if="!shown.ask.thorough"
@@ -213,12 +227,12 @@ const back = () => (draftId.value = '')
             class="button"
             @click="begin.mutate({ ...shown.ask, thorough: true })"
           >
-            Look ten times as long
+            {{ $t('Look ten times as long') }}
           </button>
-          <button type="button" class="button plain" @click="back">Choose again</button>
+          <button type="button" class="button plain" @click="back">{{ $t('Choose again') }}</button>
         </div>
         <details v-if="shown.changed.length || shown.leftOut.length || shown.plan.missed.length" class="small">
-          <summary>What the class’s own showing changed, and what was left out</summary>
+          <summary>{{ $t('What the class’s own showing changed, and what was left out') }}</summary>
           <ul>
             <li v-for="line in [...shown.changed, ...shown.leftOut, ...shown.plan.missed]" :key="line">{{ line }}</li>
           </ul>
@@ -229,18 +243,24 @@ const back = () => (draftId.value = '')
     <p v-if="scope?.offered && !shown" class="offered">{{ scope.offered }}</p>
     <form v-if="!shown && scope && ask" class="parts" @submit.prevent="begin.mutate(ask)">
       <fieldset class="ruled">
-        <legend class="said">What shall be taught</legend>
+        <legend class="said">{{ $t('What shall be taught') }}</legend>
         <label class="check"
-          ><input v-model="ask.source" type="radio" value="Seasons" /> Everything up to
-          <select v-model="ask.upTo" class="box" aria-label="Up to which season" @focus="ask.source = 'Seasons'">
+          ><input v-model="ask.source" type="radio" value="Seasons" /> {{ $t('Everything up to') }}
+          <select v-model="ask.upTo" class="box" :aria-label="$t('Up to which season')" @focus="ask.source = 'Seasons'">
             <option v-for="s in scope.seasons" :key="s.season" :value="s.season">
-              {{ seasons[s.season] }} ({{ s.skills }} skills, {{ s.lessons }} lessons)
+              {{
+                $t('{seasons} ({skills} skills, {lessons} lessons)', {
+                  seasons: seasons[s.season],
+                  skills: s.skills,
+                  lessons: s.lessons,
+                })
+              }}
             </option>
           </select>
         </label>
         <div>
           <label class="check"
-            ><input v-model="ask.source" type="radio" value="Standards" /> What these standards ask</label
+            ><input v-model="ask.source" type="radio" value="Standards" /> {{ $t('What these standards ask') }}</label
           >
           <div v-if="ask.source === 'Standards'" class="inner">
             <label v-for="f in scope.frameworks" :key="f.name" class="check"
@@ -250,31 +270,48 @@ const back = () => (draftId.value = '')
                 @change="ask.frameworks = toggle(ask.frameworks, f.name)"
               />
               {{ f.name }}
-              <span class="soft small">{{ f.skills }} skills, {{ f.lessons }} lessons with what they need</span></label
+              <span class="soft small">{{
+                $t('{skills} skills, {lessons} lessons with what they need', { skills: f.skills, lessons: f.lessons })
+              }}</span></label
             >
           </div>
         </div>
         <div v-if="scope.plans.length">
           <label class="check"
-            ><input v-model="ask.source" type="radio" value="Before" /> As in
-            <select v-model="ask.planId" class="box" aria-label="Which earlier plan" @focus="ask.source = 'Before'">
-              <option :value="null" disabled>an earlier plan</option>
+            ><input v-model="ask.source" type="radio" value="Before" /> {{ $t('As in') }}
+            <select
+              v-model="ask.planId"
+              class="box"
+              :aria-label="$t('Which earlier plan')"
+              @focus="ask.source = 'Before'"
+            >
+              <option :value="null" disabled>{{ $t('an earlier plan') }}</option>
               <option v-for="p in scope.plans" :key="p.id" :value="p.id">
-                {{ p.class }}, {{ p.year.slice(0, 4) }} ({{ p.skills }} skills)
+                {{
+                  $t('{class}, {slice} ({skills} skills)', {
+                    class: p.class,
+                    slice: p.year.slice(0, 4),
+                    skills: p.skills,
+                  })
+                }}
               </option>
             </select></label
           >
         </div>
         <div>
-          <label class="check"><input v-model="ask.source" type="radio" value="Own" /> Chosen one by one</label>
+          <label class="check"
+            ><input v-model="ask.source" type="radio" value="Own" /> {{ $t('Chosen one by one') }}</label
+          >
           <div v-if="ask.source === 'Own'" class="inner strands">
             <details v-for="strand in byStrand" :key="strand.id">
               <summary>
                 {{ strand.name }}
-                <span class="soft small"
-                  >{{ strand.skills.filter((s) => ask!.skills.includes(s.id)).length }} of
-                  {{ strand.skills.length }}</span
-                >
+                <span class="soft small">{{
+                  $t('{count} of {count2}', {
+                    count: strand.skills.filter((s) => ask!.skills.includes(s.id)).length,
+                    count2: strand.skills.length,
+                  })
+                }}</span>
               </summary>
               <label v-for="s in strand.skills" :key="s.id" class="check small"
                 ><input
@@ -289,7 +326,12 @@ const back = () => (draftId.value = '')
         </div>
         <details v-if="waiting.length" class="waiting">
           <summary>
-            {{ ask.dropped.length }} of {{ waiting.length }} skills wait for another year; take in what you will
+            {{
+              $t('{count} of {count2} skills wait for another year; take in what you will', {
+                count: ask.dropped.length,
+                count2: waiting.length,
+              })
+            }}
           </summary>
           <div class="inner strands">
             <label v-for="s in waiting" :key="s.id" class="check small"
@@ -299,65 +341,71 @@ const back = () => (draftId.value = '')
           </div>
         </details>
         <p v-else-if="ask.dropped.length" class="small">
-          {{ ask.dropped.length }} skills are left for another year.
-          <button type="button" class="button plain small" @click="ask.dropped = []">Take them in again</button>
+          {{ $t('{count} skills are left for another year.', { count: ask.dropped.length }) }}
+          <button type="button" class="button plain small" @click="ask.dropped = []">
+            {{ $t('Take them in again') }}
+          </button>
         </p>
       </fieldset>
 
       <fieldset class="ruled">
-        <legend class="said">How</legend>
+        <legend class="said">{{ $t('How') }}</legend>
         <label class="beside setting"
-          ><span>Keep free for what comes in between</span>
+          ><span>{{ $t('Keep free for what comes in between') }}</span>
           <select v-model.number="ask.bufferOneIn" class="box">
-            <option :value="5">one place in five</option>
-            <option :value="10">one place in ten</option>
-            <option :value="20">one place in twenty</option>
-            <option :value="0">nothing</option>
+            <option :value="5">{{ $t('one place in five') }}</option>
+            <option :value="10">{{ $t('one place in ten') }}</option>
+            <option :value="20">{{ $t('one place in twenty') }}</option>
+            <option :value="0">{{ $t('nothing') }}</option>
           </select></label
         >
         <label class="beside setting"
-          ><span>Bring each skill back</span>
+          ><span>{{ $t('Bring each skill back') }}</span>
           <select v-model.number="ask.rounds" class="box">
-            <option :value="1">once, after 3 days</option>
-            <option :value="2">twice, after 3 and 10 days</option>
-            <option :value="3">three times, after 3, 10 and 30 days</option>
+            <option :value="1">{{ $t('once, after 3 days') }}</option>
+            <option :value="2">{{ $t('twice, after 3 and 10 days') }}</option>
+            <option :value="3">{{ $t('three times, after 3, 10 and 30 days') }}</option>
           </select></label
         >
         <label class="beside setting"
-          ><span>Starters a day</span>
+          ><span>{{ $t('Starters a day') }}</span>
           <select v-model.number="ask.startersADay" class="box">
             <option v-for="n in [0, 1, 2, 3, 4]" :key="n" :value="n">{{ n }}</option>
           </select></label
         >
         <div class="beside setting">
-          <span>A lesson more on</span>
+          <span>{{ $t('A lesson more on') }}</span>
           <span>
-            <label v-for="w in weekdays" :key="w" class="check"
+            <label v-for="w in schoolDays" :key="w" class="check"
               ><input type="checkbox" :checked="ask.moreOn.includes(w)" @change="ask.moreOn = toggle(ask.moreOn, w)" />
-              {{ w.slice(0, 3) }}</label
+              {{ dayOfWeek(w).slice(0, 3) }}</label
             >
           </span>
         </div>
         <label class="check"
-          ><input v-model="ask.shorter" type="checkbox" /> One lesson less where a skill has three or more</label
+          ><input v-model="ask.shorter" type="checkbox" />
+          {{ $t('One lesson less where a skill has three or more') }}</label
         >
         <p class="small soft">
-          Order, signs and sizes of numbers follow
-          <RouterLink :to="{ name: 'approach', params: { classId } }">how this class works</RouterLink>.
+          {{ $t('Order, signs and sizes of numbers follow') }}
+          <RouterLink :to="{ name: 'approach', params: { classId } }">{{ $t('how this class works') }}</RouterLink>.
         </p>
         <p v-if="fit" class="small" :class="{ warn: fit.over || fit.reviewsOver }" aria-live="polite">
           {{ fit.sentence }}
         </p>
         <button class="button main" :disabled="begin.isPending.value">
-          {{ fit?.over || fit?.reviewsOver ? 'Work out what could give way' : 'Work it out' }}
+          {{ fit?.over || fit?.reviewsOver ? $t('Work out what could give way') : $t('Work it out') }}
         </button>
       </fieldset>
 
       <section v-if="changed.length" class="ruled wide">
-        <h2>What this class has shown</h2>
+        <h2>{{ $t('What this class has shown') }}</h2>
         <ul class="small shown">
           <li v-for="s in changed" :key="s.id">
-            <b>{{ s.short }}</b> {{ s.lessons === 0 ? 'no lesson' : `${s.lessons} for ${s.usual}` }}
+            <b>{{ s.short }}</b>
+            {{
+              s.lessons === 0 ? $t('no lesson') : $t('{lessons} for {usual}', { lessons: s.lessons, usual: s.usual })
+            }}
             <span class="soft">{{ s.why }}</span>
           </li>
         </ul>

@@ -134,7 +134,7 @@ const tabbable = computed(() => {
           :style="{ left: `${(day.x * 100) / days.length}%`, width: `${100 / days.length}%` }"
         />
         <i v-for="(strand, row) in strands" :key="strand.id" class="thread" :style="{ '--row': row }" />
-        <i v-if="todayAt >= 0" class="now" :style="{ left: percent(todayAt) }" title="today" />
+        <i v-if="todayAt >= 0" class="now" :style="{ left: percent(todayAt) }" :title="$t('today')" />
         <i
           v-if="overAt >= 0"
           class="target"
@@ -145,7 +145,7 @@ const tabbable = computed(() => {
           v-for="starter in starters"
           :key="starter.day + starter.round"
           class="starter"
-          :title="`Starter, ${fullDay(starter.day)}`"
+          :title="$t('Starter, {day}', { day: fullDay(starter.day) })"
           :style="{ left: percent(starter.x), '--row': starter.row }"
         />
         <button
@@ -167,8 +167,24 @@ const tabbable = computed(() => {
           :data-key="key(bead.lesson)"
           :tabindex="key(bead.lesson) === tabbable ? 0 : -1"
           :aria-pressed="chosen ? key(chosen) === key(bead.lesson) : false"
-          :aria-label="`${bead.lesson.short}, lesson ${bead.lesson.number} of ${bead.lesson.of}, ${fullDay(bead.lesson.day)}${bead.lesson.given ? ', given' : ''}${bead.lesson.pinned ? ', pinned' : ''}`"
-          :title="`${bead.lesson.short} · ${bead.lesson.number} of ${bead.lesson.of} · ${fullDay(bead.lesson.day)}`"
+          :aria-label="
+            $t('{short}, lesson {number} of {of}, {day}{a}{b}', {
+              short: bead.lesson.short,
+              number: bead.lesson.number,
+              of: bead.lesson.of,
+              day: fullDay(bead.lesson.day),
+              a: bead.lesson.given ? $t(', given') : '',
+              b: bead.lesson.pinned ? $t(', pinned') : '',
+            })
+          "
+          :title="
+            $t('{short} · {number} of {of} · {day}', {
+              short: bead.lesson.short,
+              number: bead.lesson.number,
+              of: bead.lesson.of,
+              day: fullDay(bead.lesson.day),
+            })
+          "
           :style="{
             left: percent(bead.x),
             '--row': bead.row,

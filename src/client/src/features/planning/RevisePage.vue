@@ -14,6 +14,7 @@ import PlanTabs from '@/ui/PlanTabs.vue'
 import SuggestionList from './SuggestionList.vue'
 import { usePlan } from './usePlan'
 import DayField from '@/ui/DayField.vue'
+import { t } from '@/app/language'
 
 type Revise = Schemas['RevisePlan']
 
@@ -43,7 +44,7 @@ function lose() {
   const days: string[] = []
   for (let day = first.value; day && day <= (last.value || first.value) && days.length < 60; day = addDays(day, 1))
     if (schoolDays.value.has(day)) days.push(day)
-  if (!days.length) return say('There is no school on these days.', true)
+  if (!days.length) return say(t('There is no school on these days.'), true)
   wanted.value.lostDays = [...new Set([...wanted.value.lostDays, ...days])].sort()
   wanted.value.why = reason.value || wanted.value.why
   first.value = last.value = ''
@@ -128,7 +129,7 @@ const accept = useMutation({
     wanted.value = { lostDays: [], why: '', changes: [], held: [], aim: wanted.value.aim }
     await router.replace({ query: {} })
     await refresh()
-    say('The plan is revised. Today and the weeks follow it.')
+    say(t('The plan is revised. Today and the weeks follow it.'))
   },
   onError: sayError,
 })
@@ -136,34 +137,36 @@ const accept = useMutation({
 
 <template>
   <div class="page">
-    <div class="page-head"><h1>Re-plan</h1></div>
+    <div class="page-head">
+      <h1>{{ $t('Re-plan') }}</h1>
+    </div>
     <PlanTabs />
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <p v-if="plan && !plan.version">
-      There is no plan for this year yet.
-      <RouterLink v-if="leads" :to="{ name: 'make-plan', params: { classId } }">Plan the year</RouterLink>
+      {{ $t('There is no plan for this year yet.') }}
+      <RouterLink v-if="leads" :to="{ name: 'make-plan', params: { classId } }">{{ $t('Plan the year') }}</RouterLink>
     </p>
-    <p v-else-if="plan && !leads" class="soft">The lead teacher revises the plan.</p>
+    <p v-else-if="plan && !leads" class="soft">{{ $t('The lead teacher revises the plan.') }}</p>
     <div v-else-if="plan" class="two">
       <section class="ruled">
-        <h2>What has happened</h2>
+        <h2>{{ $t('What has happened') }}</h2>
         <SuggestionList :suggestions="plan.suggestions" here />
         <form class="lines" @submit.prevent="lose">
-          <h3>Days without a lesson</h3>
+          <h3>{{ $t('Days without a lesson') }}</h3>
           <div class="beside">
-            <DayField v-model="first" label="First lost day" required />
-            <DayField v-model="last" label="Last lost day" />
+            <DayField v-model="first" :label="$t('First lost day')" required />
+            <DayField v-model="last" :label="$t('Last lost day')" />
           </div>
           <div class="beside">
             <input
               v-model="reason"
               type="text"
-              placeholder="What for"
-              aria-label="What the days were lost to"
+              :placeholder="$t('What for')"
+              :aria-label="$t('What the days were lost to')"
               maxlength="60"
               required
             />
-            <button class="button">Lose them</button>
+            <button class="button">{{ $t('Lose them') }}</button>
           </div>
           <p v-if="wanted.lostDays.length" class="small">
             <b>{{ wanted.why }}:</b>{{ ' ' }}
@@ -172,7 +175,7 @@ const accept = useMutation({
               <button
                 type="button"
                 class="button plain small"
-                :aria-label="`${fullDay(day)} is not lost`"
+                :aria-label="$t('{day} is not lost', { day: fullDay(day) })"
                 @click="wanted.lostDays = wanted.lostDays.filter((d) => d !== day)"
               >
                 ×
@@ -181,51 +184,60 @@ const accept = useMutation({
           </p>
         </form>
         <form class="lines" @submit.prevent="skill && more(skill, 1)">
-          <h3>A skill that needs longer, or less</h3>
+          <h3>{{ $t('A skill that needs longer, or less') }}</h3>
           <div class="beside">
-            <select v-model="skill" class="box" aria-label="Skill">
-              <option value="">Which</option>
+            <select v-model="skill" class="box" :aria-label="$t('Skill')">
+              <option value="">{{ $t('Which') }}</option>
               <option v-for="[id, short] in coming" :key="id" :value="id">{{ short }}</option>
             </select>
-            <button class="button" :disabled="!skill">One more</button>
-            <button type="button" class="button" :disabled="!skill" @click="more(skill, -1)">One less</button>
+            <button class="button" :disabled="!skill">{{ $t('One more') }}</button>
+            <button type="button" class="button" :disabled="!skill" @click="more(skill, -1)">
+              {{ $t('One less') }}
+            </button>
           </div>
           <p v-for="c in wanted.changes" :key="c.skill" class="small">
             <b>{{ names.get(c.skill) ?? c.skill }}</b> {{ c.lessons > 0 ? `+${c.lessons}` : c.lessons }}
-            <button type="button" class="button plain small" @click="more(c.skill, -c.lessons)">Take back</button>
+            <button type="button" class="button plain small" @click="more(c.skill, -c.lessons)">
+              {{ $t('Take back') }}
+            </button>
           </p>
         </form>
-        <h3>What matters more</h3>
+        <h3>{{ $t('What matters more') }}</h3>
         <label class="check"
-          ><input v-model="wanted.aim" type="radio" value="MoveLeast" /> that as little as possible moves</label
+          ><input v-model="wanted.aim" type="radio" value="MoveLeast" />
+          {{ $t('that as little as possible moves') }}</label
         >
         <label class="check"
-          ><input v-model="wanted.aim" type="radio" value="KeepTheAims" /> that lessons lie near the days they were
-          meant for</label
+          ><input v-model="wanted.aim" type="radio" value="KeepTheAims" />
+          {{ $t('that lessons lie near the days they were meant for') }}</label
         >
       </section>
 
       <section class="ruled" aria-live="polite" :aria-busy="isFetching">
-        <h2>What would move</h2>
+        <h2>{{ $t('What would move') }}</h2>
         <p v-if="wanted.held.length" class="small">
-          Kept where they are:
+          {{ $t('Kept where they are:') }}
           <button v-for="h in wanted.held" :key="key(h)" type="button" class="button plain small" @click="hold(h)">
             {{ names.get(h.skill) ?? h.skill }} {{ h.number }} ×
           </button>
         </p>
-        <p v-if="!asks" class="soft">Nothing has happened yet that asks for it. Say on the left what has.</p>
+        <p v-if="!asks" class="soft">
+          {{ $t('Nothing has happened yet that asks for it. Say on the left what has.') }}
+        </p>
         <p v-else-if="refused" class="warn">{{ refused.message }}</p>
         <template v-else-if="revision">
           <p class="sum">{{ revision.sentence }}</p>
-          <p v-for="line in revision.room" :key="line" class="warn small">{{ line }}: no room any more.</p>
+          <p v-for="line in revision.room" :key="line" class="warn small">
+            {{ $t('{line}: no room any more.', { line }) }}
+          </p>
           <table v-if="revision.moves.length" class="moves">
             <thead>
               <tr class="small">
-                <th>lesson</th>
-                <th>was</th>
-                <th>is</th>
-                <th>why</th>
-                <th>keep it there</th>
+                <th>{{ $t('lesson') }}</th>
+                <th>{{ $t('was') }}</th>
+                <th>{{ $t('is') }}</th>
+                <th>{{ $t('why') }}</th>
+                <th>{{ $t('keep it there') }}</th>
               </tr>
             </thead>
             <tbody>
@@ -234,14 +246,16 @@ const accept = useMutation({
                   <b>{{ m.short }}</b> <span class="small soft">{{ m.number }}</span>
                 </td>
                 <td class="day">{{ m.was ? shortDay(m.was) : '–' }}</td>
-                <td class="day">{{ m.is ? shortDay(m.is) : 'out' }}</td>
+                <td class="day">{{ m.is ? shortDay(m.is) : $t('out') }}</td>
                 <td class="small">{{ m.why }}</td>
                 <td>
                   <input
                     v-if="m.was && m.is"
                     type="checkbox"
                     :checked="held.has(key(m))"
-                    :aria-label="`Keep ${m.short}, lesson ${m.number}, where it was`"
+                    :aria-label="
+                      $t('Keep {short}, lesson {number}, where it was', { short: m.short, number: m.number })
+                    "
                     @change="hold(m)"
                   />
                 </td>
@@ -255,41 +269,41 @@ const accept = useMutation({
             :disabled="accept.isPending.value || isFetching"
             @click="accept.mutate()"
           >
-            {{ accept.isPending.value ? 'Revising …' : 'Take it' }}
+            {{ accept.isPending.value ? $t('Revising …') : $t('Take it') }}
           </button>
         </template>
         <p v-else-if="isFetching" class="soft">
-          Working it out, which takes a few seconds …
+          {{ $t('Working it out, which takes a few seconds …') }}
           <button type="button" class="button small" @click="queries.cancelQueries({ queryKey: queryKey('revision') })">
-            Stop
+            {{ $t('Stop') }}
           </button>
         </p>
         <p v-else>
-          Stopped; nothing was changed.
-          <button type="button" class="button small" @click="refetch()">Work it out</button>
+          {{ $t('Stopped; nothing was changed.') }}
+          <button type="button" class="button small" @click="refetch()">{{ $t('Work it out') }}</button>
         </p>
       </section>
 
       <section v-if="revision && weeks.length" class="wide">
-        <h2>Before</h2>
+        <h2>{{ $t('Before') }}</h2>
         <PlanString
           :weeks="weeks"
           :strands="plan.strands"
           :lessons="revision.before"
           :today="today"
           :moved="moved"
-          label="Before"
+          :label="$t('Before')"
         />
-        <h2>After</h2>
+        <h2>{{ $t('After') }}</h2>
         <PlanString
           :weeks="weeks"
           :strands="plan.strands"
           :lessons="revision.after"
           :today="today"
           :moved="moved"
-          label="After"
+          :label="$t('After')"
         />
-        <p class="small soft">What moves is marked.</p>
+        <p class="small soft">{{ $t('What moves is marked.') }}</p>
       </section>
     </div>
   </div>

@@ -13,6 +13,7 @@ import PlanString from './PlanString.vue'
 import PlanTabs from '@/ui/PlanTabs.vue'
 import SuggestionList from './SuggestionList.vue'
 import { usePlan } from './usePlan'
+import { t } from '@/app/language'
 
 type Lesson = Schemas['LessonView']
 
@@ -81,7 +82,8 @@ const version = () => plan.value?.version?.version ?? 0
 async function drop(lesson: Lesson, day: string) {
   await ask(lesson)
   const verdict = verdictOf(prices.value?.find((p) => p.day === day))
-  if (verdict.kind === 'refused') return say(`${lesson.short} stays where it is. ${verdict.words}`, true)
+  if (verdict.kind === 'refused')
+    return say(t('{short} stays where it is. {words}', { short: lesson.short, words: verdict.words }), true)
   if (verdict.kind === 'advice') asking.value = { lesson, day, words: verdict.words }
   else move(lesson, day, false)
 }
@@ -95,7 +97,7 @@ const move = (lesson: Lesson, day: string, anyway: boolean) =>
           body: { version: version(), skill: lesson.skill, number: lesson.number, day, anyway },
         }),
       ),
-    { onSuccess: (done) => done && say(`${lesson.short} is on ${fullDay(day)} now.`) },
+    { onSuccess: (done) => done && say(t('{short} is on {day} now.', { short: lesson.short, day: fullDay(day) })) },
   )
 /** Only what is changed is sent: what another adult did to the same lesson stays. */
 const keep = (lesson: Lesson, { pinned = null, note = null }: { pinned?: boolean | null; note?: string | null }) =>
@@ -111,7 +113,7 @@ const undo = () =>
   change.mutate(
     () => take(api.POST('/api/classes/{classId}/plan/undo', { params: path(), body: { version: version() } })),
     {
-      onSuccess: (done) => done && say('The plan is as it was before.'),
+      onSuccess: (done) => done && say(t('The plan is as it was before.')),
     },
   )
 </script>
@@ -119,7 +121,7 @@ const undo = () =>
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>{{ isTerm ? (terms[term]?.name ?? 'No term') : 'The year' }}</h1>
+      <h1>{{ isTerm ? (terms[term]?.name ?? $t('No term')) : $t('The year') }}</h1>
       <span v-if="plan" class="soft margin">{{ plan.margin }}</span>
       <div class="end">
         <template v-if="isTerm">
@@ -140,16 +142,16 @@ const undo = () =>
             class="button"
             :href="`/api/classes/${classId}/plan/term/${weeks[0]?.monday}/page`"
             target="_blank"
-            >On paper</a
+            >{{ $t('On paper') }}</a
           >
         </template>
-        <button v-if="leads && plan?.canUndo" type="button" class="button" @click="undo">Undo</button>
+        <button v-if="leads && plan?.canUndo" type="button" class="button" @click="undo">{{ $t('Undo') }}</button>
         <RouterLink
           v-if="leads"
           class="button"
           :class="{ main: plan && !plan.version }"
           :to="{ name: 'make-plan', params: { classId } }"
-          >{{ plan?.version ? 'Plan anew' : 'Plan the year' }}</RouterLink
+          >{{ plan?.version ? $t('Plan anew') : $t('Plan the year') }}</RouterLink
         >
       </div>
     </div>
@@ -157,15 +159,23 @@ const undo = () =>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <template v-if="plan">
       <p v-if="!plan.version" class="nothing">
-        There is no plan for this year yet. What was taught so far is on the string; Fobble lays out the rest.
+        {{
+          $t('There is no plan for this year yet. What was taught so far is on the string; Fobble lays out the rest.')
+        }}
       </p>
       <p v-else class="small soft">
-        {{ plan.version.what }} {{ plan.version.by }}, {{ moment(plan.version.at) }}. Version
-        {{ plan.version.version }}.
+        {{
+          $t('{what} {by}, {moment}. Version {version}.', {
+            what: plan.version.what,
+            by: plan.version.by,
+            moment: moment(plan.version.at),
+            version: plan.version.version,
+          })
+        }}
         <a v-if="plan.suggestions.length" href="#thoughts">{{
           plan.suggestions.length === 1
-            ? 'One thing to think about'
-            : `${plan.suggestions.length} things to think about`
+            ? $t('One thing to think about')
+            : $t('{count} things to think about', { count: plan.suggestions.length })
         }}</a>
       </p>
       <PlanString
@@ -177,7 +187,7 @@ const undo = () =>
         :chosen="chosen"
         :prices="priced"
         :draggable="leads"
-        :label="isTerm ? 'Lessons of the term' : 'Lessons of the year'"
+        :label="isTerm ? $t('Lessons of the term') : $t('Lessons of the year')"
         @pick="pick"
         @lift="ask"
         @over="over = $event"
@@ -188,17 +198,21 @@ const undo = () =>
           ><b>{{ fullDay(over) }}:</b> {{ priced ? verdictOf(priced.get(over)).words : '…' }}</template
         >
         <template v-else>
-          <i class="dot given" /> given <i class="dot" /> to come <i class="dot looks" /> to see who has it
-          <i class="dot missed" /> not given <i class="dot star" /> starter of the chosen skill
-          <template v-if="leads"> · drag a bead to move a lesson</template>
+          <i class="dot given" /> {{ $t('given') }} <i class="dot" /> {{ $t('to come') }} <i class="dot looks" />
+          {{ $t('to see who has it') }} <i class="dot missed" /> {{ $t('not given') }} <i class="dot star" />
+          {{ $t('starter of the chosen skill') }}
+          <template v-if="leads"> {{ $t('· drag a bead to move a lesson') }}</template>
         </template>
       </p>
-      <div v-if="asking" class="ruled ask" role="alertdialog" aria-label="Move it anyway?">
+      <div v-if="asking" class="ruled ask" role="alertdialog" :aria-label="$t('Move it anyway?')">
         <p>
-          <b>{{ asking.lesson.short }}</b> on {{ fullDay(asking.day) }}: {{ asking.words }}
+          <b>{{ asking.lesson.short }}</b>
+          {{ $t('on {day}: {words}', { day: fullDay(asking.day), words: asking.words }) }}
         </p>
-        <button type="button" class="button main" @click="move(asking.lesson, asking.day, true)">Move it anyway</button>
-        <button type="button" class="button" @click="asking = undefined">Leave it</button>
+        <button type="button" class="button main" @click="move(asking.lesson, asking.day, true)">
+          {{ $t('Move it anyway') }}
+        </button>
+        <button type="button" class="button" @click="asking = undefined">{{ $t('Leave it') }}</button>
       </div>
       <LessonPanel
         v-if="chosen"
@@ -212,12 +226,18 @@ const undo = () =>
         @change="keep(chosen, $event)"
       />
       <section v-if="plan.suggestions.length" id="thoughts" class="ruled thoughts">
-        <h2>Worth a thought</h2>
+        <h2>{{ $t('Worth a thought') }}</h2>
         <SuggestionList :suggestions="plan.suggestions" />
       </section>
       <details v-if="plan.missed.length || plan.versions.length > 1" class="more">
         <summary>
-          {{ plan.missed.length ? `${plan.missed.length} starters without a place, and ` : '' }}how it came about
+          {{
+            $t('{a}how it came about', {
+              a: plan.missed.length
+                ? $t('{count} starters without a place, and', { count: plan.missed.length }) + ' '
+                : '',
+            })
+          }}
         </summary>
         <ul v-if="plan.missed.length" class="small">
           <li v-for="m in plan.missed" :key="m">{{ m }}</li>

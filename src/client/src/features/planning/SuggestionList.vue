@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useAccount } from '@/app/account'
 import type { Schemas } from '@/app/api/client'
+import { t } from '@/app/language'
 
 /** What the evidence and the calendar say about the plan: offered, never done by itself. */
 defineProps<{
@@ -12,15 +13,15 @@ const { classId, leads } = useAccount()
 type Suggestion = Schemas['SuggestionView']
 const query = (s: Suggestion) => (s.skill && s.lessons ? { skill: s.skill, lessons: s.lessons } : {})
 const label: Record<Suggestion['kind'], string> = {
-  LostDays: 'Find them another day',
-  NeedsLonger: 'Give it one more',
-  AlreadyThere: 'Make it shorter',
+  LostDays: t('Find them another day'),
+  NeedsLonger: t('Give it one more'),
+  AlreadyThere: t('Make it shorter'),
   FarAhead: '',
 }
 </script>
 
 <template>
-  <ul v-if="suggestions.length" class="suggestions" aria-label="Worth a thought">
+  <ul v-if="suggestions.length" class="suggestions" :aria-label="$t('Worth a thought')">
     <li v-for="s in suggestions" :key="s.sentence" :class="{ small: here && s.kind === 'FarAhead' }">
       <span>{{ s.sentence }}</span>
       <span v-if="s.kind === 'FarAhead'" class="small soft said"> {{ s.children.join(', ') }}</span>
@@ -34,7 +35,7 @@ const label: Record<Suggestion['kind'], string> = {
         v-else-if="s.kind === 'FarAhead' && !here"
         class="button small plain"
         :to="{ name: 'groups', params: { classId } }"
-        >Groups</RouterLink
+        >{{ $t('Groups') }}</RouterLink
       >
     </li>
   </ul>

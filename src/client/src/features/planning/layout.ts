@@ -1,4 +1,5 @@
 import type { Schemas } from '@/app/api/client'
+import { t } from '@/app/language'
 
 type Lesson = Schemas['LessonView']
 type Week = Schemas['PlanWeek']
@@ -55,9 +56,9 @@ export function dayAt(weeks: Week[], share: number): string | undefined {
 
 /** What happens if a lesson is let go over a day: said before the drop. */
 export function verdictOf(price: Schemas['DayPriceView'] | undefined) {
-  if (!price) return { kind: 'refused' as const, words: 'No school, or past.' }
+  if (!price) return { kind: 'refused' as const, words: t('No school, or past.') }
   if (price.refused) return { kind: 'refused' as const, words: price.refused }
-  const change = price.with ? `Changes places with “${price.with}”.` : 'The place is free.'
+  const change = price.with ? t('Changes places with “{with}”.', { with: price.with }) : t('The place is free.')
   return price.advice.length
     ? { kind: 'advice' as const, words: price.advice.join(' ') }
     : { kind: 'open' as const, words: change }

@@ -11,6 +11,7 @@ import { fileBody } from '@/ui/fileBody'
 import { say, sayError } from '@/ui/notices'
 import DayField from '@/ui/DayField.vue'
 import FileField from '@/ui/FileField.vue'
+import { t } from '@/app/language'
 
 /** The record as files: out for a spreadsheet or a research store, in from a spreadsheet, and a child that comes from another class. */
 const { classId } = useAccount()
@@ -46,7 +47,7 @@ async function takeList() {
     )
     preview.value = undefined
     await queries.invalidateQueries()
-    say(`${taken.new} observations are in.`)
+    say(t('{new} observations are in.', { new: taken.new }))
   } catch (problem) {
     if (problem instanceof Refused && problem.status === 422) preview.value = problem.body as Schemas['RecordsPreview']
     else sayError(problem)
@@ -86,47 +87,60 @@ async function takeChild() {
 
 <template>
   <div class="page">
-    <div class="page-head"><h1>In and out</h1></div>
+    <div class="page-head">
+      <h1>{{ $t('In and out') }}</h1>
+    </div>
     <ClassTabs />
     <div class="two">
       <section class="ruled">
-        <h2>Out</h2>
+        <h2>{{ $t('Out') }}</h2>
         <p>
-          <DayField v-model="from" label="From" /> <DayField v-model="to" label="To" />
-          <span class="small soft"> empty: everything</span>
+          <DayField v-model="from" :label="$t('From')" /> <DayField v-model="to" :label="$t('To')" />
+          <span class="small soft"> {{ $t('empty: everything') }}</span>
         </p>
         <ul class="files">
           <li>
-            <a :href="`/api/classes/${classId}/records/csv${asked}`" download>Observations for a spreadsheet (CSV)</a>
-            <span class="small soft">with the children’s short names, adults, notes, and what was withdrawn</span>
+            <a :href="`/api/classes/${classId}/records/csv${asked}`" download>{{
+              $t('Observations for a spreadsheet (CSV)')
+            }}</a>
+            <span class="small soft">{{
+              $t('with the children’s short names, adults, notes, and what was withdrawn')
+            }}</span>
           </li>
           <li>
-            <a :href="`/api/classes/${classId}/records/statements${asked}`" download
-              >Statements, a line of JSON each (xAPI)</a
-            >
-            <span class="small soft">children under a number, no name and no note</span>
+            <a :href="`/api/classes/${classId}/records/statements${asked}`" download>{{
+              $t('Statements, a line of JSON each (xAPI)')
+            }}</a>
+            <span class="small soft">{{ $t('children under a number, no name and no note') }}</span>
           </li>
           <li>
-            <a :href="`/api/classes/${classId}/summary`" target="_blank">Summary of the class (PDF)</a>
-            <span class="small soft">for a head or a maths lead; no child is named</span>
+            <a :href="`/api/classes/${classId}/summary`" target="_blank">{{ $t('Summary of the class (PDF)') }}</a>
+            <span class="small soft">{{ $t('for a head or a maths lead; no child is named') }}</span>
           </li>
           <li>
-            A child’s file and the page for a family
-            <span class="small soft">are on each child’s own page</span>
+            {{ $t('A child’s file and the page for a family') }}
+            <span class="small soft">{{ $t('are on each child’s own page') }}</span>
           </li>
         </ul>
         <p class="small soft">
-          These files are about children. Hand them on only as your school’s rules on data allow, and delete copies you
-          no longer need.
+          {{
+            $t(
+              'These files are about children. Hand them on only as your school’s rules on data allow, and delete copies you no longer need.',
+            )
+          }}
         </p>
       </section>
 
       <section class="ruled">
-        <h2>In</h2>
+        <h2>{{ $t('In') }}</h2>
         <FileField
-          label="Observations from a spreadsheet (CSV)"
+          :label="$t('Observations from a spreadsheet (CSV)')"
           accept=".csv,text/csv"
-          hint="Columns: Child, Skill, Day, Support; if you have them also Time, Setting, Shown with, Numbers, Slip, Way, Note, Seen by."
+          :hint="
+            $t(
+              'Columns: Child, Skill, Day, Support; if you have them also Time, Setting, Shown with, Numbers, Slip, Way, Note, Seen by.',
+            )
+          "
           @file="lookAtList"
         />
         <template v-if="preview">
@@ -134,22 +148,34 @@ async function takeChild() {
           <p v-for="note in preview.notes" :key="note" class="soft">{{ note }}</p>
           <template v-if="preview.canBeTaken">
             <p>
-              {{ preview.new }} new of {{ preview.children }} children{{
-                preview.first ? `, from ${dayAndMonth(preview.first)} to ${dayAndMonth(preview.last!)}` : ''
-              }}; {{ preview.known }} are here already and stay as they are.
+              {{
+                $t('{new} new of {children} children{a}; {known} are here already and stay as they are.', {
+                  new: preview.new,
+                  children: preview.children,
+                  a: preview.first
+                    ? $t(', from {day} to {day2}', {
+                        day: dayAndMonth(preview.first),
+                        day2: dayAndMonth(preview.last!),
+                      })
+                    : '',
+                  known: preview.known,
+                })
+              }}
             </p>
-            <button type="button" class="button main" :disabled="!preview.new" @click="takeList">Take them</button>
+            <button type="button" class="button main" :disabled="!preview.new" @click="takeList">
+              {{ $t('Take them') }}
+            </button>
           </template>
         </template>
 
         <FileField
-          label="A child’s file from another class or school (JSON)"
+          :label="$t('A child’s file from another class or school (JSON)')"
           accept=".json,application/json"
           @file="lookAtChild"
         />
         <p class="small soft">
-          The form is published:
-          <a :href="`/api/classes/${classId}/child-file/schema`" target="_blank">JSON Schema</a>
+          {{ $t('The form is published:') }}
+          <a :href="`/api/classes/${classId}/child-file/schema`" target="_blank">{{ $t('JSON Schema') }}</a>
         </p>
         <template v-if="child">
           <ul v-if="child.faults.length" class="warn" role="alert">
@@ -157,21 +183,31 @@ async function takeChild() {
           </ul>
           <template v-if="child.canBeTaken">
             <p>
-              <b class="said">{{ child.name }}</b>, from {{ child.fromClass }}, {{ child.fromSchool }}:
-              {{ child.new }} observations<template v-if="child.known"
-                >, {{ child.known }} more are here already</template
+              <b class="said">{{ child.name }}</b>{{
+                $t(', from {fromClass}, {fromSchool}: {new} observations', {
+                  fromClass: child.fromClass,
+                  fromSchool: child.fromSchool,
+                  new: child.new,
+                })
+              }}<template v-if="child.known">{{
+                $t(', {known} more are here already', { known: child.known })
+              }}</template
               >.
               {{
                 child.joinsChildId
-                  ? 'A child of this name is in the class and gets the record.'
-                  : 'The child is added to the class.'
+                  ? $t('A child of this name is in the class and gets the record.')
+                  : $t('The child is added to the class.')
               }}
             </p>
             <p v-if="child.unknownSkills" class="soft">
-              {{ child.unknownSkills }} skills are not on this school’s map: what was seen of them is kept, and not
-              judged.
+              {{
+                $t(
+                  '{unknownSkills} skills are not on this school’s map: what was seen of them is kept, and not judged.',
+                  { unknownSkills: child.unknownSkills },
+                )
+              }}
             </p>
-            <button type="button" class="button main" @click="takeChild">Take the child in</button>
+            <button type="button" class="button main" @click="takeChild">{{ $t('Take the child in') }}</button>
           </template>
         </template>
       </section>

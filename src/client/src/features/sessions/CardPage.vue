@@ -53,10 +53,15 @@ watch(card, (there) => there && sessionId.value && firstCardOpened(), { immediat
     <template v-if="card">
       <div class="page-head">
         <div>
-          <span class="soft"
-            >{{ fullDay(card.day) }}, {{ clock(card.start) }} · {{ card.adult }} · {{ card.where.toLowerCase() }} ·
-            {{ card.activity.minutes }} minutes</span
-          >
+          <span class="soft">{{
+            $t('{day}, {time} · {adult} · {toLowerCase} · {minutes} minutes', {
+              day: fullDay(card.day),
+              time: clock(card.start),
+              adult: card.adult,
+              toLowerCase: card.where.toLowerCase(),
+              minutes: card.activity.minutes,
+            })
+          }}</span>
           <h1>
             <RouterLink
               class="name"
@@ -70,7 +75,7 @@ watch(card, (there) => there && sessionId.value && firstCardOpened(), { immediat
             v-if="sessionId && records"
             class="button main"
             :to="{ name: 'record', params: { classId, sessionId } }"
-            >Record on the clipboard</RouterLink
+            >{{ $t('Record on the clipboard') }}</RouterLink
           >
         </div>
       </div>
@@ -83,7 +88,7 @@ watch(card, (there) => there && sessionId.value && firstCardOpened(), { immediat
         </section>
 
         <section class="ruled numbers" aria-labelledby="numbers">
-          <h2 id="numbers">Numbers to use, in this order</h2>
+          <h2 id="numbers">{{ $t('Numbers to use, in this order') }}</h2>
           <ol>
             <li v-for="(item, i) in card.items" :key="i">
               <div v-if="item.picture" class="pic"><PictureView :picture="item.picture" /></div>
@@ -91,60 +96,68 @@ watch(card, (there) => there && sessionId.value && firstCardOpened(), { immediat
                 <b>{{ item.ask }}</b>
                 <div class="said answer">{{ item.answer }}</div>
                 <div v-if="item.distractors.length" class="small soft">
-                  Offer also {{ item.distractors.join(' and ') }}
+                  {{ $t('Offer also {list}', { list: item.distractors.join(' and ') }) }}
                 </div>
-                <RouterLink v-if="card.mats[i]" class="small" :to="`/c/${classId}/mats/${card.mats[i]}`"
-                  >On its mat</RouterLink
-                >
+                <RouterLink v-if="card.mats[i]" class="small" :to="`/c/${classId}/mats/${card.mats[i]}`">{{
+                  $t('On its mat')
+                }}</RouterLink>
               </div>
             </li>
           </ol>
         </section>
 
         <section class="ruled" aria-labelledby="do">
-          <h2 id="do">What to do</h2>
+          <h2 id="do">{{ $t('What to do') }}</h2>
           <ol class="steps">
             <li v-for="step in [...card.activity.prepare, ...card.activity.steps]" :key="step">{{ step }}</li>
           </ol>
-          <h2 class="gap">What to say</h2>
-          <p v-if="card.activity.quiet" class="warn small">The point is to see: no counting aloud.</p>
+          <h2 class="gap">{{ $t('What to say') }}</h2>
+          <p v-if="card.activity.quiet" class="warn small">{{ $t('The point is to see: no counting aloud.') }}</p>
           <ul class="say said">
             <li v-for="line in card.activity.say" :key="line">{{ line }}</li>
           </ul>
-          <p class="small"><b>Words:</b> {{ card.skill.words.join(', ') }}</p>
-          <p class="small"><b>Easier:</b> {{ card.activity.easier }}</p>
-          <p class="small"><b>Harder:</b> {{ card.activity.harder }}</p>
-          <p v-if="card.signs" class="small"><b>Signs:</b> {{ card.signs }}</p>
+          <p class="small">
+            <b>{{ $t('Words:') }}</b> {{ card.skill.words.join(', ') }}
+          </p>
+          <p class="small">
+            <b>{{ $t('Easier:') }}</b> {{ card.activity.easier }}
+          </p>
+          <p class="small">
+            <b>{{ $t('Harder:') }}</b> {{ card.activity.harder }}
+          </p>
+          <p v-if="card.signs" class="small">
+            <b>{{ $t('Signs:') }}</b> {{ card.signs }}
+          </p>
           <p v-if="card.sheet" class="small">
-            <b>On paper:</b> {{ card.sheet.text }}
-            <RouterLink :to="placeSheets(classId, card.sheet)">The sheet</RouterLink>
+            <b>{{ $t('On paper:') }}</b> {{ card.sheet.text }}
+            <RouterLink :to="placeSheets(classId, card.sheet)">{{ $t('The sheet') }}</RouterLink>
           </p>
         </section>
 
         <section class="ruled" aria-labelledby="fetch">
-          <h2 id="fetch">Set out</h2>
+          <h2 id="fetch">{{ $t('Set out') }}</h2>
           <ul class="things">
             <li v-for="thing in card.setOut" :key="thing.item">
               <b>{{ thing.amount }}</b> {{ thing.item }}
             </li>
           </ul>
           <CautionList :cautions="card.cautions" />
-          <h2 class="gap">What to look for</h2>
+          <h2 class="gap">{{ $t('What to look for') }}</h2>
           <ul>
             <li v-for="sign in card.lookFor" :key="sign">{{ sign }}</li>
           </ul>
-          <h3 class="small gap">Slips that tell something</h3>
+          <h3 class="small gap">{{ $t('Slips that tell something') }}</h3>
           <ul>
             <li v-for="slip in card.skill.slips" :key="slip.id">{{ slip.text }}</li>
           </ul>
         </section>
 
         <section v-if="sessionId" class="ruled wide" aria-labelledby="children">
-          <h2 id="children">The children, and why each is here</h2>
+          <h2 id="children">{{ $t('The children, and why each is here') }}</h2>
           <ul class="in-columns">
             <li v-for="child in card.children" :key="child.id">
               <b class="said">{{ child.name }}</b> <MarkFrame :strength="child.strength" />
-              <span v-if="child.away" class="warn">away</span>
+              <span v-if="child.away" class="warn">{{ $t('away') }}</span>
               <span class="soft">{{ child.reason }}</span>
             </li>
           </ul>

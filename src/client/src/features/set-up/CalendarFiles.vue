@@ -8,6 +8,7 @@ import FaultList from '@/ui/FaultList.vue'
 import { fileBody } from '@/ui/fileBody'
 import { say, sayError } from '@/ui/notices'
 import FileField from '@/ui/FileField.vue'
+import { t } from '@/app/language'
 
 /** Closures from a file, looked at before they are taken; lessons out for a calendar program. */
 const queries = useQueryClient()
@@ -24,7 +25,7 @@ const taking = useMutation({
     file.value = undefined
     preview.reset()
     await queries.invalidateQueries()
-    say(`${taken.new} ${taken.new === 1 ? 'entry is' : 'entries are'} in the calendar.`)
+    say(t('{new} {a} in the calendar.', { new: taken.new, a: taken.new === 1 ? t('entry is') : t('entries are') }))
   },
   onError: sayError,
 })
@@ -54,17 +55,18 @@ const handOut = useMutation({
 
 <template>
   <div class="files">
-    <FileField label="Closures from a file" accept=".ics,.csv,text/calendar,text/csv" @file="choose" />
+    <FileField :label="$t('Closures from a file')" accept=".ics,.csv,text/calendar,text/csv" @file="choose" />
     <button type="button" class="button small" :disabled="handOut.isPending.value" @click="handOut.mutate()">
-      Lessons for my calendar
+      {{ $t('Lessons for my calendar') }}
     </button>
     <template v-if="preview.data.value && file">
       <FaultList :faults="preview.data.value.faults" />
       <p v-for="note in preview.data.value.notes" :key="note" class="small soft">{{ note }}</p>
       <ul class="small">
         <li v-for="c in preview.data.value.closures.slice(0, 30)" :key="c.name + c.first" :class="{ soft: c.known }">
-          <b>{{ c.name }}</b> {{ dayAndMonth(c.first) }}{{ c.last !== c.first ? ` to ${dayAndMonth(c.last)}` : '' }}
-          {{ c.known ? '(is there already)' : '' }}
+          <b>{{ c.name }}</b> {{ dayAndMonth(c.first)
+          }}{{ c.last !== c.first ? ' ' + $t('to {day}', { day: dayAndMonth(c.last) }) : '' }}
+          {{ c.known ? $t('(is there already)') : '' }}
         </li>
       </ul>
       <button
@@ -74,7 +76,7 @@ const handOut = useMutation({
         :disabled="taking.isPending.value"
         @click="taking.mutate(file)"
       >
-        Take {{ preview.data.value.new }} into the calendar
+        {{ $t('Take {new} into the calendar', { new: preview.data.value.new }) }}
       </button>
     </template>
   </div>

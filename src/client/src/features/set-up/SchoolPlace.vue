@@ -20,17 +20,17 @@ const ways = computed(() => waysOfWriting(props.table.locales))
 <template>
   <form class="beside line" @submit.prevent="emit('save', place)">
     <label
-      >Time zone
+      >{{ $t('Time zone') }}
       <select v-model="place.timeZone" class="box">
         <option v-for="zone in zones" :key="zone" :value="zone">{{ zone.replaceAll('_', ' ') }}</option>
       </select></label
     >
     <label
-      >Dates
+      >{{ $t('Dates') }}
       <select v-model="place.locale" class="box">
         <option v-for="way in ways" :key="way.tag" :value="way.tag">{{ way.label }}</option>
       </select></label
     >
-    <button class="button">Keep</button>
+    <button class="button">{{ $t('Keep') }}</button>
   </form>
 </template>

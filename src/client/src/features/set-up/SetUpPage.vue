@@ -4,12 +4,13 @@ import { ref, watch } from 'vue'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
-import { clock, dayAndMonth } from '@/app/dates'
+import { clock, dayAndMonth, dayOfWeek, schoolDays } from '@/app/dates'
 import CalendarFiles from './CalendarFiles.vue'
 import { say, sayError } from '@/ui/notices'
 import SchoolPlace from './SchoolPlace.vue'
 import DayField from '@/ui/DayField.vue'
 import TimeField from '@/ui/TimeField.vue'
+import { t } from '@/app/language'
 
 const queries = useQueryClient()
 const { classId, current } = useAccount()
@@ -18,12 +19,15 @@ const { data: table, error } = useQuery({
   queryFn: () => take(api.GET('/api/classes/{classId}/timetable', { params: { path: { classId: classId.value } } })),
 })
 
-const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday'] as const
-const kinds: Record<Schemas['SlotKind'], string> = { Carpet: 'Carpet', Group: 'Small group', Choice: 'Choice time' }
+const kinds: Record<Schemas['SlotKind'], string> = {
+  Carpet: t('Carpet'),
+  Group: t('Small group'),
+  Choice: t('Choice time'),
+}
 const roles: Record<Schemas['ClassRole'], string> = {
-  LeadTeacher: 'Lead teacher',
-  Assistant: 'Assistant',
-  MathsLead: 'Maths lead',
+  LeadTeacher: t('Lead teacher'),
+  Assistant: t('Assistant'),
+  MathsLead: t('Maths lead'),
 }
 const noClosure = () => ({
   name: '',
@@ -36,9 +40,9 @@ const noClosure = () => ({
 })
 const closure = ref(noClosure())
 const dayKinds: Record<Schemas['ClosureKind'], string> = {
-  Closed: 'Closed',
-  HalfDay: 'Half day',
-  NoLessons: 'Trip, no lessons',
+  Closed: t('Closed'),
+  HalfDay: t('Half day'),
+  NoLessons: t('Trip, no lessons'),
 }
 const hours = ref({ adultId: 0, weekday: 'Monday' as Schemas['DayOfWeek'], from: '09:30', until: '11:00' })
 const slot = ref({
@@ -66,7 +70,7 @@ async function change(call: Promise<unknown>, done: string, then: () => void = (
 
 const path = () => ({ path: { classId: classId.value } })
 const saveTerms = () =>
-  change(take(api.PUT('/api/classes/{classId}/terms', { params: path(), body: terms.value })), 'The terms are kept.')
+  change(take(api.PUT('/api/classes/{classId}/terms', { params: path(), body: terms.value })), t('The terms are kept.'))
 const addClosure = () =>
   change(
     take(
@@ -80,7 +84,7 @@ const addClosure = () =>
         },
       }),
     ),
-    'It is in the calendar.',
+    t('It is in the calendar.'),
     () => {
       closure.value = noClosure()
     },
@@ -93,17 +97,17 @@ const addHours = () =>
         body: { ...hours.value, from: `${hours.value.from}:00`, until: `${hours.value.until}:00` },
       }),
     ),
-    'The hours are kept.',
+    t('The hours are kept.'),
   )
 const removeHours = (id: number) =>
   change(
     take(api.DELETE('/api/classes/{classId}/hours/{id}', { params: { path: { classId: classId.value, id } } })),
-    'The hours are gone.',
+    t('The hours are gone.'),
   )
 const removeClosure = (id: number) =>
   change(
     take(api.DELETE('/api/classes/{classId}/closures/{id}', { params: { path: { classId: classId.value, id } } })),
-    'It is out of the calendar.',
+    t('It is out of the calendar.'),
   )
 const addSlot = () =>
   change(
@@ -113,22 +117,22 @@ const addSlot = () =>
         body: { ...slot.value, start: `${slot.value.start}:00` },
       }),
     ),
-    'The lesson is in the timetable.',
+    t('The lesson is in the timetable.'),
   )
 const savePlace = (place: Schemas['SchoolPlace']) =>
   change(
     take(api.PUT('/api/classes/{classId}/school', { params: path(), body: place })),
-    'Days and dates follow the school now.',
+    t('Days and dates follow the school now.'),
   )
 const removeSlot = (slotId: number) =>
   change(
     take(api.DELETE('/api/classes/{classId}/slots/{slotId}', { params: { path: { classId: classId.value, slotId } } })),
-    'The lesson is out of the timetable.',
+    t('The lesson is out of the timetable.'),
   )
 const addAdult = () =>
   change(
     take(api.POST('/api/classes/{classId}/adults', { params: path(), body: adult.value })),
-    `${adult.value.fullName} can sign in now.`,
+    t('{fullName} can sign in now.', { fullName: adult.value.fullName }),
     () => {
       adult.value = { fullName: '', email: '', password: '', role: 'Assistant' }
     },
@@ -138,183 +142,190 @@ const addAdult = () =>
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Set-up of {{ current?.name }}</h1>
+      <h1>{{ $t('Set-up of {name}', { name: current?.name }) }}</h1>
       <div class="end">
-        <RouterLink class="button main" :to="{ name: 'class-list', params: { classId } }"
-          >Import a class list</RouterLink
-        >
+        <RouterLink class="button main" :to="{ name: 'class-list', params: { classId } }">{{
+          $t('Import a class list')
+        }}</RouterLink>
       </div>
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <div v-if="table" class="parts">
       <section class="ruled wide">
-        <h2>How this class works</h2>
+        <h2>{{ $t('How this class works') }}</h2>
         <p>
-          <RouterLink :to="{ name: 'approach', params: { classId } }"
-            >Frames, signs, sizes of numbers, words, groups, sheets</RouterLink
-          >
-          <span class="soft"> · where practitioners disagree, and this class has its way.</span>
+          <RouterLink :to="{ name: 'approach', params: { classId } }">{{
+            $t('Frames, signs, sizes of numbers, words, groups, sheets')
+          }}</RouterLink>
+          <span class="soft"> {{ $t('· where practitioners disagree, and this class has its way.') }}</span>
         </p>
       </section>
       <section class="ruled wide">
-        <h2>Where the school is</h2>
+        <h2>{{ $t('Where the school is') }}</h2>
         <p class="soft small">
-          What is recorded belongs to the day that it is there, whatever a tablet’s clock is set to.
+          {{ $t('What is recorded belongs to the day that it is there, whatever a tablet’s clock is set to.') }}
         </p>
         <SchoolPlace :table="table" @save="savePlace" />
       </section>
       <section class="ruled wide">
-        <h2>Timetable</h2>
-        <p class="soft small">Small groups are formed for these places: who takes them, when and where.</p>
+        <h2>{{ $t('Timetable') }}</h2>
+        <p class="soft small">{{ $t('Small groups are formed for these places: who takes them, when and where.') }}</p>
         <div class="week">
-          <div v-for="weekday in weekdays" :key="weekday">
-            <h3>{{ weekday }}</h3>
+          <div v-for="weekday in schoolDays" :key="weekday">
+            <h3>{{ dayOfWeek(weekday) }}</h3>
             <p v-for="s in table.slots.filter((x) => x.weekday === weekday)" :key="s.id" class="slot">
               <span class="what"
-                ><b>{{ clock(s.start) }}</b> {{ kinds[s.kind] }}, {{ s.minutes }} min</span
+                ><b>{{ clock(s.start) }}</b>
+                {{ $t('{kinds}, {minutes} min', { kinds: kinds[s.kind], minutes: s.minutes }) }}</span
               >
               <span class="soft small">{{ s.adult }}, {{ s.where.toLowerCase() }}</span>
               <button
                 type="button"
                 class="button plain small"
-                :aria-label="`Take out ${kinds[s.kind]} on ${weekday} at ${clock(s.start)}`"
+                :aria-label="
+                  $t('Take out {kinds} on {weekday} at {time}', { kinds: kinds[s.kind], weekday, time: clock(s.start) })
+                "
                 @click="removeSlot(s.id)"
               >
-                Take out
+                {{ $t('Take out') }}
               </button>
             </p>
           </div>
         </div>
         <form class="beside line" @submit.prevent="addSlot">
-          <select v-model="slot.weekday" class="box" aria-label="Weekday">
-            <option v-for="w in weekdays" :key="w">{{ w }}</option>
+          <select v-model="slot.weekday" class="box" :aria-label="$t('Weekday')">
+            <option v-for="w in schoolDays" :key="w" :value="w">{{ dayOfWeek(w) }}</option>
           </select>
-          <TimeField v-model="slot.start" label="Start" required />
+          <TimeField v-model="slot.start" :label="$t('Start')" required />
           <label
-            ><input v-model.number="slot.minutes" type="number" min="5" max="120" aria-label="Minutes" /> min</label
+            ><input v-model.number="slot.minutes" type="number" min="5" max="120" :aria-label="$t('Minutes')" />
+            {{ $t('min') }}</label
           >
-          <select v-model="slot.kind" class="box" aria-label="Kind of lesson">
+          <select v-model="slot.kind" class="box" :aria-label="$t('Kind of lesson')">
             <option v-for="(label, kind) in kinds" :key="kind" :value="kind">{{ label }}</option>
           </select>
-          <select v-model="slot.adultId" class="box" aria-label="Adult" required>
-            <option :value="0" disabled>Who</option>
+          <select v-model="slot.adultId" class="box" :aria-label="$t('Adult')" required>
+            <option :value="0" disabled>{{ $t('Who') }}</option>
             <option v-for="a in table.adults" :key="a.id" :value="a.id">{{ a.fullName }}</option>
           </select>
-          <input v-model="slot.where" type="text" placeholder="Where" aria-label="Where" required />
-          <button class="button">Add the lesson</button>
+          <input v-model="slot.where" type="text" :placeholder="$t('Where')" :aria-label="$t('Where')" required />
+          <button class="button">{{ $t('Add the lesson') }}</button>
         </form>
       </section>
 
       <section class="ruled">
-        <h2>Terms</h2>
+        <h2>{{ $t('Terms') }}</h2>
         <form @submit.prevent="saveTerms">
           <div v-for="(term, i) in terms" :key="i" class="beside line">
-            <input v-model="term.name" type="text" aria-label="Name of the term" class="short" required />
-            <DayField v-model="term.first" :label="`First day of ${term.name}`" required />
-            <DayField v-model="term.last" :label="`Last day of ${term.name}`" required />
+            <input v-model="term.name" type="text" :aria-label="$t('Name of the term')" class="short" required />
+            <DayField v-model="term.first" :label="$t('First day of {name}', { name: term.name })" required />
+            <DayField v-model="term.last" :label="$t('Last day of {name}', { name: term.name })" required />
           </div>
-          <button class="button">Keep the terms</button>
+          <button class="button">{{ $t('Keep the terms') }}</button>
         </form>
       </section>
 
       <section class="ruled">
-        <h2>Days that are not as usual</h2>
+        <h2>{{ $t('Days that are not as usual') }}</h2>
         <p v-for="c in table.closures" :key="c.id">
-          <b>{{ c.name }}</b> {{ dayAndMonth(c.first) }}{{ c.last !== c.first ? ` to ${dayAndMonth(c.last)}` : '' }}
+          <b>{{ c.name }}</b> {{ dayAndMonth(c.first)
+          }}{{ c.last !== c.first ? ' ' + $t('to {day}', { day: dayAndMonth(c.last) }) : '' }}
           <span class="soft small"
-            >{{ dayKinds[c.kind].toLowerCase() }}<template v-if="c.openFrom"> from {{ clock(c.openFrom) }}</template
-            ><template v-if="c.openUntil"> until {{ clock(c.openUntil) }}</template
-            >{{ c.ofClass ? ', this class' : '' }}</span
+            >{{ dayKinds[c.kind].toLowerCase()
+            }}<template v-if="c.openFrom"> {{ $t('from {time}', { time: clock(c.openFrom) }) }}</template
+            ><template v-if="c.openUntil"> {{ $t('until {time}', { time: clock(c.openUntil) }) }}</template
+            >{{ c.ofClass ? $t(', this class') : '' }}</span
           >
           <button
             type="button"
             class="button plain small"
-            :aria-label="`Take out ${c.name}`"
+            :aria-label="$t('Take out {name}', { name: c.name })"
             @click="removeClosure(c.id)"
           >
-            Take out
+            {{ $t('Take out') }}
           </button>
         </p>
         <form class="beside line" @submit.prevent="addClosure">
           <input
             v-model="closure.name"
             type="text"
-            placeholder="What for"
-            aria-label="What for"
+            :placeholder="$t('What for')"
+            :aria-label="$t('What for')"
             class="short"
             required
           />
-          <DayField v-model="closure.first" label="First day" required />
-          <DayField v-model="closure.last" label="Last day" />
-          <select v-model="closure.kind" class="box" aria-label="Kind of day">
+          <DayField v-model="closure.first" :label="$t('First day')" required />
+          <DayField v-model="closure.last" :label="$t('Last day')" />
+          <select v-model="closure.kind" class="box" :aria-label="$t('Kind of day')">
             <option v-for="(label, kind) in dayKinds" :key="kind" :value="kind">{{ label }}</option>
           </select>
           <template v-if="closure.kind === 'HalfDay'">
-            <TimeField v-model="closure.openFrom" label="School from" />
-            <TimeField v-model="closure.openUntil" label="School until" />
+            <TimeField v-model="closure.openFrom" :label="$t('School from')" />
+            <TimeField v-model="closure.openUntil" :label="$t('School until')" />
           </template>
-          <label class="check"><input v-model="closure.ofClass" type="checkbox" /> this class only</label>
-          <button class="button">Add</button>
+          <label class="check"><input v-model="closure.ofClass" type="checkbox" /> {{ $t('this class only') }}</label>
+          <button class="button">{{ $t('Add') }}</button>
         </form>
         <CalendarFiles />
       </section>
 
       <section class="ruled">
-        <h2>Hours for small groups</h2>
-        <p class="soft small">Where an adult has hours here, small groups are put nowhere else.</p>
+        <h2>{{ $t('Hours for small groups') }}</h2>
+        <p class="soft small">{{ $t('Where an adult has hours here, small groups are put nowhere else.') }}</p>
         <p v-for="h in table.hours" :key="h.id">
-          <b>{{ h.adult }}</b> {{ h.weekday }} {{ clock(h.from) }} to {{ clock(h.until) }}
-          <span class="soft small">{{ h.used }} minutes of it in groups</span>
+          <b>{{ h.adult }}</b>
+          {{ $t('{weekday} {time} to {time2}', { weekday: h.weekday, time: clock(h.from), time2: clock(h.until) }) }}
+          <span class="soft small">{{ $t('{used} minutes of it in groups', { used: h.used }) }}</span>
           <button
             type="button"
             class="button plain small"
-            :aria-label="`Take out the hours of ${h.adult} on ${h.weekday}`"
+            :aria-label="$t('Take out the hours of {adult} on {weekday}', { adult: h.adult, weekday: h.weekday })"
             @click="removeHours(h.id)"
           >
-            Take out
+            {{ $t('Take out') }}
           </button>
         </p>
         <form class="beside line" @submit.prevent="addHours">
-          <select v-model="hours.adultId" class="box" aria-label="Whose hours" required>
-            <option :value="0" disabled>Who</option>
+          <select v-model="hours.adultId" class="box" :aria-label="$t('Whose hours')" required>
+            <option :value="0" disabled>{{ $t('Who') }}</option>
             <option v-for="a in table.adults" :key="a.id" :value="a.id">{{ a.fullName }}</option>
           </select>
-          <select v-model="hours.weekday" class="box" aria-label="Weekday of the hours">
-            <option v-for="w in weekdays" :key="w">{{ w }}</option>
+          <select v-model="hours.weekday" class="box" :aria-label="$t('Weekday of the hours')">
+            <option v-for="w in schoolDays" :key="w" :value="w">{{ dayOfWeek(w) }}</option>
           </select>
-          <TimeField v-model="hours.from" label="Hours from" required />
-          <TimeField v-model="hours.until" label="Hours until" required />
-          <button class="button">Add the hours</button>
+          <TimeField v-model="hours.from" :label="$t('Hours from')" required />
+          <TimeField v-model="hours.until" :label="$t('Hours until')" required />
+          <button class="button">{{ $t('Add the hours') }}</button>
         </form>
       </section>
 
       <section class="ruled">
-        <h2>Adults of this class</h2>
+        <h2>{{ $t('Adults of this class') }}</h2>
         <p v-for="a in table.adults" :key="a.id">
           <b>{{ a.fullName }}</b> <span class="soft">{{ roles[a.role].toLowerCase() }}</span>
         </p>
         <form class="beside line" @submit.prevent="addAdult">
-          <input v-model="adult.fullName" type="text" placeholder="Name" aria-label="Name" required />
+          <input v-model="adult.fullName" type="text" :placeholder="$t('Name')" :aria-label="$t('Name')" required />
           <input
             v-model="adult.email"
             type="email"
-            placeholder="E-mail"
-            aria-label="E-mail"
+            :placeholder="$t('E-mail')"
+            :aria-label="$t('E-mail')"
             autocomplete="off"
             required
           />
           <input
             v-model="adult.password"
             type="password"
-            placeholder="First password"
-            aria-label="First password"
+            :placeholder="$t('First password')"
+            :aria-label="$t('First password')"
             autocomplete="new-password"
             required
           />
-          <select v-model="adult.role" class="box" aria-label="Role">
+          <select v-model="adult.role" class="box" :aria-label="$t('Role')">
             <option v-for="(label, role) in roles" :key="role" :value="role">{{ label }}</option>
           </select>
-          <button class="button">Add</button>
+          <button class="button">{{ $t('Add') }}</button>
         </form>
       </section>
     </div>

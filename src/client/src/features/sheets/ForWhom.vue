@@ -16,18 +16,20 @@ const turn = (id: string) => choose(ids.value.has(id) ? [...ids.value].filter((c
 
 <template>
   <fieldset class="children">
-    <legend>For whom</legend>
+    <legend>{{ $t('For whom') }}</legend>
     <div class="beside">
-      <button type="button" class="button small" @click="choose(children.map((c) => `${c.id}`))">Everyone</button>
-      <button type="button" class="button plain small" @click="choose([])">No names</button>
+      <button type="button" class="button small" @click="choose(children.map((c) => `${c.id}`))">
+        {{ $t('Everyone') }}
+      </button>
+      <button type="button" class="button plain small" @click="choose([])">{{ $t('No names') }}</button>
       <select
         v-if="groups.length"
         class="box"
-        aria-label="A group"
+        :aria-label="$t('A group')"
         value=""
         @change="chooseGroup(Number(($event.target as HTMLSelectElement).value))"
       >
-        <option value="" disabled>A group</option>
+        <option value="" disabled>{{ $t('A group') }}</option>
         <option v-for="g in groups" :key="g.sessionId" :value="g.sessionId">
           {{ shortWeekday(g.day) }} {{ clock(g.start) }}, {{ g.skill }}
         </option>
@@ -38,7 +40,9 @@ const turn = (id: string) => choose(ids.value.has(id) ? [...ids.value].filter((c
         ><input type="checkbox" :checked="ids.has(`${c.id}`)" @change="turn(`${c.id}`)" /> {{ c.name }}</label
       >
     </div>
-    <p class="small soft">Each child’s numbers follow from their record: what was missed lately comes more often.</p>
+    <p class="small soft">
+      {{ $t('Each child’s numbers follow from their record: what was missed lately comes more often.') }}
+    </p>
   </fieldset>
 </template>
 

@@ -7,21 +7,26 @@ const page = defineModel<number>({ required: true })
 </script>
 
 <template>
-  <section class="preview" aria-label="As it prints">
+  <section class="preview" :aria-label="$t('As it prints')">
     <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
     <template v-else-if="made">
       <div class="turner">
-        <button type="button" class="button small" :disabled="page === 1" @click="page -= 1">Page before</button>
+        <button type="button" class="button small" :disabled="page === 1" @click="page -= 1">
+          {{ $t('Page before') }}
+        </button>
         <span aria-live="polite"
-          >page {{ page }} of {{ made.pages }}<template v-if="made.keyPages.includes(page)">, answers</template></span
+          >{{ $t('page {page} of {pages}', { page, pages: made.pages })
+          }}<template v-if="made.keyPages.includes(page)">{{ $t(', answers') }}</template></span
         >
-        <button type="button" class="button small" :disabled="page === made.pages" @click="page += 1">Next page</button>
+        <button type="button" class="button small" :disabled="page === made.pages" @click="page += 1">
+          {{ $t('Next page') }}
+        </button>
       </div>
       <!-- A new picture, so that the page before is never shown under the new choice. -->
       <img
         :key="picture"
         :src="picture"
-        :alt="`${made.title}, page ${page}, as it prints`"
+        :alt="$t('{title}, page {page}, as it prints', { title: made.title, page })"
         :style="{ aspectRatio: `${made.paperWidth} / ${made.paperHeight}` }"
       />
     </template>

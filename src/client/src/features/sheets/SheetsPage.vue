@@ -90,17 +90,17 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Sheets</h1>
+      <h1>{{ $t('Sheets') }}</h1>
       <div v-if="made && asked" class="end">
-        <a class="button" :href="`${way(`pages/${page}/svg`)}&download=true`" download>This page as SVG</a>
-        <a class="button main" :href="way('pdf')" download
-          >Download PDF, {{ made.pages }} {{ made.pages === 1 ? 'page' : 'pages' }}</a
-        >
+        <a class="button" :href="`${way(`pages/${page}/svg`)}&download=true`" download>{{ $t('This page as SVG') }}</a>
+        <a class="button main" :href="way('pdf')" download>{{
+          $t('Download PDF, {pages} {a}', { pages: made.pages, a: made.pages === 1 ? $t('page') : $t('pages') })
+        }}</a>
       </div>
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <div v-if="shelf" class="desk">
-      <nav aria-label="Kinds of sheet">
+      <nav :aria-label="$t('Kinds of sheet')">
         <button
           v-for="o in shelf.offers"
           :key="o.kind"
@@ -112,27 +112,27 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
         </button>
       </nav>
 
-      <section v-if="offer && asked" class="choices" aria-label="Choices">
+      <section v-if="offer && asked" class="choices" :aria-label="$t('Choices')">
         <p class="soft">{{ offer.purpose }}</p>
-        <div v-if="offer.variants.length > 1" class="field" role="radiogroup" aria-label="As">
+        <div v-if="offer.variants.length > 1" class="field" role="radiogroup" :aria-label="$t('As')">
           <label v-for="v in offer.variants" :key="v.id" class="check"
             ><input type="radio" name="variant" :checked="v.id === asked.variant" @change="put({ variant: v.id })" />
             {{ v.name }}</label
           >
         </div>
         <div v-if="offer.hasNumbers" class="field">
-          <span>Numbers</span>
+          <span>{{ $t('Numbers') }}</span>
           <div class="beside">
             <StepNumber
               :model-value="asked.low"
-              label="From"
+              :label="$t('From')"
               :low="offer.lowest"
               :high="offer.highest"
               @update:model-value="put({ low: `${$event}` })"
             />
             <StepNumber
               :model-value="asked.high"
-              label="To"
+              :label="$t('To')"
               :low="offer.lowest"
               :high="offer.highest"
               @update:model-value="put({ high: `${$event}` })"
@@ -140,24 +140,32 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
           </div>
         </div>
         <div v-if="asked.count !== undefined" class="field">
-          <span>How many{{ offer.eachChild ? ' each' : '' }}</span>
+          <span>{{ $t('How many{a}', { a: offer.eachChild ? ' ' + $t('each') : '' }) }}</span>
           <StepNumber
             :model-value="asked.count"
-            label="How many"
+            :label="$t('How many')"
             :low="1"
             :high="offer.mostCount"
             @update:model-value="put({ count: `${$event}` })"
           />
         </div>
         <label v-if="offer.hasStories" class="field">
-          <span>Theme</span>
+          <span>{{ $t('Theme') }}</span>
           <select class="box" :value="at.theme" @change="put({ theme: ($event.target as HTMLSelectElement).value })">
-            <option value="">any</option>
+            <option value="">{{ $t('any') }}</option>
             <option v-for="t in themes" :key="t.theme" :value="t.theme">{{ t.name }}</option>
           </select>
         </label>
         <details v-if="offer.hasStories" class="field">
-          <summary>Kinds of stories: {{ stories.length ? `${stories.length} of ${kinds.length}` : 'all' }}</summary>
+          <summary>
+            {{
+              $t('Kinds of stories: {a}', {
+                a: stories.length
+                  ? $t('{count} of {count2}', { count: stories.length, count2: kinds.length })
+                  : $t('all'),
+              })
+            }}
+          </summary>
           <label v-for="k in kinds" :key="k.kind" class="check">
             <input
               type="checkbox"
@@ -168,54 +176,56 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
           >
         </details>
         <label v-if="offer.hasFrames" class="field">
-          <span>Frames filled</span>
+          <span>{{ $t('Frames filled') }}</span>
           <select class="box" :value="at.fill" @change="put({ fill: ($event.target as HTMLSelectElement).value })">
-            <option value="">as the class does: {{ shelf.fill === 'ByFives' ? 'by fives' : 'by pairs' }}</option>
-            <option value="ByFives">by fives</option>
-            <option value="ByPairs">by pairs</option>
+            <option value="">
+              {{ $t('as the class does: {a}', { a: shelf.fill === 'ByFives' ? $t('by fives') : $t('by pairs') }) }}
+            </option>
+            <option value="ByFives">{{ $t('by fives') }}</option>
+            <option value="ByPairs">{{ $t('by pairs') }}</option>
           </select>
         </label>
         <div class="beside">
           <label class="field"
-            ><span>Paper</span>
+            ><span>{{ $t('Paper') }}</span>
             <select class="box" :value="paper" @change="put({ paper: ($event.target as HTMLSelectElement).value })">
-              <option>A4</option>
-              <option>Letter</option>
+              <option>{{ $t('A4') }}</option>
+              <option>{{ $t('Letter') }}</option>
             </select></label
           >
           <label class="field"
-            ><span>Ink</span>
+            ><span>{{ $t('Ink') }}</span>
             <select class="box" :value="at.ink" @change="put({ ink: ($event.target as HTMLSelectElement).value })">
-              <option value="Saving">outlines only</option>
-              <option value="Full">filled colours</option>
+              <option value="Saving">{{ $t('outlines only') }}</option>
+              <option value="Full">{{ $t('filled colours') }}</option>
             </select></label
           >
         </div>
         <div class="field">
-          <span>Seed</span>
+          <span>{{ $t('Seed') }}</span>
           <div class="beside">
             <input
               type="text"
               inputmode="numeric"
               class="seed"
-              aria-label="Seed"
+              :aria-label="$t('Seed')"
               :value="asked.seed"
               @change="put({ seed: ($event.target as HTMLInputElement).value })"
             />
-            <button type="button" class="button" @click="put({ seed: freshSeed() })">Other numbers</button>
+            <button type="button" class="button" @click="put({ seed: freshSeed() })">{{ $t('Other numbers') }}</button>
           </div>
         </div>
         <div class="field">
-          <span>As it was on</span>
+          <span>{{ $t('As it was on') }}</span>
           <DayField
-            label="As it was on"
+            :label="$t('As it was on')"
             :max="shelf.today"
             :model-value="at.on || shelf.today"
             @update:model-value="put({ on: $event })"
           />
         </div>
         <p class="small soft">
-          Seed and day stand at the foot of each page: with both, the same sheet can be made again.
+          {{ $t('Seed and day stand at the foot of each page: with both, the same sheet can be made again.') }}
         </p>
         <ForWhom
           v-if="offer.eachChild"

@@ -5,6 +5,7 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { say } from '@/ui/notices'
 import SeasonSelect from './SeasonSelect.vue'
+import { t } from '@/app/language'
 
 /** What the school does differently with a skill: season, links, words, or leaving it out. */
 const props = defineProps<{ skill: Schemas['MapSkillView']; map: Schemas['MapView'] }>()
@@ -37,12 +38,12 @@ const keep = () =>
         body: { ...written.value, words: words.value.split(',') },
       }),
     ),
-    'The map is kept.',
+    t('The map is kept.'),
   )
 const takeBack = () =>
   change(
     take(api.DELETE('/api/classes/{classId}/map/skills/{skillId}/change', { params: path.value })),
-    props.skill.own ? 'The skill is gone.' : 'The skill is as it came.',
+    props.skill.own ? t('The skill is gone.') : t('The skill is as it came.'),
   )
 function link() {
   if (adding.value && !written.value.needs.includes(adding.value)) written.value.needs.push(adding.value)
@@ -51,41 +52,50 @@ function link() {
 </script>
 
 <template>
-  <form class="change" aria-label="Change this skill" @submit.prevent="keep">
-    <label class="field"><span>Name</span><input v-model="written.short" type="text" required maxlength="40" /></label>
+  <form class="change" :aria-label="$t('Change this skill')" @submit.prevent="keep">
     <label class="field"
-      ><span>The child says</span><input v-model="written.iCan" type="text" required maxlength="120"
+      ><span>{{ $t('Name') }}</span
+      ><input v-model="written.short" type="text" required maxlength="40"
+    /></label>
+    <label class="field"
+      ><span>{{ $t('The child says') }}</span
+      ><input v-model="written.iCan" type="text" required maxlength="120"
     /></label>
     <SeasonSelect v-model="written.when" />
     <div class="field">
-      <span>Needs</span>
+      <span>{{ $t('Needs') }}</span>
       <p v-for="need in written.needs" :key="need" class="need">
         {{ names.get(need) }}
         <button
           type="button"
           class="button plain small"
-          :aria-label="`Take out ${names.get(need)}`"
+          :aria-label="$t('Take out {get}', { get: names.get(need) })"
           @click="written.needs = written.needs.filter((n) => n !== need)"
         >
-          Take out
+          {{ $t('Take out') }}
         </button>
       </p>
-      <select v-model="adding" class="box" aria-label="Add a skill that it needs" @change="link">
-        <option value="">Add one</option>
+      <select v-model="adding" class="box" :aria-label="$t('Add a skill that it needs')" @change="link">
+        <option value="">{{ $t('Add one') }}</option>
         <option v-for="s in map.skills" :key="s.id" :value="s.id">{{ s.short }}</option>
       </select>
     </div>
-    <label class="field"><span>Words, with commas</span><input v-model="words" type="text" required /></label>
-    <label class="check"><input v-model="written.hidden" type="checkbox" /> Leave it out of our plans</label>
+    <label class="field"
+      ><span>{{ $t('Words, with commas') }}</span
+      ><input v-model="words" type="text" required
+    /></label>
+    <label class="check"
+      ><input v-model="written.hidden" type="checkbox" /> {{ $t('Leave it out of our plans') }}</label
+    >
     <p v-if="`${written.short}${written.iCan}${words}`.includes('{')" class="soft small">
-      A word in braces stands for the class’s own, such as fewer or less.
+      {{ $t('A word in braces stands for the class’s own, such as fewer or less.') }}
     </p>
     <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
     <div class="beside">
-      <button class="button main">Keep</button>
-      <button type="button" class="button" @click="emit('done')">Leave as it is</button>
+      <button class="button main">{{ $t('Keep') }}</button>
+      <button type="button" class="button" @click="emit('done')">{{ $t('Leave as it is') }}</button>
       <button v-if="skill.changed" type="button" class="button plain" @click="takeBack">
-        {{ skill.own ? 'Remove this skill' : 'Back to how it came' }}
+        {{ skill.own ? $t('Remove this skill') : $t('Back to how it came') }}
       </button>
     </div>
   </form>

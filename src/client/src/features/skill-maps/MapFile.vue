@@ -7,6 +7,7 @@ import { fileBody } from '@/ui/fileBody'
 import FaultList from '@/ui/FaultList.vue'
 import { say, sayError } from '@/ui/notices'
 import FileField from '@/ui/FileField.vue'
+import { t } from '@/app/language'
 
 /** The map as a file, out and in. What a file would change is shown before it is taken. */
 const queries = useQueryClient()
@@ -31,7 +32,7 @@ async function takeIt() {
     await take(api.POST('/api/classes/{classId}/map/file', sent(chosen.value)))
     seen.value = undefined
     await queries.invalidateQueries()
-    say('The map is taken.')
+    say(t('The map is taken.'))
   } catch (problem) {
     if (problem instanceof Refused && problem.status === 422) seen.value = problem.body as Schemas['MapFilePreview']
     else sayError(problem)
@@ -41,21 +42,27 @@ async function takeIt() {
 
 <template>
   <details class="file">
-    <summary class="button">As a file</summary>
+    <summary class="button">{{ $t('As a file') }}</summary>
     <div class="sheet">
       <p>
-        <a :href="`/api/classes/${classId}/map/file/case`" download>CASE 1.0 (JSON)</a> ·
-        <a :href="`/api/classes/${classId}/map/file/csv`" download>CSV</a>
+        <a :href="`/api/classes/${classId}/map/file/case`" download>{{ $t('CASE 1.0 (JSON)') }}</a> ·
+        <a :href="`/api/classes/${classId}/map/file/csv`" download>{{ $t('CSV') }}</a>
       </p>
-      <FileField label="Take a map from a file" accept=".json,.csv" @file="look" />
+      <FileField :label="$t('Take a map from a file')" accept=".json,.csv" @file="look" />
       <template v-if="seen">
         <FaultList :faults="seen.faults" />
         <template v-if="seen.canBeTaken">
           <p>
-            {{ seen.new.length }} new, {{ seen.changed.length }} changed, {{ seen.hidden.length }} hidden.
+            {{
+              $t('{count} new, {count2} changed, {count3} hidden.', {
+                count: seen.new.length,
+                count2: seen.changed.length,
+                count3: seen.hidden.length,
+              })
+            }}
             <span class="soft small">{{ [...seen.new, ...seen.changed, ...seen.hidden].slice(0, 8).join(', ') }}</span>
           </p>
-          <button type="button" class="button main" @click="takeIt">Take it</button>
+          <button type="button" class="button main" @click="takeIt">{{ $t('Take it') }}</button>
         </template>
       </template>
     </div>

@@ -97,21 +97,21 @@ watch(
 <template>
   <div class="page wide">
     <div class="page-head">
-      <h1>Skill map</h1>
+      <h1>{{ $t('Skill map') }}</h1>
       <label class="with">
-        <span>Strengths of</span>
+        <span>{{ $t('Strengths of') }}</span>
         <select class="box" :value="childId ?? ''" @change="lay(($event.target as HTMLSelectElement).value)">
-          <option value="">the whole class</option>
+          <option value="">{{ $t('the whole class') }}</option>
           <option v-for="c in names" :key="c.id" :value="c.id">{{ c.name }}</option>
         </select>
       </label>
       <label class="with">
-        <span>Find</span>
+        <span>{{ $t('Find') }}</span>
         <input
           type="text"
           list="all-skills"
-          placeholder="a skill"
-          aria-label="Find a skill"
+          :placeholder="$t('a skill')"
+          :aria-label="$t('Find a skill')"
           @change="
             (event) => {
               const found = map?.skills.find((s) => s.short === (event.target as HTMLInputElement).value)
@@ -124,7 +124,7 @@ watch(
         </datalist>
       </label>
       <div v-if="leads" class="end">
-        <button type="button" class="button" @click="adding = !adding">Add a skill of our own</button>
+        <button type="button" class="button" @click="adding = !adding">{{ $t('Add a skill of our own') }}</button>
         <MapFile />
       </div>
     </div>
@@ -181,7 +181,7 @@ watch(
             }"
             :tabindex="s.id === picked || (!picked && s === map.skills[0]) ? 0 : -1"
             :aria-current="s.id === picked ? 'true' : undefined"
-            :aria-label="`${s.short}. ${strandName.get(s.strand)}, ${seasons[s.when]}. ${s.hidden ? 'Hidden.' : s.inWords}`"
+            :aria-label="`${s.short}. ${strandName.get(s.strand)}, ${seasons[s.when]}. ${s.hidden ? $t('Hidden.') : s.inWords}`"
             @click="go(s.id)"
             @keydown="walk($event, s.id)"
           >
@@ -192,10 +192,12 @@ watch(
       <SkillPanel v-if="picked" :key="picked" :skill-id="picked" :map="map" @go="go" @close="go('')" />
     </div>
     <p class="soft small legend">
-      <i class="dot" style="--fill: 0.5" /> filled as far as {{ childId ? 'the child is' : 'the class has it' }}
-      <i class="dot ready" style="--fill: 0.2" /> {{ childId ? 'ready for it' : 'someone is ready for it' }}
-      <i class="dot hidden" style="--fill: 0" /> hidden by the school <i class="dot changed" style="--fill: 0" /> the
-      school’s own or changed · beyond: after the {{ map?.year }} year
+      <i class="dot" style="--fill: 0.5" />
+      {{ $t('filled as far as {a}', { a: childId ? $t('the child is') : $t('the class has it') }) }}
+      <i class="dot ready" style="--fill: 0.2" /> {{ childId ? $t('ready for it') : $t('someone is ready for it') }}
+      <i class="dot hidden" style="--fill: 0" /> {{ $t('hidden by the school') }}
+      <i class="dot changed" style="--fill: 0" />
+      {{ $t('the school’s own or changed · beyond: after the {year} year', { year: map?.year }) }}
     </p>
   </div>
 </template>

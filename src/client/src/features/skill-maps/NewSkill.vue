@@ -6,6 +6,7 @@ import { api, take, type Schemas } from '@/app/api/client'
 import { representationLabel } from '@/ui/marks'
 import { say } from '@/ui/notices'
 import SeasonSelect from './SeasonSelect.vue'
+import { t } from '@/app/language'
 
 /** A skill of the school's own. */
 const props = defineProps<{ map: Schemas['MapView'] }>()
@@ -16,7 +17,7 @@ const kinds: Schemas['Representation'][] = ['Objects', 'Fingers', 'Picture', 'Sp
 const skill = ref<Schemas['NewMapSkill']>({
   strand: props.map.strands[0]?.id ?? 'count',
   short: '',
-  iCan: 'I can ',
+  iCan: t('I can') + ' ',
   needs: [],
   when: 'Summer',
   low: 1,
@@ -40,7 +41,7 @@ async function add() {
       }),
     )
     await queries.invalidateQueries()
-    say(`${skill.value.short} is on the map.`)
+    say(t('{short} is on the map.', { short: skill.value.short }))
     emit('done', added.id)
   } catch (problem) {
     refused.value = (problem as Error).message
@@ -49,48 +50,64 @@ async function add() {
 </script>
 
 <template>
-  <form class="ruled" aria-label="A skill of our own" @submit.prevent="add">
-    <h2>A skill of our own</h2>
+  <form class="ruled" :aria-label="$t('A skill of our own')" @submit.prevent="add">
+    <h2>{{ $t('A skill of our own') }}</h2>
     <div class="fields">
-      <label class="field"><span>Name</span><input v-model="skill.short" type="text" required maxlength="40" /></label>
       <label class="field"
-        ><span>The child says</span><input v-model="skill.iCan" type="text" required maxlength="120"
+        ><span>{{ $t('Name') }}</span
+        ><input v-model="skill.short" type="text" required maxlength="40"
+      /></label>
+      <label class="field"
+        ><span>{{ $t('The child says') }}</span
+        ><input v-model="skill.iCan" type="text" required maxlength="120"
       /></label>
       <label class="field">
-        <span>Strand</span>
+        <span>{{ $t('Strand') }}</span>
         <select v-model="skill.strand" class="box">
           <option v-for="s in map.strands" :key="s.id" :value="s.id">{{ s.name }}</option>
         </select>
       </label>
       <SeasonSelect v-model="skill.when" />
       <label class="field">
-        <span>Needs (several with Ctrl)</span>
+        <span>{{ $t('Needs (several with Ctrl)') }}</span>
         <select v-model="skill.needs" class="box" multiple size="4">
           <option v-for="s in map.skills" :key="s.id" :value="s.id">{{ s.short }}</option>
         </select>
       </label>
       <div class="field">
-        <span>Numbers</span>
+        <span>{{ $t('Numbers') }}</span>
         <div class="beside">
-          <input v-model.number="skill.low" type="number" min="0" max="999" aria-label="Smallest number" />
-          <input v-model.number="skill.high" type="number" min="0" max="999" aria-label="Largest number" />
+          <input v-model.number="skill.low" type="number" min="0" max="999" :aria-label="$t('Smallest number')" />
+          <input v-model.number="skill.high" type="number" min="0" max="999" :aria-label="$t('Largest number')" />
         </div>
       </div>
       <fieldset class="field">
-        <legend>Shown with</legend>
+        <legend>{{ $t('Shown with') }}</legend>
         <label v-for="k in kinds" :key="k" class="check"
           ><input v-model="skill.shownIn" type="checkbox" :value="k" /> {{ representationLabel(k) }}</label
         >
       </fieldset>
-      <label class="field"><span>What to look for</span><input v-model="skill.lookFor" type="text" required /></label>
-      <label class="field"><span>A usual slip</span><input v-model="skill.slip" type="text" required /></label>
-      <label class="field"><span>A way of doing it</span><input v-model="skill.way" type="text" required /></label>
-      <label class="field"><span>Words, with commas</span><input v-model="words" type="text" required /></label>
+      <label class="field"
+        ><span>{{ $t('What to look for') }}</span
+        ><input v-model="skill.lookFor" type="text" required
+      /></label>
+      <label class="field"
+        ><span>{{ $t('A usual slip') }}</span
+        ><input v-model="skill.slip" type="text" required
+      /></label>
+      <label class="field"
+        ><span>{{ $t('A way of doing it') }}</span
+        ><input v-model="skill.way" type="text" required
+      /></label>
+      <label class="field"
+        ><span>{{ $t('Words, with commas') }}</span
+        ><input v-model="words" type="text" required
+      /></label>
     </div>
     <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
     <div class="beside">
-      <button class="button main">Put it on the map</button>
-      <button type="button" class="button" @click="emit('done', '')">Leave it</button>
+      <button class="button main">{{ $t('Put it on the map') }}</button>
+      <button type="button" class="button" @click="emit('done', '')">{{ $t('Leave it') }}</button>
     </div>
   </form>
 </template>

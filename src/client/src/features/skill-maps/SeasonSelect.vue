@@ -7,12 +7,12 @@ const season = defineModel<Schemas['Season']>({ required: true })
 
 <template>
   <label class="field">
-    <span>Season</span>
+    <span>{{ $t('Season') }}</span>
     <select v-model="season" class="box">
-      <option value="Autumn">autumn</option>
-      <option value="Spring">spring</option>
-      <option value="Summer">summer</option>
-      <option value="Beyond">beyond this year</option>
+      <option value="Autumn">{{ $t('autumn') }}</option>
+      <option value="Spring">{{ $t('spring') }}</option>
+      <option value="Summer">{{ $t('summer') }}</option>
+      <option value="Beyond">{{ $t('beyond this year') }}</option>
     </select>
   </label>
 </template>

@@ -6,6 +6,7 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { representationLabel } from '@/ui/marks'
 import ChangeSkill from './ChangeSkill.vue'
+import { t } from '@/app/language'
 
 /** One skill: what it needs, what it opens, who is ready, what to do with it, which standards it serves. */
 const props = defineProps<{ skillId: string; map: Schemas['MapView'] }>()
@@ -27,10 +28,10 @@ const { data: skill, error } = useQuery({
     ),
 })
 const seasons: Record<Schemas['Season'], string> = {
-  Autumn: 'in autumn',
-  Spring: 'in spring',
-  Summer: 'in summer',
-  Beyond: 'beyond this year',
+  Autumn: t('in autumn'),
+  Spring: t('in spring'),
+  Summer: t('in summer'),
+  Beyond: t('beyond this year'),
 }
 </script>
 
@@ -41,35 +42,44 @@ const seasons: Record<Schemas['Season'], string> = {
     <template v-if="skill">
       <header>
         <h2>{{ skill.short }}</h2>
-        <button type="button" class="button plain small" aria-label="Close" @click="emit('close')">Close</button>
+        <button type="button" class="button plain small" :aria-label="$t('Close')" @click="emit('close')">
+          {{ $t('Close') }}
+        </button>
       </header>
       <p class="said big">“{{ skill.iCan }}”</p>
       <p class="soft small">
-        {{ skill.strand }}, {{ seasons[skill.when] }}. Numbers {{ skill.numbers }}, {{ skill.lessons }} lessons. Shown
-        with {{ skill.shownIn.map(representationLabel).join(', ') }}.
-      </p>
-      <p>
-        <b>{{ skill.has }} of {{ skill.children }}</b> have it. <b>{{ skill.ready.length }}</b> ready{{
-          skill.ready.length ? `: ${skill.ready.join(', ')}` : '.'
+        {{
+          $t('{strand}, {seasons}. Numbers {numbers}, {lessons} lessons. Shown with {list}.', {
+            strand: skill.strand,
+            seasons: seasons[skill.when],
+            numbers: skill.numbers,
+            lessons: skill.lessons,
+            list: skill.shownIn.map(representationLabel).join(', '),
+          })
         }}
       </p>
-      <h3>Needs</h3>
-      <p v-if="!skill.needs.length" class="soft">Nothing before it.</p>
+      <p>
+        <b>{{ $t('{has} of {children}', { has: skill.has, children: skill.children }) }}</b> {{ $t('have it.') }}
+        <b>{{ skill.ready.length }}</b>
+        {{ $t('ready{a}', { a: skill.ready.length ? `: ${skill.ready.join(', ')}` : '.' }) }}
+      </p>
+      <h3>{{ $t('Needs') }}</h3>
+      <p v-if="!skill.needs.length" class="soft">{{ $t('Nothing before it.') }}</p>
       <ul v-else class="links">
         <li v-for="n in skill.needs" :key="n.id">
           <button type="button" class="link" @click="emit('go', n.id)">{{ n.short }}</button>
-          <span class="soft small">{{ n.has }} of {{ skill.children }}</span>
+          <span class="soft small">{{ $t('{has} of {children}', { has: n.has, children: skill.children }) }}</span>
         </li>
       </ul>
-      <h3>Opens</h3>
-      <p v-if="!skill.opens.length" class="soft">Nothing that builds on it is on the map.</p>
+      <h3>{{ $t('Opens') }}</h3>
+      <p v-if="!skill.opens.length" class="soft">{{ $t('Nothing that builds on it is on the map.') }}</p>
       <ul v-else class="links">
         <li v-for="n in skill.opens" :key="n.id">
           <button type="button" class="link" @click="emit('go', n.id)">{{ n.short }}</button>
-          <span class="soft small">{{ n.has }} of {{ skill.children }}</span>
+          <span class="soft small">{{ $t('{has} of {children}', { has: n.has, children: skill.children }) }}</span>
         </li>
       </ul>
-      <h3>What to do</h3>
+      <h3>{{ $t('What to do') }}</h3>
       <ul class="links">
         <li v-for="a in skill.activities" :key="a.id">
           <RouterLink :to="{ name: 'activity', params: { classId, id: a.id }, query: { skill: skill.id } }">{{
@@ -78,22 +88,24 @@ const seasons: Record<Schemas['Season'], string> = {
         </li>
       </ul>
       <p v-if="!skill.activities.length" class="warn small">
-        No activity serves it yet, so it is not planned. Change one in the library so that it does.
+        {{ $t('No activity serves it yet, so it is not planned. Change one in the library so that it does.') }}
       </p>
-      <h3>Look for</h3>
+      <h3>{{ $t('Look for') }}</h3>
       <p>{{ skill.lookFor.join('. ') }}.</p>
-      <h3>Slips that tell something</h3>
+      <h3>{{ $t('Slips that tell something') }}</h3>
       <p>{{ skill.slips.join('. ') }}.</p>
-      <h3>Ways of doing it</h3>
+      <h3>{{ $t('Ways of doing it') }}</h3>
       <p>{{ skill.ways.join('. ') }}.</p>
-      <h3>Words</h3>
+      <h3>{{ $t('Words') }}</h3>
       <p class="said">{{ skill.words.join(' · ') }}</p>
-      <h3>Standards</h3>
+      <h3>{{ $t('Standards') }}</h3>
       <p v-for="s in skill.standards" :key="s.code" class="small">
         <b>{{ s.code }}</b> {{ s.text }}
       </p>
       <template v-if="leads">
-        <button v-if="!changing" type="button" class="button" @click="changing = true">Change for our school</button>
+        <button v-if="!changing" type="button" class="button" @click="changing = true">
+          {{ $t('Change for our school') }}
+        </button>
         <ChangeSkill v-else :skill="skill" :map="map" @done="changing = false" />
       </template>
     </template>

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { queryKey } from '@/app/keys'
+import { t } from '@/app/language'
 
 /** How Fobble thinks: what its words mean, every number in them, an example from this class, and where it is chosen. */
 const { classId, current } = useAccount()
@@ -11,52 +12,52 @@ const { data: thoughts, error } = useQuery({
   queryFn: () => take(api.GET('/api/classes/{classId}/thoughts', { params: { path: { classId: classId.value } } })),
 })
 const chosenAt: Record<Schemas['ThoughtKind'], { name: string; label: string }> = {
-  Judging: { name: 'approach', label: 'How this class works' },
-  Grouping: { name: 'groups', label: 'Wishes for groups' },
-  Planning: { name: 'make-plan', label: 'Plan the year' },
+  Judging: { name: 'approach', label: t('How this class works') },
+  Grouping: { name: 'groups', label: t('Wishes for groups') },
+  Planning: { name: 'make-plan', label: t('Plan the year') },
 }
 </script>
 
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>How Fobble thinks</h1>
-      <span class="soft"
-        >What its words mean, with examples from {{ current?.name }}. It judges work, never a child.</span
-      >
+      <h1>{{ $t('How Fobble thinks') }}</h1>
+      <span class="soft">{{
+        $t('What its words mean, with examples from {name}. It judges work, never a child.', { name: current?.name })
+      }}</span>
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <div v-if="thoughts" class="thoughts">
-      <section v-for="t in thoughts" :key="t.title" class="ruled">
-        <h2>{{ t.title }}</h2>
-        <p v-for="line in t.says" :key="line">{{ line }}</p>
-        <p v-if="t.example" class="example">
-          <template v-if="t.example.childId">
+      <section v-for="thought in thoughts" :key="thought.title" class="ruled">
+        <h2>{{ thought.title }}</h2>
+        <p v-for="line in thought.says" :key="line">{{ line }}</p>
+        <p v-if="thought.example" class="example">
+          <template v-if="thought.example.childId">
             <RouterLink
               class="said"
               :to="{
                 name: 'child',
-                params: { classId, childId: t.example.childId },
-                query: { skill: t.example.skillId },
+                params: { classId, childId: thought.example.childId },
+                query: { skill: thought.example.skillId },
               }"
-              >{{ t.example.child }}, {{ t.example.skill }}</RouterLink
+              >{{ thought.example.child }}, {{ thought.example.skill }}</RouterLink
             >:
           </template>
-          <b v-else class="said">{{ t.example.skill }}: </b>{{ t.example.sentence }}
+          <b v-else class="said">{{ thought.example.skill }}: </b>{{ thought.example.sentence }}
         </p>
-        <p v-else class="soft small">No example in this class yet.</p>
-        <details v-if="t.numbers.length" class="small">
-          <summary>The numbers in it</summary>
+        <p v-else class="soft small">{{ $t('No example in this class yet.') }}</p>
+        <details v-if="thought.numbers.length" class="small">
+          <summary>{{ $t('The numbers in it') }}</summary>
           <dl>
-            <template v-for="n in t.numbers" :key="n.for">
+            <template v-for="n in thought.numbers" :key="n.for">
               <dt>{{ n.value }}</dt>
               <dd>{{ n.for }}</dd>
             </template>
           </dl>
         </details>
-        <RouterLink class="small" :to="{ name: chosenAt[t.kind].name, params: { classId } }"
-          >Chosen at: {{ chosenAt[t.kind].label }}</RouterLink
-        >
+        <RouterLink class="small" :to="{ name: chosenAt[thought.kind].name, params: { classId } }">{{
+          $t('Chosen at: {label}', { label: chosenAt[thought.kind].label })
+        }}</RouterLink>
       </section>
     </div>
   </div>

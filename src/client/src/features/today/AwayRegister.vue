@@ -39,7 +39,7 @@ async function mark(child: Schemas['TodayChild']) {
 <template>
   <section class="ruled" aria-labelledby="away-head">
     <div class="line">
-      <h2 id="away-head">Away</h2>
+      <h2 id="away-head">{{ $t('Away') }}</h2>
       <button
         v-if="records"
         type="button"
@@ -47,11 +47,11 @@ async function mark(child: Schemas['TodayChild']) {
         :aria-expanded="marking"
         @click="marking = !marking"
       >
-        {{ marking ? 'Done' : 'Mark' }}
+        {{ marking ? $t('Done') : $t('Mark') }}
       </button>
     </div>
     <p v-for="sentence in changed" :key="sentence" class="changed" role="status">{{ sentence }}</p>
-    <p v-if="!marking">{{ away.length ? away.map((c) => c.name).join(', ') : 'Everyone is here.' }}</p>
+    <p v-if="!marking">{{ away.length ? away.map((c) => c.name).join(', ') : $t('Everyone is here.') }}</p>
     <div v-else class="register">
       <button
         v-for="child in children"

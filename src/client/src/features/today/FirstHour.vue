@@ -25,8 +25,10 @@ const done = (call: Promise<unknown>) => call.then(() => (opened.value = undefin
 <template>
   <section v-if="view && !view.over" class="first" aria-labelledby="first-head">
     <div class="head">
-      <h2 id="first-head" class="said">{{ current?.name }}’s first hour</h2>
-      <span class="soft">about {{ minutes }} minutes to the first session card; each step can wait</span>
+      <h2 id="first-head" class="said">{{ $t('{name}’s first hour', { name: current?.name }) }}</h2>
+      <span class="soft">{{
+        $t('about {minutes} minutes to the first session card; each step can wait', { minutes })
+      }}</span>
     </div>
     <ol>
       <li v-for="s in view.steps" :key="s.step" :class="[s.state.toLowerCase(), { shown: shown === s.step }]">
@@ -40,7 +42,11 @@ const done = (call: Promise<unknown>) => call.then(() => (opened.value = undefin
           <span class="bead" aria-hidden="true" />
           <b>{{ s.title }}</b>
           <span class="soft small">{{
-            s.state === 'Done' ? s.now : s.state === 'Later' ? 'Left for later.' : `${s.minutes} min`
+            s.state === 'Done'
+              ? s.now
+              : s.state === 'Later'
+                ? $t('Left for later.')
+                : $t('{minutes} min', { minutes: s.minutes })
           }}</span>
         </button>
         <div v-if="shown === s.step" class="body">
@@ -49,7 +55,7 @@ const done = (call: Promise<unknown>) => call.then(() => (opened.value = undefin
             v-if="s.step === 'ClassList'"
             class="button main"
             :to="{ name: 'class-list', params: { classId } }"
-            >Bring in the list</RouterLink
+            >{{ $t('Bring in the list') }}</RouterLink
           >
           <ThreeChoices v-else-if="s.step === 'Approach'" @keep="done(settle('Approach', false))" />
           <UsualHolidays
@@ -59,23 +65,27 @@ const done = (call: Promise<unknown>) => call.then(() => (opened.value = undefin
             @keep="done(takeHolidays($event))"
           />
           <div v-else-if="s.step === 'Known'" class="buttons">
-            <button type="button" class="button main" @click="done(settle('Known', false))">Begin as new</button>
-            <RouterLink class="button" :to="{ name: 'baseline', params: { classId } }"
-              >Check a few children, five minutes each</RouterLink
-            >
-            <RouterLink class="button" :to="{ name: 'records', params: { classId } }"
-              >Bring in last year’s record</RouterLink
-            >
+            <button type="button" class="button main" @click="done(settle('Known', false))">
+              {{ $t('Begin as new') }}
+            </button>
+            <RouterLink class="button" :to="{ name: 'baseline', params: { classId } }">{{
+              $t('Check a few children, five minutes each')
+            }}</RouterLink>
+            <RouterLink class="button" :to="{ name: 'records', params: { classId } }">{{
+              $t('Bring in last year’s record')
+            }}</RouterLink>
           </div>
           <template v-else-if="s.step === 'Plan'">
             <p v-if="view.plan">{{ view.plan }}</p>
             <div class="buttons">
-              <RouterLink class="button main" :to="{ name: 'make-plan', params: { classId }, query: { offered: '' } }"
-                >Work it out</RouterLink
+              <RouterLink
+                class="button main"
+                :to="{ name: 'make-plan', params: { classId }, query: { offered: '' } }"
+                >{{ $t('Work it out') }}</RouterLink
               >
-              <RouterLink class="button plain" :to="{ name: 'make-plan', params: { classId } }"
-                >Choose what is in it</RouterLink
-              >
+              <RouterLink class="button plain" :to="{ name: 'make-plan', params: { classId } }">{{
+                $t('Choose what is in it')
+              }}</RouterLink>
             </div>
           </template>
           <template v-else-if="s.step === 'Groups'">
@@ -83,18 +93,18 @@ const done = (call: Promise<unknown>) => call.then(() => (opened.value = undefin
               v-if="view.groupsOn"
               class="button main"
               :to="{ name: 'groups', params: { classId, day: view.groupsOn }, query: { ask: '' } }"
-              >Ask for groups</RouterLink
+              >{{ $t('Ask for groups') }}</RouterLink
             >
-            <p v-else class="warn">The timetable has no place for a small group: put one into Set-up.</p>
+            <p v-else class="warn">{{ $t('The timetable has no place for a small group: put one into Set-up.') }}</p>
           </template>
           <template v-else>
             <RouterLink
               v-if="view.firstSession"
               class="button main"
               :to="{ name: 'session', params: { classId, sessionId: view.firstSession } }"
-              >Open the card</RouterLink
+              >{{ $t('Open the card') }}</RouterLink
             >
-            <p v-else class="soft">There is no group yet whose card could be opened.</p>
+            <p v-else class="soft">{{ $t('There is no group yet whose card could be opened.') }}</p>
           </template>
           <button
             v-if="s.state === 'Open' && s.step !== 'Card'"
@@ -102,12 +112,12 @@ const done = (call: Promise<unknown>) => call.then(() => (opened.value = undefin
             class="button plain wait"
             @click="done(settle(s.step, true))"
           >
-            Leave it for later
+            {{ $t('Leave it for later') }}
           </button>
         </div>
       </li>
     </ol>
-    <button type="button" class="button plain small" @click="end">I know my way: no more of this</button>
+    <button type="button" class="button plain small" @click="end">{{ $t('I know my way: no more of this') }}</button>
   </section>
 </template>
 

@@ -21,7 +21,7 @@ const settingOut = computed(() => {
 
 <template>
   <section class="ruled" aria-labelledby="out-head">
-    <h2 id="out-head">Set out</h2>
+    <h2 id="out-head">{{ $t('Set out') }}</h2>
     <template v-for="[place, list] in settingOut" :key="place">
       <h3 class="small soft">{{ place }}</h3>
       <ul class="things">
@@ -32,12 +32,19 @@ const settingOut = computed(() => {
       </ul>
     </template>
     <details v-if="cautions.length" class="small cautions">
-      <summary>Take care: {{ cautions.length }} {{ cautions.length === 1 ? 'thing' : 'things' }} to watch</summary>
+      <summary>
+        {{
+          $t('Take care: {count} {a} to watch', {
+            count: cautions.length,
+            a: cautions.length === 1 ? $t('thing') : $t('things'),
+          })
+        }}
+      </summary>
       <CautionList :cautions="cautions" :standing="standing" />
     </details>
-    <RouterLink :to="{ name: 'set-out', params: { classId, day } }"
-      >The whole list, what is short, what to print</RouterLink
-    >
+    <RouterLink :to="{ name: 'set-out', params: { classId, day } }">{{
+      $t('The whole list, what is short, what to print')
+    }}</RouterLink>
   </section>
 </template>
 

@@ -55,10 +55,10 @@ async function keep() {
       <p class="small soft">{{ question.of.find((o) => o.value === choice![question.name])?.means }}</p>
     </div>
     <div class="buttons">
-      <button class="button main" :disabled="busy">Keep it so</button>
-      <RouterLink class="button plain" :to="{ name: 'approach', params: { classId } }"
-        >All choices there are</RouterLink
-      >
+      <button class="button main" :disabled="busy">{{ $t('Keep it so') }}</button>
+      <RouterLink class="button plain" :to="{ name: 'approach', params: { classId } }">{{
+        $t('All choices there are')
+      }}</RouterLink>
     </div>
   </form>
 </template>

@@ -34,49 +34,55 @@ const { data: view, error } = useQuery({
       <span class="soft">{{ current?.name }}, {{ current?.school }}</span>
       <b v-if="view?.different && view.isSchoolDay">{{ view.different }}</b>
       <div class="end">
-        <a v-if="view?.carpet" class="button" :href="`/api/classes/${classId}/days/${day}/page`" target="_blank"
-          >On paper</a
-        >
+        <a v-if="view?.carpet" class="button" :href="`/api/classes/${classId}/days/${day}/page`" target="_blank">{{
+          $t('On paper')
+        }}</a>
       </div>
     </div>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <p v-if="view?.lost" class="lost">
       {{ view.lost }}
-      <RouterLink v-if="leads" class="button small" :to="{ name: 'revise-plan', params: { classId } }"
-        >Find it another day</RouterLink
-      >
+      <RouterLink v-if="leads" class="button small" :to="{ name: 'revise-plan', params: { classId } }">{{
+        $t('Find it another day')
+      }}</RouterLink>
     </p>
 
     <FirstHour v-if="going" />
 
     <template v-if="view && !view.isSchoolDay">
-      <p class="said quiet">{{ view.different ? `No school: ${view.different}.` : 'No school today.' }}</p>
+      <p class="said quiet">
+        {{ view.different ? $t('No school: {different}.', { different: view.different }) : $t('No school today.') }}
+      </p>
       <RouterLink
         v-if="view.nextSchoolDay"
         class="button"
         :to="{ name: 'today', params: { classId, day: view.nextSchoolDay } }"
       >
-        Look at {{ fullDay(view.nextSchoolDay) }}
+        {{ $t('Look at {day}', { day: fullDay(view.nextSchoolDay) }) }}
       </RouterLink>
     </template>
 
     <template v-else-if="view && !view.carpet && !going">
       <p class="said quiet">
-        {{ view.different ? 'No whole-class lesson on this day.' : 'Nothing is planned for this day yet.' }}
+        {{ view.different ? $t('No whole-class lesson on this day.') : $t('Nothing is planned for this day yet.') }}
       </p>
-      <RouterLink v-if="leads" class="button main" :to="{ name: 'week', params: { classId, day } }"
-        >Plan this week</RouterLink
-      >
-      <p v-else class="soft">The class’s lead teacher plans the week.</p>
+      <RouterLink v-if="leads" class="button main" :to="{ name: 'week', params: { classId, day } }">{{
+        $t('Plan this week')
+      }}</RouterLink>
+      <p v-else class="soft">{{ $t('The class’s lead teacher plans the week.') }}</p>
     </template>
 
     <div v-else-if="view?.carpet" class="today">
       <section class="carpet ruled" aria-labelledby="carpet-head">
         <div class="line">
-          <h2 id="carpet-head">On the carpet</h2>
-          <span class="soft"
-            >{{ clock(view.carpet.start) }}, {{ view.carpet.minutes }} minutes, {{ view.carpet.adult }}</span
-          >
+          <h2 id="carpet-head">{{ $t('On the carpet') }}</h2>
+          <span class="soft">{{
+            $t('{time}, {minutes} minutes, {adult}', {
+              time: clock(view.carpet.start),
+              minutes: view.carpet.minutes,
+              adult: view.carpet.adult,
+            })
+          }}</span>
         </div>
         <p class="aim said">{{ view.carpet.skill.iCan }}</p>
         <div class="show">
@@ -93,26 +99,34 @@ const { data: view, error } = useQuery({
         <ul class="say said">
           <li v-for="line in view.carpet.activity.say" :key="line">{{ line }}</li>
         </ul>
-        <RouterLink class="button" :to="{ name: 'carpet', params: { classId, day } }">Open the lesson card</RouterLink>
+        <RouterLink class="button" :to="{ name: 'carpet', params: { classId, day } }">{{
+          $t('Open the lesson card')
+        }}</RouterLink>
         <p v-for="note in view.notes" :key="note" class="noted">{{ note }}</p>
         <p v-for="(more, i) in view.more" :key="more.skill">
-          <b>Later on the carpet: {{ more.short }}</b
-          >, {{ more.how }}, with {{ more.activity.name }}.
-          <RouterLink :to="{ name: 'carpet', params: { classId, day }, query: { lesson: i + 1 } }">Its card</RouterLink>
+          <b>{{ $t('Later on the carpet: {short}', { short: more.short }) }}</b>{{
+            $t(', {how}, with {name}.', { how: more.how, name: more.activity.name })
+          }}
+          <RouterLink :to="{ name: 'carpet', params: { classId, day }, query: { lesson: i + 1 } }">{{
+            $t('Its card')
+          }}</RouterLink>
         </p>
         <div v-if="view.starters.length" class="starters">
-          <h3>First, five minutes to bring back</h3>
+          <h3>{{ $t('First, five minutes to bring back') }}</h3>
           <p v-for="starter in view.starters" :key="starter.skill">
-            <b>{{ starter.short }}</b> with {{ starter.activity.name }}. <span class="soft">{{ starter.reason }}</span>
+            <b>{{ starter.short }}</b> {{ $t('with {name}.', { name: starter.activity.name }) }}
+            <span class="soft">{{ starter.reason }}</span>
           </p>
         </div>
       </section>
 
       <section class="ruled" aria-labelledby="groups-head">
-        <h2 id="groups-head">Small groups, in order</h2>
+        <h2 id="groups-head">{{ $t('Small groups, in order') }}</h2>
         <p v-if="!view.groups.length" class="soft">
-          No groups for this day.
-          <RouterLink v-if="leads" :to="{ name: 'groups', params: { classId, day } }">Ask for groups</RouterLink>
+          {{ $t('No groups for this day.') }}
+          <RouterLink v-if="leads" :to="{ name: 'groups', params: { classId, day } }">{{
+            $t('Ask for groups')
+          }}</RouterLink>
         </p>
         <RouterLink
           v-for="group in view.groups"
@@ -125,18 +139,23 @@ const { data: view, error } = useQuery({
             <b>{{ group.short }}</b> · {{ group.activity }}
             <span class="names">{{ group.children.join(', ') }}</span>
             <span class="soft small">{{ group.adult }}, {{ group.where.toLowerCase() }}</span>
-            <span v-if="group.away.length" class="warn small">Away: {{ group.away.join(', ') }}</span>
-            <span v-if="group.joined.length" class="small">Instead: {{ group.joined.join(', ') }}</span>
-            <span v-if="group.recorded" class="small done"
-              >Recorded: {{ group.recorded }} of {{ group.children.length }}</span
-            >
+            <span v-if="group.away.length" class="warn small">{{
+              $t('Away: {list}', { list: group.away.join(', ') })
+            }}</span>
+            <span v-if="group.joined.length" class="small">{{
+              $t('Instead: {list}', { list: group.joined.join(', ') })
+            }}</span>
+            <span v-if="group.recorded" class="small done">{{
+              $t('Recorded: {recorded} of {count}', { recorded: group.recorded, count: group.children.length })
+            }}</span>
           </span>
         </RouterLink>
         <div v-if="view.choice" class="extra">
-          <b>Choice time: {{ view.choice.name }}.</b> {{ view.choice.purpose }}
+          <b>{{ $t('Choice time: {name}.', { name: view.choice.name }) }}</b> {{ view.choice.purpose }}
         </div>
         <div v-if="view.transition" class="extra">
-          <b>Between lessons: {{ view.transition.name }}.</b> <span class="said">{{ view.transition.steps[0] }}</span>
+          <b>{{ $t('Between lessons: {name}.', { name: view.transition.name }) }}</b>
+          <span class="said">{{ view.transition.steps[0] }}</span>
         </div>
       </section>
 
@@ -144,12 +163,14 @@ const { data: view, error } = useQuery({
         <SetOutList :day="day" :things="view.setOut" :cautions="view.cautions" :standing="view.standing" />
         <AwayRegister :day="day" :children="view.children" />
         <section class="ruled" aria-labelledby="jar-head">
-          <h2 id="jar-head">The jar</h2>
-          <p>{{ view.jar }} <RouterLink :to="{ name: 'jar', params: { classId } }">To the jar</RouterLink></p>
+          <h2 id="jar-head">{{ $t('The jar') }}</h2>
+          <p>
+            {{ view.jar }} <RouterLink :to="{ name: 'jar', params: { classId } }">{{ $t('To the jar') }}</RouterLink>
+          </p>
         </section>
         <section class="ruled" aria-labelledby="again-head">
-          <h2 id="again-head">Look again at</h2>
-          <p v-if="!view.lookAgain.length" class="soft">Nobody is due.</p>
+          <h2 id="again-head">{{ $t('Look again at') }}</h2>
+          <p v-if="!view.lookAgain.length" class="soft">{{ $t('Nobody is due.') }}</p>
           <ul class="again">
             <li v-for="due in view.lookAgain" :key="due.childId + due.skillId">
               <RouterLink

@@ -24,22 +24,25 @@ watch(
       <li v-for="line in week" :key="line">{{ line }}</li>
     </ul>
     <template v-if="holidays.length">
-      <p class="soft small">No school, as is usual where you are; take out what does not hold for you.</p>
+      <p class="soft small">{{ $t('No school, as is usual where you are; take out what does not hold for you.') }}</p>
       <div class="days">
         <label v-for="h in holidays" :key="h.first" :for="`${id}-${h.first}`" class="day">
           <Checkbox v-model="taken" :input-id="`${id}-${h.first}`" :value="h.first" />
           <span
             >{{ h.name }}
             <span class="soft small"
-              >{{ dayAndMonth(h.first) }}{{ h.last === h.first ? '' : ` to ${dayAndMonth(h.last)}` }}</span
+              >{{ dayAndMonth(h.first)
+              }}{{ h.last === h.first ? '' : ' ' + $t('to {day}', { day: dayAndMonth(h.last) }) }}</span
             ></span
           >
         </label>
       </div>
     </template>
     <div class="buttons">
-      <button class="button main">That is how it is</button>
-      <RouterLink class="button plain" :to="{ name: 'set-up', params: { classId } }">Change it in Set-up</RouterLink>
+      <button class="button main">{{ $t('That is how it is') }}</button>
+      <RouterLink class="button plain" :to="{ name: 'set-up', params: { classId } }">{{
+        $t('Change it in Set-up')
+      }}</RouterLink>
     </div>
   </form>
 </template>

@@ -43,30 +43,37 @@ const days = computed(() => {
 
 <template>
   <div class="page">
-    <div class="page-head"><h1>Trail</h1></div>
+    <div class="page-head">
+      <h1>{{ $t('Trail') }}</h1>
+    </div>
     <ClassTabs />
     <form class="asks" @submit.prevent>
-      <DayField v-model="from" label="From" />
-      <DayField v-model="to" label="To" />
-      <select v-model="child" class="box" aria-label="Child">
-        <option value="">every child</option>
+      <DayField v-model="from" :label="$t('From')" />
+      <DayField v-model="to" :label="$t('To')" />
+      <select v-model="child" class="box" :aria-label="$t('Child')">
+        <option value="">{{ $t('every child') }}</option>
         <option v-for="n in names" :key="n.id" :value="n.id">{{ n.name }}</option>
       </select>
-      <select v-model="by" class="box" aria-label="Adult">
-        <option value="">every adult</option>
+      <select v-model="by" class="box" :aria-label="$t('Adult')">
+        <option value="">{{ $t('every adult') }}</option>
         <option v-for="a in trail?.adults" :key="a.id" :value="a.id">{{ a.name }}</option>
       </select>
-      <label class="check"><input v-model="onlyWithdrawn" type="checkbox" /> withdrawn only</label>
+      <label class="check"><input v-model="onlyWithdrawn" type="checkbox" /> {{ $t('withdrawn only') }}</label>
     </form>
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
     <template v-if="trail">
       <p class="soft">
-        {{ trail.entries.length }}{{ trail.more ? ' and more; ask for fewer days' : '' }}. Nothing is ever taken out of
-        the trail.
+        {{
+          $t('{count}{a}. Nothing is ever taken out of the trail.', {
+            count: trail.entries.length,
+            a: trail.more ? ' ' + $t('and more; ask for fewer days') : '',
+          })
+        }}
       </p>
       <details v-for="(day, i) in days" :key="day.day" class="day" :open="i === 0">
         <summary>
-          <b>{{ fullDay(day.day) }}</b> <span class="soft">{{ day.entries.length }} seen</span>
+          <b>{{ fullDay(day.day) }}</b>
+          <span class="soft">{{ $t('{count} seen', { count: day.entries.length }) }}</span>
         </summary>
         <SeenOnce v-for="e in day.entries" :key="e.seen.id" :once="e.seen" :who="e.child" skill />
       </details>

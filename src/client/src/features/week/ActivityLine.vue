@@ -58,21 +58,21 @@ const swap = useMutation({
       type="button"
       class="button plain small"
       :aria-expanded="!!others"
-      :aria-label="`Another instead of ${activity.name}`"
+      :aria-label="$t('Another instead of {name}', { name: activity.name })"
       @click="others ? (others = undefined) : ask.mutate()"
     >
-      {{ others ? 'Close' : 'Other' }}
+      {{ others ? $t('Close') : $t('Other') }}
     </button>
     <button
       v-if="pinned && canSwap"
       type="button"
       class="button plain small"
-      :aria-label="`Let go of the pin on ${activity.name}`"
+      :aria-label="$t('Let go of the pin on {name}', { name: activity.name })"
       @click="swap.mutate(null)"
     >
-      Pinned ×
+      {{ $t('Pinned ×') }}
     </button>
-    <span v-else-if="pinned" class="small soft">pinned</span>
+    <span v-else-if="pinned" class="small soft">{{ $t('pinned') }}</span>
     <ol v-if="others" class="others">
       <li v-for="other in others.slice(0, 8)" :key="other.activity.id">
         <button
@@ -81,11 +81,11 @@ const swap = useMutation({
           :disabled="swap.isPending.value"
           @click="swap.mutate(other.activity.id)"
         >
-          {{ other.activity.name }}{{ other.chosen ? ' (now)' : '' }}
+          {{ other.activity.name }}{{ other.chosen ? ' ' + $t('(now)') : '' }}
         </button>
         <span class="soft">{{ other.reason }}</span>
       </li>
-      <li v-if="others.length < 2" class="soft">There is no other for it.</li>
+      <li v-if="others.length < 2" class="soft">{{ $t('There is no other for it.') }}</li>
     </ol>
   </div>
 </template>

@@ -8,6 +8,7 @@ import { useWeek } from '@/app/week'
 import PlanTabs from '@/ui/PlanTabs.vue'
 import { say, sayError } from '@/ui/notices'
 import ActivityLine from './ActivityLine.vue'
+import { t } from '@/app/language'
 
 const queries = useQueryClient()
 const { classId, today, leads } = useAccount()
@@ -18,7 +19,7 @@ const plan = useMutation({
   onSuccess: async (planned) => {
     queries.setQueryData(queryKey('week', classId.value, monday.value), planned)
     await queries.invalidateQueries({ queryKey: queryKey('today') })
-    say('The week is planned.')
+    say(t('The week is planned.'))
   },
   onError: sayError,
 })
@@ -27,7 +28,7 @@ const groupSlots = (day: Schemas['WeekDay']) => day.slots.filter((s) => s.kind =
 const canSwap = (day: Schemas['WeekDay']) => leads.value && day.day >= today.value
 const laterTime = (day: Schemas['WeekDay'], i: number) => {
   const slot = day.slots.filter((s) => s.kind === 'Carpet')[i + 1]
-  return slot ? `${clock(slot.start)} carpet` : 'second carpet time, not in the timetable yet'
+  return slot ? t('{time} carpet', { time: clock(slot.start) }) : t('second carpet time, not in the timetable yet')
 }
 const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind === 'Carpet')
 </script>
@@ -35,26 +36,26 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Week of {{ dayAndMonth(monday) }}</h1>
-      <span class="soft">{{ week?.term ?? 'outside the terms' }}</span>
+      <h1>{{ $t('Week of {day}', { day: dayAndMonth(monday) }) }}</h1>
+      <span class="soft">{{ week?.term ?? $t('outside the terms') }}</span>
       <div class="end">
         <RouterLink
           v-if="monday !== addDays(mondayOf(today || monday), 7)"
           class="button plain"
           :to="{ name: 'week', params: { classId, day: addDays(mondayOf(today || monday), 7) } }"
-          >Go to next week</RouterLink
+          >{{ $t('Go to next week') }}</RouterLink
         >
-        <RouterLink v-if="week?.planned" class="button" :to="{ name: 'groups', params: { classId, day: monday } }"
-          >Groups of this week</RouterLink
-        >
-        <a v-if="week" class="button" :href="`/api/classes/${classId}/weeks/${monday}/page`" target="_blank"
-          >On paper</a
-        >
+        <RouterLink v-if="week?.planned" class="button" :to="{ name: 'groups', params: { classId, day: monday } }">{{
+          $t('Groups of this week')
+        }}</RouterLink>
+        <a v-if="week" class="button" :href="`/api/classes/${classId}/weeks/${monday}/page`" target="_blank">{{
+          $t('On paper')
+        }}</a>
         <RouterLink
           v-if="week?.planned"
           class="button"
           :to="{ name: 'set-out', params: { classId, day: monday }, query: { week: '1' } }"
-          >Pack to print</RouterLink
+          >{{ $t('Pack to print') }}</RouterLink
         >
         <button
           v-if="leads"
@@ -64,7 +65,13 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
           :disabled="plan.isPending.value"
           @click="plan.mutate()"
         >
-          {{ plan.isPending.value ? 'Planning…' : week?.planned ? 'Plan it anew' : 'Let Fobble plan this week' }}
+          {{
+            plan.isPending.value
+              ? $t('Planning…')
+              : week?.planned
+                ? $t('Plan it anew')
+                : $t('Let Fobble plan this week')
+          }}
         </button>
       </div>
     </div>
@@ -72,33 +79,38 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
     <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
 
     <p v-if="week" class="small jar">
-      <RouterLink :to="{ name: 'jar', params: { classId } }">The guess jar</RouterLink> {{ week.jar }}
+      <RouterLink :to="{ name: 'jar', params: { classId } }">{{ $t('The guess jar') }}</RouterLink> {{ week.jar }}
     </p>
     <div v-if="week" class="week">
       <section v-for="day in week.days" :key="day.day" class="day" :class="{ now: day.day === today }">
         <h2>
           {{ weekday(day.day) }}
-          <span v-if="day.day === today" class="small soft">today</span>
+          <span v-if="day.day === today" class="small soft">{{ $t('today') }}</span>
         </h2>
-        <p v-if="day.state === 'Closed'" class="soft">{{ day.closed ?? 'No school.' }}</p>
+        <p v-if="day.state === 'Closed'" class="soft">{{ day.closed ?? $t('No school.') }}</p>
         <div v-else-if="!day.focus" class="soft empty">
           <p v-if="day.closed">
             <b>{{ day.closed }}</b>
           </p>
           <p v-for="coming in day.coming" :key="coming">
-            The year’s plan: <b class="said">{{ coming }}</b>
+            {{ $t('The year’s plan:') }} <b class="said">{{ coming }}</b>
           </p>
-          <p v-if="!day.closed || day.coming.length">Not worked out yet.</p>
+          <p v-if="!day.closed || day.coming.length">{{ $t('Not worked out yet.') }}</p>
         </div>
         <template v-else>
           <div class="focus">
-            <span class="small soft"
-              >{{ carpetTime(day) ? clock(carpetTime(day)!.start) : '' }} carpet{{
-                day.closed ? ` · ${day.closed}` : ''
-              }}</span
-            >
+            <span class="small soft">{{
+              $t('{a} carpet{b}', {
+                a: carpetTime(day) ? clock(carpetTime(day)!.start) : '',
+                b: day.closed ? ` · ${day.closed}` : '',
+              })
+            }}</span>
             <h3 class="said">{{ day.focus.short }}</h3>
-            <span class="pips" :aria-label="`lesson ${day.focus.number} of ${day.focus.of}`" role="img">
+            <span
+              class="pips"
+              :aria-label="$t('lesson {number} of {of}', { number: day.focus.number, of: day.focus.of })"
+              role="img"
+            >
               <i v-for="n in day.focus.of" :key="n" :class="{ on: n <= day.focus.number }" />
             </span>
             <span class="small">{{ day.focus.how }}</span>
@@ -118,7 +130,9 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
               <hr />
               <span class="small soft">{{ laterTime(day, i) }}</span>
               <h3 class="said">{{ more.short }}</h3>
-              <span class="small">{{ more.how }}, lesson {{ more.number }} of {{ more.of }}</span>
+              <span class="small">{{
+                $t('{how}, lesson {number} of {of}', { how: more.how, number: more.number, of: more.of })
+              }}</span>
               <ActivityLine
                 :day="day.day"
                 place="Carpet"
@@ -131,8 +145,8 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
             </template>
           </div>
           <div class="part">
-            <h3 class="small">First, to bring back</h3>
-            <p v-if="!day.starters.length" class="small soft">Nothing is due yet.</p>
+            <h3 class="small">{{ $t('First, to bring back') }}</h3>
+            <p v-if="!day.starters.length" class="small soft">{{ $t('Nothing is due yet.') }}</p>
             <div v-for="starter in day.starters" :key="starter.skill" class="small starter">
               <b>{{ starter.short }}</b> <span class="soft">{{ starter.reason }}</span>
               <ActivityLine
@@ -148,7 +162,7 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
             <p v-for="note in day.notes" :key="note" class="small note">{{ note }}</p>
           </div>
           <div class="part">
-            <h3 class="small">Small groups</h3>
+            <h3 class="small">{{ $t('Small groups') }}</h3>
             <p v-for="slot in groupSlots(day)" :key="slot.slotId" class="small slot">
               <b>{{ clock(slot.start) }}</b> {{ slot.adult }}
               <RouterLink
@@ -156,12 +170,12 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
                 :to="{ name: 'session', params: { classId, sessionId: slot.sessionId } }"
                 >{{ slot.skill }}</RouterLink
               >
-              <span v-else class="soft">free</span>
+              <span v-else class="soft">{{ $t('free') }}</span>
               <span v-if="slot.children.length" class="names">{{ slot.children.join(', ') }}</span>
             </p>
           </div>
           <div class="small part">
-            <h3 class="small">Choice and change-over</h3>
+            <h3 class="small">{{ $t('Choice and change-over') }}</h3>
             <ActivityLine
               v-if="day.choice"
               :day="day.day"
@@ -170,7 +184,7 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
               :pinned="day.choicePinned"
               :can-swap="canSwap(day)"
             />
-            <p v-else class="soft">Nothing taught in a group to build a centre on yet.</p>
+            <p v-else class="soft">{{ $t('Nothing taught in a group to build a centre on yet.') }}</p>
             <ActivityLine
               v-if="day.transition"
               :day="day.day"
