@@ -9,13 +9,16 @@ public static class Words
     /// <summary>In words up to twelve, as in print.</summary>
     public static string Number(int number) => number is >= 0 and <= 12 ? NumberWords.Of(number) : $"{number}";
 
-    public static string Count(int number, string one, string many) => $"{Number(number)} {(number == 1 ? one : many)}";
+    public static string Count(int number, string one, string many) => Phrase($"{Number(number)} {(number == 1 ? one : many)}");
 
-    public static string More(int number, string one, string many) => number == 1 ? $"one more {one}" : $"{Number(Math.Max(0, number))} more {many}";
+    public static string More(int number, string one, string many) => number == 1 ? Phrase($"one more {one}") : Phrase($"{Number(Math.Max(0, number))} more {many}");
 
-    public static string Date(DateOnly day) => day.ToString("d MMMM", CultureInfo.InvariantCulture);
+    /// <summary>Day and month, in the order of the school's country.</summary>
+    public static string Date(DateOnly day) => Spoken is { } culture ? day.ToString(culture.DateTimeFormat.MonthDayPattern, culture) : day.ToString("d MMMM", CultureInfo.InvariantCulture);
 
-    public static string Weekday(DateOnly day) => day.ToString("dddd", CultureInfo.InvariantCulture);
+    public static string Weekday(DateOnly day) => day.ToString("dddd", Spoken ?? CultureInfo.InvariantCulture);
+
+    private static CultureInfo? Spoken => CultureInfo.CurrentUICulture.Name.Length == 0 ? null : CultureInfo.CurrentUICulture;
 
     /// <summary>Of a share from 0 to 1.</summary>
     public static string Percent(double share) => $"{Math.Round(share * 100)} %";
@@ -23,9 +26,9 @@ public static class Words
     public static string Times(int number) =>
         number switch
         {
-            1 => "once",
-            2 => "twice",
-            _ => $"{Number(number)} times",
+            1 => Phrase("once"),
+            2 => Phrase("twice"),
+            _ => Phrase($"{Number(number)} times"),
         };
 
     public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
@@ -35,5 +38,5 @@ public static class Words
 
     /// <summary>Joins as in speech: a, b and c.</summary>
     public static string List(IReadOnlyList<string> items) =>
-        items.Count <= 1 ? string.Concat(items) : $"{string.Join(", ", items.Take(items.Count - 1))} and {items[^1]}";
+        items.Count <= 1 ? string.Concat(items) : Phrase($"{string.Join(", ", items.Take(items.Count - 1))} and {items[^1]}");
 }

@@ -38,7 +38,7 @@ public sealed record SheetChoice(SheetKind Kind, SheetVariant Variant)
         var variant = words.Length > 1 ? ContentFile.Word<SheetVariant>(where, words[1]) : offer.Variants[0];
         return offer.Variants.Contains(variant)
             ? new(offer.Kind, variant)
-            : throw new RefusedException("activity", $"{where}: {offer.Name} are not to be had as '{words[1]}'.");
+            : throw new RefusedException("activity", Phrase($"{where}: {offer.Name} are not to be had as '{words[1]}'."));
     }
 
     public override string ToString() => $"{ContentFile.Dashed(Kind)}/{ContentFile.Dashed(Variant)}";

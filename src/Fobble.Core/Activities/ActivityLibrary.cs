@@ -14,14 +14,14 @@ public sealed class ActivityLibrary
     {
         ArgumentNullException.ThrowIfNull(map);
         ArgumentNullException.ThrowIfNull(activities);
-        List<string> faults = [.. activities.GroupBy(a => a.Id).Where(g => g.Count() > 1).Select(g => $"{g.Key} is there {g.Count()} times")];
-        faults.AddRange(activities.SelectMany(a => a.Skills.Where(s => !map.Has(s.Skill)).Select(s => $"{a.Id} serves {s.Skill}, which does not exist")));
+        List<string> faults = [.. activities.GroupBy(a => a.Id).Where(g => g.Count() > 1).Select(g => Phrase($"{g.Key} is there {g.Count()} times"))];
+        faults.AddRange(activities.SelectMany(a => a.Skills.Where(s => !map.Has(s.Skill)).Select(s => Phrase($"{a.Id} serves {s.Skill}, which does not exist"))));
         faults.AddRange(
-            activities.SelectMany(a => a.Skills.Where(s => ItemCases.All(s.Items, s.Range, 1).Count == 0).Select(s => $"{a.Id} has no items for {s.Skill}"))
+            activities.SelectMany(a => a.Skills.Where(s => ItemCases.All(s.Items, s.Range, 1).Count == 0).Select(s => Phrase($"{a.Id} has no items for {s.Skill}")))
         );
         if (faults.Count > 0)
         {
-            throw new RefusedException("activity", "The activities have faults: " + string.Join("; ", faults) + ".");
+            throw new RefusedException("activity", Phrase("The activities have faults: ") + string.Join("; ", faults) + ".");
         }
 
         Activities = activities;
@@ -29,7 +29,7 @@ public sealed class ActivityLibrary
         Unserved =
         [
             .. ((Place[])[Place.Carpet, Place.Group]).SelectMany(place =>
-                map.Skills.Where(s => For(s.Id, place).Count == 0).Select(s => $"{s.Id} has no activity for {place}")
+                map.Skills.Where(s => For(s.Id, place).Count == 0).Select(s => Phrase($"{s.Id} has no activity for {place}"))
             ),
         ];
     }
@@ -62,7 +62,7 @@ public sealed class ActivityLibrary
             RefusedException.Unless(
                 activity.Id.Value.Length <= LongestName && activity.Name.Length <= LongestName,
                 "activity",
-                $"A name has at most {LongestName} letters: {activity.Name[..Math.Min(20, activity.Name.Length)]} … has more."
+                Phrase($"A name has at most {LongestName} letters: {activity.Name[..Math.Min(20, activity.Name.Length)]} … has more.")
             );
         }
     }

@@ -17,7 +17,7 @@ public static class ActivityLoader
         ActivityLibrary library = new(map, [.. AsWritten.Select(a => a.InWords(Wording.Usual))]);
         return library.Unserved.Count == 0
             ? library
-            : throw new RefusedException("activity", $"The activities have faults: {string.Join("; ", library.Unserved)}.");
+            : throw new RefusedException("activity", Phrase($"The activities have faults: {string.Join("; ", library.Unserved)}."));
     }
 
     /// <summary>The activities that ship with Fobble, with the places for a class's words left open.</summary>
@@ -27,7 +27,7 @@ public static class ActivityLoader
     public static IReadOnlyList<Activity> Read(SkillMap map, IEnumerable<(string Name, string Text)> files) =>
         [
             .. files
-                .SelectMany(f => ContentFile.Read<List<ActivityEntry>?>(f.Name, f.Text) ?? throw new RefusedException("activity", $"{f.Name} is empty."))
+                .SelectMany(f => ContentFile.Read<List<ActivityEntry>?>(f.Name, f.Text) ?? throw new RefusedException("activity", Phrase($"{f.Name} is empty.")))
                 .Select(entry => ToActivity(map, entry)),
         ];
 
@@ -57,19 +57,19 @@ public static class ActivityLoader
                 ("sheet", entry.Sheet.Length == 0),
                 ("print", entry.Print.Length == 0),
                 ("mat", entry.Mat.Length == 0),
-                ("minutes (or a game)", entry.Minutes < 1 && entry.Game is null),
+                (Phrase("minutes (or a game)"), entry.Minutes < 1 && entry.Game is null),
             }
         )
         {
             if (empty)
             {
-                throw new RefusedException("activity", $"Activity {entry.Id}: {what} is missing.");
+                throw new RefusedException("activity", Phrase($"Activity {entry.Id}: {what} is missing."));
             }
         }
 
         if (entry.Parts.Any(p => p is < 1 or > 20) || entry.Minutes > 60)
         {
-            throw new RefusedException("activity", $"Activity {entry.Id}: parts are numbered 1 to 20, and it takes an hour at most.");
+            throw new RefusedException("activity", Phrase($"Activity {entry.Id}: parts are numbered 1 to 20, and it takes an hour at most."));
         }
 
         var groupSize = NumberRange.Parse(entry.GroupSize);
@@ -83,7 +83,7 @@ public static class ActivityLoader
             : null;
         var minutes = game is null
             ? entry.Minutes
-            : game.MinutesFor(groupSize.High) ?? throw new RefusedException("activity", $"Activity {entry.Id}: with these dice the game may never end.");
+            : game.MinutesFor(groupSize.High) ?? throw new RefusedException("activity", Phrase($"Activity {entry.Id}: with these dice the game may never end."));
         return new Activity(
             new ActivityId(entry.Id),
             entry.Name,
@@ -113,13 +113,13 @@ public static class ActivityLoader
     private static ActivitySkill ToSkill(SkillMap map, ActivityEntry entry, ActivitySkillEntry skill)
     {
         var id = new SkillId(skill.Id);
-        var known = map.Has(id) ? map[id] : throw new RefusedException("activity", $"Activity {entry.Id} serves {id}, which does not exist.");
+        var known = map.Has(id) ? map[id] : throw new RefusedException("activity", Phrase($"Activity {entry.Id} serves {id}, which does not exist."));
         var range = skill.Range is { } text ? NumberRange.Parse(text) : known.Range;
         var word = skill.Items ?? entry.Items;
         var kind = word is null ? KindFor(id) : ContentFile.Word<ItemKind>(entry.Id, word);
         return new ActivitySkill(
             id,
-            kind ?? ContentFile.Word<ItemKind>(entry.Id, entry.Skills.Select(s => s.Items).FirstOrDefault(i => i is not null) ?? "(what is asked is missing)"),
+            kind ?? ContentFile.Word<ItemKind>(entry.Id, entry.Skills.Select(s => s.Items).FirstOrDefault(i => i is not null) ?? Phrase("(what is asked is missing)")),
             range
         );
     }
@@ -131,7 +131,7 @@ public static class ActivityLoader
     private static Material ToMaterial(string where, MaterialEntry entry) =>
         new(
             CupboardCatalogue.Shipped.Find(new(entry.Item))
-                ?? throw new RefusedException("activity", $"Activity {where}: there is no item '{entry.Item}' in the cupboard."),
+                ?? throw new RefusedException("activity", Phrase($"Activity {where}: there is no item '{entry.Item}' in the cupboard.")),
             new Amount(entry.Amount),
             entry.Alike,
             entry.Print is { } print ? SheetChoice.Parse(where, print) : null

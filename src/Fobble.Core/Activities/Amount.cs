@@ -33,11 +33,11 @@ public sealed record Amount
                 },
             };
             var amount = Convert.ToDouble(expression.Evaluate());
-            return amount > 0 && amount < 10_000 ? (int)Math.Ceiling(amount) : throw new RefusedException("amount", $"'{Formula}' comes to {amount}.");
+            return amount > 0 && amount < 10_000 ? (int)Math.Ceiling(amount) : throw new RefusedException("amount", Phrase($"'{Formula}' comes to {amount}."));
         }
         catch (Exception fault) when (fault is not RefusedException)
         {
-            throw new RefusedException("amount", $"'{Formula}' can't be worked out: {fault.Message}");
+            throw new RefusedException("amount", Phrase($"'{Formula}' can't be worked out: {fault.Message}"));
         }
     }
 }

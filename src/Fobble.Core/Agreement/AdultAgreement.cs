@@ -100,10 +100,10 @@ public sealed record AdultAgreement(int Pairs, IReadOnlyList<IReadOnlyList<int>>
 
     private static string SentenceFor(int pairs, Interval percent, Interval? weighted)
     {
-        var same = $"The same in {Words.Percent(percent.Value)} of {Words.Count(pairs, "moment", "moments")}";
+        var same = Phrase($"The same in {Words.Percent(percent.Value)} of {Words.Count(pairs, "moment", "moments")}");
         var beyond = weighted is { } w
-            ? $"; beyond chance, near misses counted in part, {w.Value.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture)} of 1"
+            ? Phrase($"; beyond chance, near misses counted in part, {w.Value.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture)} of 1")
             : "";
-        return same + beyond + (pairs < FewPairs ? $". With fewer than {Words.Number(FewPairs)} moments that can be luck either way." : ".");
+        return same + beyond + (pairs < FewPairs ? Phrase($". With fewer than {Words.Number(FewPairs)} moments that can be luck either way.") : ".");
     }
 }

@@ -58,7 +58,7 @@ public sealed class BaselineState
     /// <summary>How sure it is, as it is shown, in per cent.</summary>
     public int SurePercent => Percent(Sure);
 
-    public string SureInWords => $"about {SurePercent} % sure";
+    public string SureInWords => Phrase($"about {SurePercent} % sure");
 
     public IReadOnlyList<StrandReach> Reach =>
         [
@@ -81,9 +81,9 @@ public sealed class BaselineState
         ];
 
     private string SentenceFor(int held, int of, SkillId? upTo) =>
-        held == 0 ? "Likely at its beginning."
-        : held == of ? "Likely through all of it."
-        : $"Likely up to {Map[upTo!.Value].InSentence}: {Words.Number(held)} of {Words.Number(of)} skills.";
+        held == 0 ? Phrase("Likely at its beginning.")
+        : held == of ? Phrase("Likely through all of it.")
+        : Phrase($"Likely up to {Map[upTo!.Value].InSentence}: {Words.Number(held)} of {Words.Number(of)} skills.");
 
     /// <summary>What is inferred, with what an adult knows better put over it: who has a skill has what it needs, who lacks it lacks what needs it.</summary>
     public IReadOnlyList<Inferred> With(IReadOnlyDictionary<SkillId, bool> overrides)

@@ -43,15 +43,15 @@ public sealed record Closure(string Name, DateOnly First, DateOnly Last)
     public void Check()
     {
         Refusals refusals = new();
-        refusals.Check("name", !string.IsNullOrWhiteSpace(Name), "Say what for.");
-        refusals.Check("last", Last >= First, "It does not end before it begins.");
-        refusals.Check("kind", Enum.IsDefined(Kind), "There is no such kind of day.");
+        refusals.Check("name", !string.IsNullOrWhiteSpace(Name), Phrase("Say what for."));
+        refusals.Check("last", Last >= First, Phrase("It does not end before it begins."));
+        refusals.Check("kind", Enum.IsDefined(Kind), Phrase("There is no such kind of day."));
         refusals.Check(
             "openUntil",
             Kind != ClosureKind.HalfDay || OpenFrom is not null || OpenUntil is not null,
-            "A half day says from when, or until when, there is school."
+            Phrase("A half day says from when, or until when, there is school.")
         );
-        refusals.Check("openFrom", !(OpenFrom >= OpenUntil), "School begins before it ends.");
+        refusals.Check("openFrom", !(OpenFrom >= OpenUntil), Phrase("School begins before it ends."));
         refusals.ThrowIfAny();
     }
 }
@@ -76,12 +76,12 @@ public sealed class SchoolCalendar
         Closures = closures;
         if (terms.Any(t => t.Last < t.First) || closures.Any(c => c.Last < c.First))
         {
-            throw new RefusedException("terms", "A term or closure ends before it begins.");
+            throw new RefusedException("terms", Phrase("A term or closure ends before it begins."));
         }
 
         if (Terms.Zip(Terms.Skip(1)).Any(pair => pair.Second.First <= pair.First.Last))
         {
-            throw new RefusedException("terms", "Two terms overlap.");
+            throw new RefusedException("terms", Phrase("Two terms overlap."));
         }
 
         _origin = Terms.Count == 0 ? 0 : Terms[0].First.DayNumber;
@@ -100,7 +100,7 @@ public sealed class SchoolCalendar
         RefusedException.Unless(
             terms is { Count: > 0 } && terms.All(t => !string.IsNullOrWhiteSpace(t.Name) && t.Last.DayNumber - t.First.DayNumber <= LongestTerm),
             "terms",
-            "Give each term a name, and not more than a year."
+            Phrase("Give each term a name, and not more than a year.")
         );
     }
 

@@ -24,9 +24,9 @@ public static class UsualYear
         new UKBankHoliday(),
         year =>
             [
-                Week("Autumn half-term", Monday(year, 10, 23)),
-                Week("Spring half-term", Monday(year + 1, 2, 12)),
-                Week("Summer half-term", Monday(year + 1, 5, 25)),
+                Week(Phrase("Autumn half-term"), Monday(year, 10, 23)),
+                Week(Phrase("Spring half-term"), Monday(year + 1, 2, 12)),
+                Week(Phrase("Summer half-term"), Monday(year + 1, 5, 25)),
             ]
     );
 
@@ -41,7 +41,7 @@ public static class UsualYear
                     Term("Summer", Season.Summer, AfterEaster(year + 1), Friday(year + 1, 6, 30)),
                 ],
             new IrelandPublicHoliday(),
-            year => [Week("Autumn mid-term", Monday(year, 10, 25)), Week("Spring mid-term", Monday(year + 1, 2, 14))]
+            year => [Week(Phrase("Autumn mid-term"), Monday(year, 10, 25)), Week(Phrase("Spring mid-term"), Monday(year + 1, 2, 14))]
         ),
         ["US"] = new(
             year =>
@@ -51,7 +51,7 @@ public static class UsualYear
                     Term("Spring", Season.Summer, Monday(year + 1, 4, 2), Friday(year + 1, 6, 10)),
                 ],
             new USAPublicHoliday(),
-            year => [new("Thanksgiving break", Thanksgiving(year).AddDays(-1), Thanksgiving(year).AddDays(1))]
+            year => [new(Phrase("Thanksgiving break"), Thanksgiving(year).AddDays(-1), Thanksgiving(year).AddDays(1))]
         ),
         ["CA"] = new(
             year =>
@@ -70,9 +70,9 @@ public static class UsualYear
         ["IN"] = new(
             year =>
                 [
-                    Term("First term", Season.Autumn, Monday(year, 6, 10), Friday(year, 9, 30)),
-                    Term("Second term", Season.Spring, Monday(year, 10, 12), Friday(year, 12, 24)),
-                    Term("Third term", Season.Summer, Monday(year + 1, 1, 3), Friday(year + 1, 4, 10)),
+                    Term(Phrase("First term"), Season.Autumn, Monday(year, 6, 10), Friday(year, 9, 30)),
+                    Term(Phrase("Second term"), Season.Spring, Monday(year, 10, 12), Friday(year, 12, 24)),
+                    Term(Phrase("Third term"), Season.Summer, Monday(year + 1, 1, 3), Friday(year + 1, 4, 10)),
                 ],
             null,
             _ => []
@@ -114,10 +114,10 @@ public static class UsualYear
         new(
             year =>
                 [
-                    Term("Term 1", Season.Autumn, Monday(year, first.Month, first.Day), BeforeEaster(year)),
-                    Term("Term 2", Season.Spring, AfterEaster(year), Friday(year, half.Month, half.Day)),
-                    Term("Term 3", Season.Spring, Monday(year, third.Month, third.Day), Friday(year, thirdEnds.Month, thirdEnds.Day)),
-                    Term("Term 4", Season.Summer, Monday(year, fourth.Month, fourth.Day), Friday(year, last.Month, last.Day)),
+                    Term(Phrase("Term 1"), Season.Autumn, Monday(year, first.Month, first.Day), BeforeEaster(year)),
+                    Term(Phrase("Term 2"), Season.Spring, AfterEaster(year), Friday(year, half.Month, half.Day)),
+                    Term(Phrase("Term 3"), Season.Spring, Monday(year, third.Month, third.Day), Friday(year, thirdEnds.Month, thirdEnds.Day)),
+                    Term(Phrase("Term 4"), Season.Summer, Monday(year, fourth.Month, fourth.Day), Friday(year, last.Month, last.Day)),
                 ],
             holidays,
             _ => []
@@ -125,8 +125,8 @@ public static class UsualYear
 
     // What the library calls short, as people say it.
     private static string NameOf(string name, string locale) =>
-        locale.EndsWith("-GB", StringComparison.Ordinal) && name is "Early May" or "Spring" or "Summer" ? $"{name} bank holiday"
-        : name == "President's Day" ? "Presidents’ Day"
+        locale.EndsWith("-GB", StringComparison.Ordinal) && name is "Early May" or "Spring" or "Summer" ? Phrase($"{name} bank holiday")
+        : name == "President's Day" ? Phrase("Presidents’ Day")
         : name.Replace('\'', '’');
 
     private static Term Term(string name, Season season, DateOnly first, DateOnly last) => new(name, season, first, last);

@@ -14,7 +14,7 @@ public sealed record Die
         ArgumentNullException.ThrowIfNull(faces);
         if (faces.Count is 0 or > MostFaces || faces.Any(f => f is < 0 or > 99))
         {
-            throw new RefusedException("dice", $"A die has 1 to {MostFaces} faces, each with a number from 0 to 99.");
+            throw new RefusedException("dice", Phrase($"A die has 1 to {MostFaces} faces, each with a number from 0 to 99."));
         }
 
         Faces = faces;
@@ -41,7 +41,7 @@ public sealed record Die
         {
             throw new RefusedException(
                 "dice",
-                $"'{text}' is no die. Write it like 1-6, or face by face like 0,1,1,2,2,3: up to {MostFaces} faces, each from 0 to 99."
+                Phrase($"'{text}' is no die. Write it like 1-6, or face by face like 0,1,1,2,2,3: up to {MostFaces} faces, each from 0 to 99.")
             );
         }
     }
@@ -58,6 +58,6 @@ public sealed record Die
         );
         return ends.Length <= 2 && low <= high && high - low < MostFaces
             ? Enumerable.Range(low, high - low + 1)
-            : throw new RefusedException("dice", "The smaller number comes first.");
+            : throw new RefusedException("dice", Phrase("The smaller number comes first."));
     }
 }

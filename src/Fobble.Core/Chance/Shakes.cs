@@ -39,7 +39,7 @@ public static class Shakes
     {
         if (inside is not (> 0 and < 1))
         {
-            throw new RefusedException("inside", "The chance to land inside lies between 0 and 1.");
+            throw new RefusedException("inside", Phrase("The chance to land inside lies between 0 and 1."));
         }
 
         return
@@ -75,9 +75,9 @@ public static class Shakes
     public static string ToSeeAllInWords(IReadOnlyList<ShakenSplit> splits)
     {
         var shakes = ToSeeAll(splits);
-        var said = shakes < 1000 ? $"about {shakes:0}" : "over a thousand";
-        return $"To see all {splits.Count} ways takes {said} shakes."
-            + (shakes > MostInASession ? " That is more than a session holds: make the rare ones on purpose." : "");
+        var said = shakes < 1000 ? Phrase($"about {shakes:0}") : Phrase("over a thousand");
+        return Phrase($"To see all {splits.Count} ways takes {said} shakes.")
+            + (shakes > MostInASession ? Phrase(" That is more than a session holds: make the rare ones on purpose.") : "");
     }
 
     // In how many ways the things can fall so: n! / (a! b! …), built up well by well so that it stays a whole number.

@@ -37,7 +37,7 @@ public sealed class Throws
         };
         if (dice.Count == 0 || dice.Aggregate((long)signs.Length, (all, d) => Math.Min(all * d.Faces.Count, Most + 1)) > Most)
         {
-            throw new RefusedException("dice", dice.Count == 0 ? "Choose at least one die." : "Those dice have too many faces between them: take fewer.");
+            throw new RefusedException("dice", dice.Count == 0 ? Phrase("Choose at least one die.") : Phrase("Those dice have too many faces between them: take fewer."));
         }
 
         Dictionary<(string Fact, int Result), long> facts = [];
@@ -73,14 +73,14 @@ public sealed class Throws
         var below = Results.Where(r => r.Result < 0).Sum(r => r.Ways);
         if (below > 0)
         {
-            warnings.Add($"Can fall below zero: {OfAll(below)}, for instance {Facts.First(f => f.Result < 0).Fact}.");
+            warnings.Add(Phrase($"Can fall below zero: {OfAll(below)}, for instance {Facts.First(f => f.Result < 0).Fact}."));
         }
 
         var outside = Results.Where(r => r.Result >= 0 && !range.Contains(r.Result)).ToList();
         if (outside.Count > 0)
         {
             warnings.Add(
-                $"Leaves the range {range}: {OfAll(outside.Sum(r => r.Ways))}, for instance {Facts.First(f => f.Result == outside[^1].Result).Fact} = {outside[^1].Result}."
+                Phrase($"Leaves the range {range}: {OfAll(outside.Sum(r => r.Ways))}, for instance {Facts.First(f => f.Result == outside[^1].Result).Fact} = {outside[^1].Result}.")
             );
         }
 
@@ -96,7 +96,7 @@ public sealed class Throws
             : (string.Join(minus ? " − " : " + ", faces), faces[0] + ((minus ? -1 : 1) * faces.Skip(1).Sum()));
     }
 
-    private string OfAll(long ways) => $"{ways} of {All} throws";
+    private string OfAll(long ways) => Phrase($"{ways} of {All} throws");
 
     private static IEnumerable<int[]> Faces(IReadOnlyList<Die> dice) =>
         dice.Aggregate(

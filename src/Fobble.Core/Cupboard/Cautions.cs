@@ -16,7 +16,7 @@ public sealed record Caution(string Name, string Text, IReadOnlyList<string> Ite
 public static class Cautions
 {
     /// <summary>Closes every list of cautions.</summary>
-    public const string Standing = "Follow your setting's risk assessment and local rules.";
+    public static string Standing => Phrase("Follow your setting's risk assessment and local rules.");
 
     /// <summary>Diameter and greatest depth of the small-parts cylinder, millimetres (16 CFR 1501.4).</summary>
     public const double CylinderAcross = 31.7;
@@ -42,17 +42,17 @@ public static class Cautions
 
         if (cares.Mouths)
         {
-            Add("Small part", "Small parts, and someone here puts things in their mouth: count them out and back in, never leave them lying.", i =>
+            Add(Phrase("Small part"), Phrase("Small parts, and someone here puts things in their mouth: count them out and back in, never leave them lying."), i =>
                 IsSmallPart(i) && !IsSmallBall(i)
             );
-            Add("Small ball", "Small balls, and someone here puts things in their mouth: use balls of 45 mm or more.", IsSmallBall);
+            Add(Phrase("Small ball"), Phrase("Small balls, and someone here puts things in their mouth: use balls of 45 mm or more."), IsSmallBall);
         }
 
         foreach (var allergen in cares.Allergies.Order())
         {
             Add(
                 char.ToUpperInvariant(NameOf(allergen)[0]) + NameOf(allergen)[1..],
-                $"Someone in this class has to keep away from {NameOf(allergen)}: use something else.",
+                Phrase($"Someone in this class has to keep away from {NameOf(allergen)}: use something else."),
                 i => i.Contains.Contains(allergen)
             );
         }
@@ -97,30 +97,30 @@ public static class Cautions
     public static string NameOf(Allergen allergen) =>
         allergen switch
         {
-            Allergen.Gluten => "wheat and gluten",
-            Allergen.Molluscs => "molluscs and shells",
+            Allergen.Gluten => Phrase("wheat and gluten"),
+            Allergen.Molluscs => Phrase("molluscs and shells"),
             _ => $"{allergen}".ToLowerInvariant(),
         };
 
     private static string NameOf(Hazard hazard) =>
         hazard switch
         {
-            Hazard.RawPulses => "Raw pulses",
-            Hazard.ButtonCell => "Button cell",
-            Hazard.Trip => "On the floor",
+            Hazard.RawPulses => Phrase("Raw pulses"),
+            Hazard.ButtonCell => Phrase("Button cell"),
+            Hazard.Trip => Phrase("On the floor"),
             _ => $"{hazard}",
         };
 
     private static string TextOf(Hazard hazard) =>
         hazard switch
         {
-            Hazard.RawPulses => "Raw dried pulses, red kidney beans above all, make people ill if eaten: nobody tastes, all are counted back in.",
-            Hazard.Food => "Food as counters: hands washed, nothing eaten that was handled, and the allergy list read again on the day.",
-            Hazard.Magnet => "Magnets: one that is swallowed is an emergency. Only whole ones, counted back in.",
-            Hazard.ButtonCell => "Button cells: the flap screwed shut; one that is swallowed is an emergency.",
-            Hazard.Glass => "Glass: an adult carries and opens it.",
-            Hazard.Hot => "Hot: adults only.",
-            Hazard.Sharp => "Blades and laminators: adults only, put away before the children come.",
-            _ => "On the floor: keep the way clear, nobody runs.",
+            Hazard.RawPulses => Phrase("Raw dried pulses, red kidney beans above all, make people ill if eaten: nobody tastes, all are counted back in."),
+            Hazard.Food => Phrase("Food as counters: hands washed, nothing eaten that was handled, and the allergy list read again on the day."),
+            Hazard.Magnet => Phrase("Magnets: one that is swallowed is an emergency. Only whole ones, counted back in."),
+            Hazard.ButtonCell => Phrase("Button cells: the flap screwed shut; one that is swallowed is an emergency."),
+            Hazard.Glass => Phrase("Glass: an adult carries and opens it."),
+            Hazard.Hot => Phrase("Hot: adults only."),
+            Hazard.Sharp => Phrase("Blades and laminators: adults only, put away before the children come."),
+            _ => Phrase("On the floor: keep the way clear, nobody runs."),
         };
 }

@@ -11,7 +11,7 @@ public sealed class CupboardCatalogue
         ArgumentNullException.ThrowIfNull(items);
         if (items.GroupBy(i => i.Id).FirstOrDefault(g => g.Count() > 1) is { } twice)
         {
-            throw new RefusedException("item", $"The item '{twice.Key}' is there twice.");
+            throw new RefusedException("item", Phrase($"The item '{twice.Key}' is there twice."));
         }
 
         Items = items;
@@ -36,7 +36,7 @@ public sealed class CupboardCatalogue
         var id =
             entry.Id.Length > 0 && entry.Name.Length > 0
                 ? entry.Id
-                : throw new RefusedException("item", $"An item of the cupboard lacks id or name: '{entry.Id}{entry.Name}'.");
+                : throw new RefusedException("item", Phrase($"An item of the cupboard lacks id or name: '{entry.Id}{entry.Name}'."));
         return new(
             new(id),
             entry.Name,

@@ -10,17 +10,17 @@ public static class CupboardWords
         var name = string.Concat($"{purpose}".Select((c, i) => char.IsUpper(c) && i > 0 ? " " + char.ToLowerInvariant(c) : $"{c}"));
         return purpose switch
         {
-            Purpose.Counting => "Things to count",
-            Purpose.Joining => "To bundle and join",
-            Purpose.Cover => "To cover",
-            Purpose.Piece => "Playing pieces",
-            Purpose.Line => "Lines",
-            Purpose.Path => "Paths",
-            Purpose.Goods => "Market goods",
-            Purpose.Sound => "Bells and drums",
-            Purpose.Container => "Containers",
-            Purpose.Tray => "Trays",
-            Purpose.Ring => "Rings",
+            Purpose.Counting => Phrase("Things to count"),
+            Purpose.Joining => Phrase("To bundle and join"),
+            Purpose.Cover => Phrase("To cover"),
+            Purpose.Piece => Phrase("Playing pieces"),
+            Purpose.Line => Phrase("Lines"),
+            Purpose.Path => Phrase("Paths"),
+            Purpose.Goods => Phrase("Market goods"),
+            Purpose.Sound => Phrase("Bells and drums"),
+            Purpose.Container => Phrase("Containers"),
+            Purpose.Tray => Phrase("Trays"),
+            Purpose.Ring => Phrase("Rings"),
             _ => name,
         };
     }

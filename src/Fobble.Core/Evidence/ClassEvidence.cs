@@ -180,13 +180,13 @@ public sealed class ClassEvidence
             .Needs.Where(need => this[child, need].Strength < Strength.Nearly && !LikelyHas(child, need))
             .Select(need => Map[need].InSentence)
             .ToList();
-        return this[child, skill].Strength >= Strength.Secure ? "Has it already."
-            : LikelyHas(child, skill) ? "Has it already, as far as can be told: see it once to be sure."
+        return this[child, skill].Strength >= Strength.Secure ? Phrase("Has it already.")
+            : LikelyHas(child, skill) ? Phrase("Has it already, as far as can be told: see it once to be sure.")
             : likely.Count > 0 && missing.Count == 0
-                ? $"Ready, as a guess to confirm: {Words.List(likely)} {(likely.Count == 1 ? "is" : "are")} inferred and not seen yet."
-            : missing.Count > 0 ? $"Not ready yet: needs {Words.List(missing)} first."
-            : Map[skill].Needs.Count == 0 ? "Ready: it needs nothing before it."
-            : $"Ready: has {Words.List([.. Map[skill].Needs.Select(n => Map[n].InSentence)])}.";
+                ? Phrase($"Ready, as a guess to confirm: {Words.List(likely)} {(likely.Count == 1 ? "is" : "are")} inferred and not seen yet.")
+            : missing.Count > 0 ? Phrase($"Not ready yet: needs {Words.List(missing)} first.")
+            : Map[skill].Needs.Count == 0 ? Phrase("Ready: it needs nothing before it.")
+            : Phrase($"Ready: has {Words.List([.. Map[skill].Needs.Select(n => Map[n].InSentence)])}.");
     }
 
     private Standing? StandingOf(ChildId child, SkillId skill) => _records[child][Map.IndexOf(skill)];

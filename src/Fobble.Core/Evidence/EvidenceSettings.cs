@@ -127,8 +127,8 @@ public sealed record SecureRule(int Alone, int Days, int Representations, double
 
     /// <summary>What it asks, as a class that chooses reads it.</summary>
     public string Sentence =>
-        $"Right on {Words.Number(Days)} days and in {(Representations == 1 ? "any way" : $"{Words.Number(Representations)} ways")}, "
-        + $"alone at least {Words.Times(Alone)}, and everything seen of the child makes it {Words.Percent(Belief)} sure.";
+        Phrase($"Right on {Words.Number(Days)} days and in {(Representations == 1 ? "any way" : $"{Words.Number(Representations)} ways")}, ")
+        + Phrase($"alone at least {Words.Times(Alone)}, and everything seen of the child makes it {Words.Percent(Belief)} sure.");
 }
 
 /// <summary>How much a skill says about what it needs and what builds on it.</summary>
@@ -186,11 +186,11 @@ public sealed record SecondLookSettings
     /// <summary>When a skill is said to be in doubt, as a class that chooses reads it.</summary>
     public string FadingSentence =>
         double.IsPositiveInfinity(HalfLife)
-            ? "Time alone never puts a mark in doubt."
-            : $"Of skills done alone once, half are taken to be gone after {HalfLife:0} days in which neither they nor anything that builds on them was seen; what was done alone on more days lasts longer.";
+            ? Phrase("Time alone never puts a mark in doubt.")
+            : Phrase($"Of skills done alone once, half are taken to be gone after {HalfLife:0} days in which neither they nor anything that builds on them was seen; what was done alone on more days lasts longer.");
 
     /// <summary>How long the lists of a week are, as a class that chooses reads it.</summary>
-    public string MinutesSentence => $"Each of the two lists is what fits into {Minutes:0} minutes a week.";
+    public string MinutesSentence => Phrase($"Each of the two lists is what fits into {Minutes:0} minutes a week.");
 
     /// <summary>Days in which half of what is secure is lost while neither it nor anything that builds on it is seen, with one success; longer with each that is spaced.</summary>
     public double HalfLife { get; init; } = 60;

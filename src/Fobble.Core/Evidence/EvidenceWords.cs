@@ -17,19 +17,19 @@ public static class EvidenceWords
     public static string Of(Representation representation) =>
         representation switch
         {
-            Representation.Objects => "with objects",
-            Representation.Fingers => "on fingers",
-            Representation.Picture => "with a drawing",
-            Representation.Spoken => "in words",
-            _ => "with numerals",
+            Representation.Objects => Phrase("with objects"),
+            Representation.Fingers => Phrase("on fingers"),
+            Representation.Picture => Phrase("with a drawing"),
+            Representation.Spoken => Phrase("in words"),
+            _ => Phrase("with numerals"),
         };
 
     public static string Of(Support support) =>
         support switch
         {
-            Support.Alone => "alone",
-            Support.Prompted => "with a prompt",
-            Support.Together => "together",
-            _ => "not yet",
+            Support.Alone => Phrase("alone"),
+            Support.Prompted => Phrase("with a prompt"),
+            Support.Together => Phrase("together"),
+            _ => Phrase("not yet"),
         };
 }

@@ -32,16 +32,16 @@ internal sealed class Explanation(
     /// <summary>Why a mark is in doubt, without the rest.</summary>
     public string Doubt()
     {
-        var last = standing!.LastAlone is { } day ? $"last alone {Ago(day)}" : "not alone of late";
+        var last = standing!.LastAlone is { } day ? Phrase($"last alone {Ago(day)}") : Phrase("not alone of late");
         return mark.Doubt == Evidence.Doubt.MayHaveFaded
-            ? $"{last}, and nothing that builds on it since."
-            : $"never quite sure ({Words.Percent(mark.Belief)}), {last}.";
+            ? Phrase($"{last}, and nothing that builds on it since.")
+            : Phrase($"never quite sure ({Words.Percent(mark.Belief)}), {last}.");
     }
 
     // However long the list for the week is, a mark that may have faded says so.
     private string OfTime() =>
-        mark.LookAgain ? $"Look again: {Doubt()}"
-        : mark.Doubt == Evidence.Doubt.MayHaveFaded ? $"It may have faded: {Doubt()}"
+        mark.LookAgain ? Phrase($"Look again: {Doubt()}")
+        : mark.Doubt == Evidence.Doubt.MayHaveFaded ? Phrase($"It may have faded: {Doubt()}")
         : "";
 
     private string OfStrength()
@@ -51,12 +51,12 @@ internal sealed class Explanation(
         {
             Strength.NotSeen => evidence.InferenceOf(child, skill.Id) is { } check && evidence.LikelyHas(child, skill.Id) == check.Likely
                 ? check.Sentence
-                : "Not seen yet.",
-            Strength.Tried => "Tried: so far only together with an adult, or not yet.",
-            Strength.Prompted => $"With a prompt in the last three; not alone of late.{StillToCome(missing)}",
-            Strength.Nearly => $"Nearly: {Lately()}.{StillToCome(missing)}",
-            Strength.Secure => $"Secure since {Words.Date(standing!.FirstSecure!.Value)}: {Lately()}{BorneOut()}.",
-            _ => $"Kept: secure since {Words.Date(standing!.FirstSecure!.Value)}, and alone again on {Words.Date(standing.LastAlone!.Value)}.",
+                : Phrase("Not seen yet."),
+            Strength.Tried => Phrase("Tried: so far only together with an adult, or not yet."),
+            Strength.Prompted => Phrase($"With a prompt in the last three; not alone of late.{StillToCome(missing)}"),
+            Strength.Nearly => Phrase($"Nearly: {Lately()}.{StillToCome(missing)}"),
+            Strength.Secure => Phrase($"Secure since {Words.Date(standing!.FirstSecure!.Value)}: {Lately()}{BorneOut()}."),
+            _ => Phrase($"Kept: secure since {Words.Date(standing!.FirstSecure!.Value)}, and alone again on {Words.Date(standing.LastAlone!.Value)}."),
         };
     }
 
@@ -66,10 +66,10 @@ internal sealed class Explanation(
         var (alone, prompted) = (latest.Count(s => s == Support.Alone), latest.Count(s => s == Support.Prompted));
         List<string> how =
         [
-            .. alone > 0 || prompted == 0 ? [$"alone {Words.Times(alone)}"] : Array.Empty<string>(),
-            .. prompted > 0 && mark.Strength >= Strength.Secure ? [$"{Words.Times(prompted)} with a prompt"] : Array.Empty<string>(),
+            .. alone > 0 || prompted == 0 ? [Phrase($"alone {Words.Times(alone)}")] : Array.Empty<string>(),
+            .. prompted > 0 && mark.Strength >= Strength.Secure ? [Phrase($"{Words.Times(prompted)} with a prompt")] : Array.Empty<string>(),
         ];
-        return $"{Words.List(how)} of the last {Words.Number(latest.Count)}";
+        return Phrase($"{Words.List(how)} of the last {Words.Number(latest.Count)}");
     }
 
     // Where that alone would not be enough, what builds on it bears it out.
@@ -84,15 +84,15 @@ internal sealed class Explanation(
         return
             evidence.Map.All.FirstOrDefault(s => evidence[child, s.Id].Strength >= Strength.Secure && evidence.Map.AllNeeds(s.Id).Contains(skill.Id))
                 is { } builds
-            ? $", and {builds.InSentence}, which builds on it, is secure"
+            ? Phrase($", and {builds.InSentence}, which builds on it, is secure")
             : "";
     }
 
-    private static string StillToCome(List<string> missing) => missing.Count == 0 ? "" : $" For secure: {string.Join("; ", missing)}.";
+    private static string StillToCome(List<string> missing) => missing.Count == 0 ? "" : Phrase($" For secure: {string.Join("; ", missing)}.");
 
     private string OfStyle() =>
         WaitsForANod(record.Style) && standing?.Seen.Any(o => o.Counted(skill) == Support.Prompted) == true
-            ? "Mostly waits for a nod, so a “with a prompt” counts for more."
+            ? Phrase("Mostly waits for a nod, so a “with a prompt” counts for more.")
             : "";
 
     // Belief is what it needs, times what was seen of it, times what builds on it: whichever of the others says most is named, if it says much.
@@ -104,16 +104,16 @@ internal sealed class Explanation(
         var follows = evidence.LikelyHas(child, skill.Id) || told > Math.Max(Math.Log(2), own);
         if (mark.Strength < Strength.Secure && follows && Strongest() is { } strongest)
         {
-            return $"It follows from {strongest.Skill.InSentence}, {HowSeen(strongest.Standing, strongest.Skill)}{(mark.Strength == Strength.NotSeen ? ": a guess to confirm" : "")}.";
+            return Phrase($"It follows from {strongest.Skill.InSentence}, {HowSeen(strongest.Standing, strongest.Skill)}{(mark.Strength == Strength.NotSeen ? ": a guess to confirm" : "")}.");
         }
 
         if (mark.Strength < Strength.Secure && before < -Math.Max(Math.Log(4), Math.Abs(own)) && LeastNeed() is { } need)
         {
-            return $"Not likely while {need.InSentence} is not there.";
+            return Phrase($"Not likely while {need.InSentence} is not there.");
         }
 
         return mark.Strength == Strength.NotSeen && Math.Abs(record.All.Shift) > Ahead
-            ? $"Is usually a step {(record.All.Shift > 0 ? "ahead" : "behind")}."
+            ? Phrase($"Is usually a step {(record.All.Shift > 0 ? "ahead" : "behind")}.")
             : "";
     }
 
@@ -138,11 +138,11 @@ internal sealed class Explanation(
             .MinBy(n => record.All.Held[evidence.Map.IndexOf(n.Id)]);
 
     private static string HowSeen(Standing seen, Skill of) =>
-        seen.Seen.Count(o => o.Counted(of) == Support.Alone) is > 0 and var alone ? $"seen {Words.Times(alone)} alone" : "seen with a prompt";
+        seen.Seen.Count(o => o.Counted(of) == Support.Alone) is > 0 and var alone ? Phrase($"seen {Words.Times(alone)} alone") : Phrase("seen with a prompt");
 
     private string Ago(DateOnly day)
     {
         var days = evidence.Calendar.SchoolDaysBetween(day, evidence.Today);
-        return days == 0 ? "today" : $"{Words.Count(days, "school day", "school days")} ago";
+        return days == 0 ? Phrase("today") : Phrase($"{Words.Count(days, "school day", "school days")} ago");
     }
 }

@@ -30,8 +30,8 @@ public readonly record struct InferredSkill(DateOnly Day, double Chance)
 
     public string Sentence =>
         Likely
-            ? $"Not seen yet. The check of {Words.Date(Day)} takes it to be there (about {Words.Percent(Math.Min(Chance, MostShownSure))} sure)."
-            : $"Not seen yet. The check of {Words.Date(Day)} could not take it to be there.";
+            ? Phrase($"Not seen yet. The check of {Words.Date(Day)} takes it to be there (about {Words.Percent(Math.Min(Chance, MostShownSure))} sure).")
+            : Phrase($"Not seen yet. The check of {Words.Date(Day)} could not take it to be there.");
 }
 
 /// <summary>A change of strength on a day.</summary>

@@ -30,7 +30,7 @@ public static class SkillOverviews
             likely,
             [.. evidence.Children.Except(has).Except(ready).Except(likely)],
             strengths.Count == 0 ? Strength.NotSeen : strengths[(strengths.Count - 1) / 2],
-            $"{Words.Capital(Words.Count(has.Count, "child has", "children have"))} it, {Words.Count(ready.Count, "is", "are")} ready."
+            Phrase($"{Words.Capital(Words.Count(has.Count, "child has", "children have"))} it, {Words.Count(ready.Count, "is", "are")} ready.")
         );
     }
 }

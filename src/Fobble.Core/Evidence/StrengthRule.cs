@@ -56,39 +56,39 @@ public sealed class StrengthRule(EvidenceSettings settings)
         List<Clause> clauses =
         [
             new(
-                $"alone {Words.Times(rule.Alone)} in the last {Words.Number(Recent)}",
+                Phrase($"alone {Words.Times(rule.Alone)} in the last {Words.Number(Recent)}"),
                 borne ? days > 0 : alone >= rule.Alone,
-                $"alone {Words.More(rule.Alone - alone, "time", "times")}"
+                Phrase($"alone {Words.More(rule.Alone - alone, "time", "times")}")
             ),
             new(
-                $"right on {Words.Number(rule.Days)} school days",
+                Phrase($"right on {Words.Number(rule.Days)} school days"),
                 borne || days >= rule.Days,
-                $"on {Words.More(rule.Days - days, "school day", "school days")}"
+                Phrase($"on {Words.More(rule.Days - days, "school day", "school days")}")
             ),
         ];
         if (ways > 1)
         {
             clauses.Add(
                 new(
-                    $"shown in {Words.Number(ways)} ways",
+                    Phrase($"shown in {Words.Number(ways)} ways"),
                     borne || shown >= ways,
-                    $"shown in {Words.More(ways - shown, "way", "ways")}, such as {EvidenceWords.NextWay(skill, seen)}"
+                    Phrase($"shown in {Words.More(ways - shown, "way", "ways")}, such as {EvidenceWords.NextWay(skill, seen)}")
                 )
             );
         }
 
         clauses.Add(
             new(
-                "the last not a “not yet”",
+                Phrase("the last not a “not yet”"),
                 seen.Count > 0 && seen[^1].Support != Support.NotYet,
-                seen.Count == 0 ? "seen once" : "once again after the last “not yet”"
+                seen.Count == 0 ? Phrase("seen once") : Phrase("once again after the last “not yet”")
             )
         );
         clauses.Add(
             new(
-                $"{Words.Percent(rule.Belief)} sure or more",
+                Phrase($"{Words.Percent(rule.Belief)} sure or more"),
                 held >= rule.Belief,
-                $"{(held >= rule.Belief - Little ? "a little" : "much")} more evidence ({Words.Percent(Math.Min(held, rule.Belief - 0.01))} sure of {Words.Percent(rule.Belief)})"
+                Phrase($"{(held >= rule.Belief - Little ? "a little" : "much")} more evidence ({Words.Percent(Math.Min(held, rule.Belief - 0.01))} sure of {Words.Percent(rule.Belief)})")
             )
         );
         return clauses;

@@ -42,7 +42,7 @@ public static class DayChange
         foreach (var (before, i) in groups.Select((g, i) => (g, i)).Where(p => p.g.Children.Any(c => Away(c, p.g))))
         {
             var gone =
-                $"{Words.List([.. before.Children.Where(c => Away(c, before)).Select(names.Child)])} {(before.Children.Count(c => Away(c, before)) == 1 ? "is" : "are")} away";
+                Phrase($"{Words.List([.. before.Children.Where(c => Away(c, before)).Select(names.Child)])} {(before.Children.Count(c => Away(c, before)) == 1 ? "is" : "are")} away");
             List<string> come = [];
             while (now[i].Children.Count < problem.Rules.MinSize && SomebodyFor(i) is { } move)
             {
@@ -53,7 +53,7 @@ public static class DayChange
             var left = now[i].Children;
             if (left.Count == 1 && AnotherTableFor(left[0], i) is { } other)
             {
-                sentences.Add($"{gone}, and {names.Child(left[0])} joins the table of {names.Slot(now[other].Slot)}.");
+                sentences.Add(Phrase($"{gone}, and {names.Child(left[0])} joins the table of {names.Slot(now[other].Slot)}."));
                 Apply(new(left[0], before.Slot, now[other].Slot), other);
                 continue;
             }
@@ -61,12 +61,12 @@ public static class DayChange
             sentences.Add(
                 left.Count switch
                 {
-                    0 => $"{gone}: this table is free.",
-                    1 => $"{gone}: {names.Child(left[0])} is left alone on {names.Skill(before.Skill)}, and comes first next time if the group is not held.",
-                    _ when come.Count > 0 => $"{gone}: {Words.List(come)} {(come.Count == 1 ? "comes" : "come")} to {names.Skill(before.Skill)} instead.",
-                    _ when left.Count >= problem.Rules.MinSize => $"{gone}: the other {Words.Number(left.Count)} go on with {names.Skill(before.Skill)}.",
+                    0 => Phrase($"{gone}: this table is free."),
+                    1 => Phrase($"{gone}: {names.Child(left[0])} is left alone on {names.Skill(before.Skill)}, and comes first next time if the group is not held."),
+                    _ when come.Count > 0 => Phrase($"{gone}: {Words.List(come)} {(come.Count == 1 ? "comes" : "come")} to {names.Skill(before.Skill)} instead."),
+                    _ when left.Count >= problem.Rules.MinSize => Phrase($"{gone}: the other {Words.Number(left.Count)} go on with {names.Skill(before.Skill)}."),
                     _ =>
-                        $"{gone}: {Words.List([.. left.Select(names.Child)])} go on as {Words.Number(left.Count)}; nobody else is ready for {names.Skill(before.Skill)} and free.",
+                        Phrase($"{gone}: {Words.List([.. left.Select(names.Child)])} go on as {Words.Number(left.Count)}; nobody else is ready for {names.Skill(before.Skill)} and free."),
                 }
             );
         }

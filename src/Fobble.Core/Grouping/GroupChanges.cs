@@ -55,24 +55,24 @@ public static class GroupChanges
         var evidence = brief.Evidence;
         if (from is not { } old)
         {
-            return "Was in no group last time. " + Reasons.ForChild(child, to!.Value, brief);
+            return Phrase("Was in no group last time. ") + Reasons.ForChild(child, to!.Value, brief);
         }
 
         var skill = evidence.Map[old];
         var news = News(child, old, since, brief);
-        var told = news.Count == 0 ? "" : $"Since then {skill.InSentence} {Reasons.Lately(skill, news, evidence.Today)}: ";
+        var told = news.Count == 0 ? "" : Phrase($"Since then {skill.InSentence} {Reasons.Lately(skill, news, evidence.Today)}: ");
         var mark = evidence[child, old];
         var status = mark.Strength switch
         {
-            >= Strength.Secure => "it is secure now.",
-            Strength.Nearly => "it is nearly there.",
-            Strength.Prompted => "it comes with a prompt.",
-            _ => "it needs more time.",
+            >= Strength.Secure => Phrase("it is secure now."),
+            Strength.Nearly => Phrase("it is nearly there."),
+            Strength.Prompted => Phrase("it comes with a prompt."),
+            _ => Phrase("it needs more time."),
         };
         var then =
-            from == to ? "It stays the next step that gains most."
+            from == to ? Phrase("It stays the next step that gains most.")
             : to is { } next ? Reasons.ForChild(child, next, brief)
-            : "Had a turn; children who wait longer go first.";
-        return news.Count == 0 ? $"Nothing new on {skill.InSentence}. {then}" : $"{told}{status} {then}";
+            : Phrase("Had a turn; children who wait longer go first.");
+        return news.Count == 0 ? Phrase($"Nothing new on {skill.InSentence}. {then}") : $"{told}{status} {then}";
     }
 }

@@ -51,7 +51,7 @@ public static class GroupOutcomes
     {
         if (children.All(c => !c.Recorded))
         {
-            return "Nothing was recorded in this group.";
+            return Phrase("Nothing was recorded in this group.");
         }
 
         string Named(IEnumerable<ChildOutcome> some) => Words.List([.. some.Select(c => names.Child(c.Child))]);
@@ -60,13 +60,13 @@ public static class GroupOutcomes
         var stronger = children.Where(c => !c.Reached && c.After > c.Before && c.CarriedOver).ToList();
         var weaker = children.Where(c => c.After < c.Before).ToList();
         var open = children.Where(c => c.CarriedOver).ToList();
-        parts.AddRange(reached.Count > 0 ? [$"{Named(reached)} {(reached.Count == 1 ? "is" : "are")} secure now"] : []);
-        parts.AddRange(stronger.Count > 0 ? [$"{Named(stronger)} got further that day"] : []);
-        parts.AddRange(weaker.Count > 0 ? [$"{Named(weaker)} had it less firmly than before"] : []);
+        parts.AddRange(reached.Count > 0 ? [Phrase($"{Named(reached)} {(reached.Count == 1 ? "is" : "are")} secure now")] : []);
+        parts.AddRange(stronger.Count > 0 ? [Phrase($"{Named(stronger)} got further that day")] : []);
+        parts.AddRange(weaker.Count > 0 ? [Phrase($"{Named(weaker)} had it less firmly than before")] : []);
         var carried =
-            open.Count == 0 ? " Nobody has to go on with it."
-            : open.Count == children.Count ? " It is carried over for all."
-            : " " + Words.Stopped($"Carried over: {Named(open)}");
-        return (parts.Count == 0 ? "No strength has changed." : Words.Stopped(Words.Capital(Words.List(parts)))) + carried;
+            open.Count == 0 ? Phrase(" Nobody has to go on with it.")
+            : open.Count == children.Count ? Phrase(" It is carried over for all.")
+            : " " + Words.Stopped(Phrase($"Carried over: {Named(open)}"));
+        return (parts.Count == 0 ? Phrase("No strength has changed.") : Words.Stopped(Words.Capital(Words.List(parts)))) + carried;
     }
 }

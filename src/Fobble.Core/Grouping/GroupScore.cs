@@ -70,23 +70,23 @@ public static class GroupScore
             if (group.Children.Count < rules.MinSize || group.Children.Count > rules.MaxSize)
             {
                 broken.Add(
-                    $"{Words.Count(group.Children.Count, "child", "children")} on {names.Skill(group.Skill)}; a group has {rules.MinSize} to {rules.MaxSize}"
+                    Phrase($"{Words.Count(group.Children.Count, "child", "children")} on {names.Skill(group.Skill)}; a group has {rules.MinSize} to {rules.MaxSize}")
                 );
             }
 
             var members = group.Children.Where(candidates.ContainsKey).Select(c => candidates[c]).ToList();
             broken.AddRange(
-                members.Where(c => !c.Worths.ContainsKey(group.Skill)).Select(c => $"{names.Skill(group.Skill)} is no next step for {names.Child(c.Child)}")
+                members.Where(c => !c.Worths.ContainsKey(group.Skill)).Select(c => Phrase($"{names.Skill(group.Skill)} is no next step for {names.Child(c.Child)}"))
             );
-            broken.AddRange(members.Where(c => c.AwayIn.Contains(group.Slot)).Select(c => $"{names.Child(c.Child)} is out of class then"));
+            broken.AddRange(members.Where(c => c.AwayIn.Contains(group.Slot)).Select(c => Phrase($"{names.Child(c.Child)} is out of class then")));
             if (members.Count(c => c.Worths.GetValueOrDefault(group.Skill)?.Shows ?? false) > 1)
             {
-                broken.Add($"two who have {names.Skill(group.Skill)} in one group; one is enough to show it");
+                broken.Add(Phrase($"two who have {names.Skill(group.Skill)} in one group; one is enough to show it"));
             }
         }
 
         var where = groups.SelectMany((g, i) => g.Children.Select(c => (c, i))).ToLookup(p => p.c, p => p.i);
-        broken.AddRange(where.Where(w => w.Count() > 1).Select(w => $"{names.Child(w.Key)} is in two groups"));
+        broken.AddRange(where.Where(w => w.Count() > 1).Select(w => Phrase($"{names.Child(w.Key)} is in two groups")));
         broken.AddRange(TooMuchAtOnce(problem, groups, names));
         broken.AddRange(rules.Wishes.Where(w => !w.Holds(problem, groups)).Select(w => w.InWords(names)));
         return broken;
@@ -133,7 +133,7 @@ public static class GroupScore
         {
             if (moment.Count > problem.Rules.MostAtOnce)
             {
-                yield return $"{Words.Count(moment.Count, "group", "groups")} at one time; there is room for {Words.Number(problem.Rules.MostAtOnce.Value)}";
+                yield return Phrase($"{Words.Count(moment.Count, "group", "groups")} at one time; there is room for {Words.Number(problem.Rules.MostAtOnce.Value)}");
             }
 
             foreach (
@@ -142,7 +142,7 @@ public static class GroupScore
                     .Where(p => problem.Rules.Clash(p.one.Skill, p.other.Skill))
             )
             {
-                yield return $"not enough things for {names.Skill(one.Skill)} and {names.Skill(other.Skill)} at the same time";
+                yield return Phrase($"not enough things for {names.Skill(one.Skill)} and {names.Skill(other.Skill)} at the same time");
             }
         }
     }

@@ -224,7 +224,7 @@ public static class Grouper
         return new(groups, [.. problem.Children.Select(c => c.Child).Where(c => !placed.Contains(c))], score, false, score);
     }
 
-    internal static InvalidOperationException Invalid() => new("The solver does not take the model: it is at fault, not the wishes.");
+    internal static InvalidOperationException Invalid() => new(Phrase("The solver does not take the model: it is at fault, not the wishes."));
 
     /// <summary>The smallest set of wishes that can't hold together: each of them is needed for it. Empty if they can, or if it could not be found out.</summary>
     public static IReadOnlyList<Wish> Conflict(GroupingProblem problem, CancellationToken stop = default)

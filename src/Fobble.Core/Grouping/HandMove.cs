@@ -56,13 +56,13 @@ public static class HandMove
         if (to is not { } index)
         {
             return Candidates.DaysSinceGroup(child, brief) is { } days
-                ? $"{name(child)} would wait for the next groups; the last turn was {Words.Count(days, "school day", "school days")} before."
-                : $"{name(child)} has not had a turn yet and would go on waiting.";
+                ? Phrase($"{name(child)} would wait for the next groups; the last turn was {Words.Count(days, "school day", "school days")} before.")
+                : Phrase($"{name(child)} has not had a turn yet and would go on waiting.");
         }
 
         var group = groups[index];
         var met = group.Children.Where(other => problem.MetLately.Any(past => past.Contains(child) && past.Contains(other))).Select(name).ToList();
-        var sat = met.Count == 0 ? "" : $" Was in a group with {Words.List(met)} lately.";
+        var sat = met.Count == 0 ? "" : Phrase($" Was in a group with {Words.List(met)} lately.");
         var fits = problem.Children.FirstOrDefault(c => c.Child == child)?.Worths.ContainsKey(group.Skill) == true;
         return (fits ? Reasons.ForChild(child, group.Skill, brief) : brief.Evidence.ReadyBecause(child, group.Skill)) + sat;
     }

@@ -16,19 +16,19 @@ public static class Reasons
         var lately = Lately(skill, evidence.Seen(child, skillId), evidence.Today);
         var why = mark switch
         {
-            _ when Shows(child, skillId, brief) => $"Has {skill.InSentence}, and can show it to those who nearly do",
-            { Doubt: Doubt.MayHaveFaded } => $"Had {skill.InSentence}; time to look again, {lately}",
+            _ when Shows(child, skillId, brief) => Phrase($"Has {skill.InSentence}, and can show it to those who nearly do"),
+            { Doubt: Doubt.MayHaveFaded } => Phrase($"Had {skill.InSentence}; time to look again, {lately}"),
             { Strength: Strength.NotSeen } => skill.Needs.Count == 0
-                ? $"Not seen on {skill.InSentence} yet; it needs nothing before it"
-                : $"Not seen on {skill.InSentence} yet; has {Words.List([.. skill.Needs.Select(n => evidence.Map[n].InSentence)])}",
-            { Strength: Strength.Nearly } => $"Nearly has {skill.InSentence}: {lately}",
+                ? Phrase($"Not seen on {skill.InSentence} yet; it needs nothing before it")
+                : Phrase($"Not seen on {skill.InSentence} yet; has {Words.List([.. skill.Needs.Select(n => evidence.Map[n].InSentence)])}"),
+            { Strength: Strength.Nearly } => Phrase($"Nearly has {skill.InSentence}: {lately}"),
             _ => $"“{skill.Short}” {lately}",
         };
         var turn = Candidates.DaysSinceGroup(child, brief) switch
         {
-            _ when brief.TurnsBeside(child) is [var other, ..] => $"; a second turn beside that of {Words.Weekday(other)}",
-            null => "; has not been in a group yet",
-            >= 3 and var days => $"; last in a group {Words.Count(days, "school day", "school days")} before",
+            _ when brief.TurnsBeside(child) is [var other, ..] => Phrase($"; a second turn beside that of {Words.Weekday(other)}"),
+            null => Phrase("; has not been in a group yet"),
+            >= 3 and var days => Phrase($"; last in a group {Words.Count(days, "school day", "school days")} before"),
             _ => "",
         };
         return why + turn + ".";
@@ -40,7 +40,7 @@ public static class Reasons
         ArgumentNullException.ThrowIfNull(brief);
         return brief.Evidence.IsReady(child, skill) || brief.Evidence[child, skill].Doubt == Doubt.MayHaveFaded || Shows(child, skill, brief)
             ? ForChild(child, skill, brief)
-            : $"Put here by hand. {brief.Evidence.ReadyBecause(child, skill)}";
+            : Phrase($"Put here by hand. {brief.Evidence.ReadyBecause(child, skill)}");
     }
 
     private static bool Shows(ChildId child, SkillId skill, GroupingBrief brief) =>
@@ -51,15 +51,15 @@ public static class Reasons
     {
         ArgumentNullException.ThrowIfNull(result);
         return result.Conflict.Count > 0
-                ? $"{(result.Conflict.Count == 1 ? "One wish can’t be kept" : $"{Words.Capital(Words.Number(result.Conflict.Count))} wishes can’t be kept together")}: let go of {(result.Conflict.Count == 1 ? "it" : "any one of them")}, and groups can be formed."
+                ? Phrase($"{(result.Conflict.Count == 1 ? "One wish can’t be kept" : $"{Words.Capital(Words.Number(result.Conflict.Count))} wishes can’t be kept together")}: let go of {(result.Conflict.Count == 1 ? "it" : "any one of them")}, and groups can be formed.")
             : result.Groups.Count == 0
                 ? (
                     result.ProvenBest
-                        ? "No group can be formed with these wishes: too few children are ready for the same skill."
-                        : "No groups that keep all wishes were found in the time allowed: let go of some, or take some pegs out."
+                        ? Phrase("No group can be formed with these wishes: too few children are ready for the same skill.")
+                        : Phrase("No groups that keep all wishes were found in the time allowed: let go of some, or take some pegs out.")
                 )
-            : result.ProvenBest ? "No better set of groups exists for these aims."
-            : $"The best found so far, and at most {Words.Percent((result.Bound - result.Score) / (double)Math.Max(1, result.Bound))} short of any other.";
+            : result.ProvenBest ? Phrase("No better set of groups exists for these aims.")
+            : Phrase($"The best found so far, and at most {Words.Percent((result.Bound - result.Score) / (double)Math.Max(1, result.Bound))} short of any other.");
     }
 
     /// <summary>What further turns in the week are worth; empty where there are none.</summary>
@@ -74,20 +74,20 @@ public static class Reasons
         var only = placed.Count - further.Count;
         return further.Count == 0
             ? ""
-            : $"For {Words.Count(further.Count, "child", "children")} it is a second turn this week, on another aim, together worth {further.Sum(p => p.candidate!.Worths.GetValueOrDefault(p.Skill)?.Total ?? 0)} points"
-                + (only > 0 ? $"; {Words.Count(only, "child has its", "children have their")} only turn here." : ".");
+            : Phrase($"For {Words.Count(further.Count, "child", "children")} it is a second turn this week, on another aim, together worth {further.Sum(p => p.candidate!.Worths.GetValueOrDefault(p.Skill)?.Total ?? 0)} points")
+                + (only > 0 ? Phrase($"; {Words.Count(only, "child has its", "children have their")} only turn here.") : ".");
     }
 
     // How many are new to it and how many come back to it, as one would say it of none, of two and of all.
     private static string Readiness(Skill skill, int ready, int again, bool everyone) =>
         (ready, again) switch
         {
-            (0, 1) => $"Nobody is new to {skill.InSentence}: one child is to look at it again",
-            (0, _) => $"Nobody is new to {skill.InSentence}: {Words.Number(again)} children are to look at it again",
-            (2, 0) when everyone => $"Both are ready for {skill.InSentence} and not secure yet",
-            (_, 0) when everyone => $"All {Words.Number(ready)} are ready for {skill.InSentence} and not secure yet",
-            _ => $"{Words.Capital(Words.Count(ready, "child is", "children are"))} ready for {skill.InSentence}"
-                + (again > 0 ? $", {Words.Number(again)} to look at again" : ""),
+            (0, 1) => Phrase($"Nobody is new to {skill.InSentence}: one child is to look at it again"),
+            (0, _) => Phrase($"Nobody is new to {skill.InSentence}: {Words.Number(again)} children are to look at it again"),
+            (2, 0) when everyone => Phrase($"Both are ready for {skill.InSentence} and not secure yet"),
+            (_, 0) when everyone => Phrase($"All {Words.Number(ready)} are ready for {skill.InSentence} and not secure yet"),
+            _ => Phrase($"{Words.Capital(Words.Count(ready, "child is", "children are"))} ready for {skill.InSentence}")
+                + (again > 0 ? Phrase($", {Words.Number(again)} to look at again") : ""),
         };
 
     /// <summary>A sentence for the group as a whole.</summary>
@@ -99,19 +99,19 @@ public static class Reasons
         var waiting = Candidates.Waiting(group.Skill, brief);
         var shows = group.Children.Count(c => Shows(c, group.Skill, brief));
         var again = group.Children.Count(c => !evidence.IsReady(c, group.Skill)) - shows;
-        List<string> parts = [Readiness(skill, group.Children.Count - again - shows, again, shows == 0) + (shows > 0 ? ", and one beside them has it" : "")];
+        List<string> parts = [Readiness(skill, group.Children.Count - again - shows, again, shows == 0) + (shows > 0 ? Phrase(", and one beside them has it") : "")];
         if (brief.Focus.Contains(group.Skill))
         {
-            parts.Add("it is a focus of the week");
+            parts.Add(Phrase("it is a focus of the week"));
         }
         else if (Candidates.ServesFocus(group.Skill, brief))
         {
-            parts.Add("a focus of the week needs it");
+            parts.Add(Phrase("a focus of the week needs it"));
         }
 
         if (waiting > 0)
         {
-            parts.Add($"{(waiting == 5 ? "five skills or more wait" : waiting == 1 ? "one skill waits" : $"{Words.Number(waiting)} skills wait")} for it");
+            parts.Add(Phrase($"{(waiting == 5 ? "five skills or more wait" : waiting == 1 ? "one skill waits" : $"{Words.Number(waiting)} skills wait")} for it"));
         }
 
         return Words.List(parts) + ".";
@@ -122,22 +122,22 @@ public static class Reasons
     {
         if (candidates.FirstOrDefault(c => c.Child == child) is not { } candidate)
         {
-            return "Has had a turn in this week's groups already.";
+            return Phrase("Has had a turn in this week's groups already.");
         }
 
         if (candidate.Worths.Count == 0)
         {
-            return "Nothing is open just now: secure in all that is ready, and nothing to look at again.";
+            return Phrase("Nothing is open just now: secure in all that is ready, and nothing to look at again.");
         }
 
         if (candidate.Elsewhere is [var other, ..])
         {
-            return $"Has a turn on {Words.Weekday(other)}; the places here go to who has none, or gains more by a second.";
+            return Phrase($"Has a turn on {Words.Weekday(other)}; the places here go to who has none, or gains more by a second.");
         }
 
         return Candidates.DaysSinceGroup(child, brief) is { } days
-            ? $"Was in a group {Words.Count(days, "school day", "school days")} before; the places go to children who wait longer or gain more."
-            : "No group on a skill that fits has a place; comes first next time.";
+            ? Phrase($"Was in a group {Words.Count(days, "school day", "school days")} before; the places go to children who wait longer or gain more.")
+            : Phrase("No group on a skill that fits has a place; comes first next time.");
     }
 
     /// <summary>Recent results in words: "with a prompt on Monday and Wednesday".</summary>
@@ -145,7 +145,7 @@ public static class Reasons
     {
         var recent = seen.TakeLast(3).ToList();
         return recent.Count == 0
-            ? "not seen yet"
+            ? Phrase("not seen yet")
             : Words.List([
                 .. recent
                     .Select(o => (Support: o.Counted(skill), o.Day))
@@ -158,9 +158,9 @@ public static class Reasons
     private static string DayInWords(DateOnly day, DateOnly today) =>
         (today.DayNumber - day.DayNumber) switch
         {
-            0 => "today",
-            1 => "yesterday",
-            < 7 => $"on {Words.Weekday(day)}",
-            _ => $"on {Words.Date(day)}",
+            0 => Phrase("today"),
+            1 => Phrase("yesterday"),
+            < 7 => Phrase($"on {Words.Weekday(day)}"),
+            _ => Phrase($"on {Words.Date(day)}"),
         };
 }

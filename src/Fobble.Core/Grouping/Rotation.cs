@@ -110,11 +110,11 @@ public static class Rotation
     {
         if (children.Count == 0)
         {
-            return "There is nobody to group.";
+            return Phrase("There is nobody to group.");
         }
 
         static string Between(IEnumerable<int> counts) =>
-            (counts.Min(), counts.Max()) is var (low, high) && low == high ? Words.Number(low) : $"{Words.Number(low)} to {Words.Number(high)}";
-        return $"In {Words.Count(weeks, "week", "weeks")} each child has {Between(children.Select(c => c.Turns))} turns and works with {Between(children.Select(c => c.Others))} different children.";
+            (counts.Min(), counts.Max()) is var (low, high) && low == high ? Words.Number(low) : Phrase($"{Words.Number(low)} to {Words.Number(high)}");
+        return Phrase($"In {Words.Count(weeks, "week", "weeks")} each child has {Between(children.Select(c => c.Turns))} turns and works with {Between(children.Select(c => c.Others))} different children.");
     }
 }

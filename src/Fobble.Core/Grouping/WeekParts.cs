@@ -17,7 +17,7 @@ public enum TurnsAWeek
 /// <param name="Until">Last such day.</param>
 public sealed record WeekPart(int Number, DateOnly From, DateOnly Until)
 {
-    public string Name => From == Until ? Words.Weekday(From) : $"{Words.Weekday(From)} to {Words.Weekday(Until)}";
+    public string Name => From == Until ? Words.Weekday(From) : Phrase($"{Words.Weekday(From)} to {Words.Weekday(Until)}");
 
     public bool Has(DateOnly day) => day >= From && day <= Until;
 }
@@ -82,6 +82,6 @@ public static class WeekParts
             .Count(c => evidence.Map.Skills.Any(s => evidence.Seen(c, s.Id) is [.., var last] && last.At > at));
         return seen == 0
             ? null
-            : $"{Words.Capital(Words.Count(seen, "child has", "children have"))} been seen since these were accepted: ask again, and they follow what was seen.";
+            : Phrase($"{Words.Capital(Words.Count(seen, "child has", "children have"))} been seen since these were accepted: ask again, and they follow what was seen.");
     }
 }

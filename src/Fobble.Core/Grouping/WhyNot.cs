@@ -31,27 +31,27 @@ public static class WhyNot
         var name = names.Child(child);
         if (groups.FirstOrDefault(g => g.Slot == slot) is not { } table)
         {
-            return new("No group sits there.", null, null);
+            return new(Phrase("No group sits there."), null, null);
         }
 
         if (table.Children.Contains(child))
         {
-            return new($"{name} is there. {Reasons.ForPlaced(child, table.Skill, brief)}", null, null);
+            return new(Phrase($"{name} is there. {Reasons.ForPlaced(child, table.Skill, brief)}"), null, null);
         }
 
         if (problem.Children.FirstOrDefault(c => c.Child == child) is not { } candidate)
         {
-            return new($"{name} has had a turn in this week’s groups already.", null, null);
+            return new(Phrase($"{name} has had a turn in this week’s groups already."), null, null);
         }
 
         if (!candidate.Worths.TryGetValue(table.Skill, out var there))
         {
-            return new($"{Words.Capital(names.Skill(table.Skill))} is no next step for {name}. {brief.Evidence.ReadyBecause(child, table.Skill)}", null, null);
+            return new(Phrase($"{Words.Capital(names.Skill(table.Skill))} is no next step for {name}. {brief.Evidence.ReadyBecause(child, table.Skill)}"), null, null);
         }
 
         if (candidate.AwayIn.Contains(slot))
         {
-            return new($"{name} is not in class at that time.", null, null);
+            return new(Phrase($"{name} is not in class at that time."), null, null);
         }
 
         Wish[] asked = [new SeatWish(child, slot), new AimWish(table.Skill, slot)];
@@ -61,8 +61,8 @@ public static class WhyNot
             var against = instead.Conflict.Except(asked).Select(w => w.InWords(names)).ToList();
             return new(
                 against.Count == 0
-                    ? "No set of groups has the child at that table: too few others could sit there."
-                    : $"It can’t be as long as {Words.List(against)}.",
+                    ? Phrase("No set of groups has the child at that table: too few others could sit there.")
+                    : Phrase($"It can’t be as long as {Words.List(against)}."),
                 null,
                 null
             );
@@ -73,13 +73,13 @@ public static class WhyNot
             groups.FirstOrDefault(g => g.Children.Contains(child)) is { } own
             && own.Skill != table.Skill
             && candidate.Worths.TryGetValue(own.Skill, out var now)
-                ? $" By itself {names.Skill(table.Skill)} counts {there.Total} points for {name}, {names.Skill(own.Skill)} {now.Total}."
+                ? Phrase($" By itself {names.Skill(table.Skill)} counts {there.Total} points for {name}, {names.Skill(own.Skill)} {now.Total}.")
                 : "";
         var verdict = price switch
         {
-            > 0 => $"With {name} there the best set is {Words.Count(price, "point", "points")} worse.",
-            0 => $"A set with {name} there is just as good.",
-            _ => $"A set with {name} there is {Words.Count(-price, "point", "points")} better than the groups as they stand.",
+            > 0 => Phrase($"With {name} there the best set is {Words.Count(price, "point", "points")} worse."),
+            0 => Phrase($"A set with {name} there is just as good."),
+            _ => Phrase($"A set with {name} there is {Words.Count(-price, "point", "points")} better than the groups as they stand."),
         };
         return new(verdict + here + Others(groups, instead.Groups, child, names), instead, price);
     }
@@ -89,13 +89,13 @@ public static class WhyNot
         var moved = GroupChanges.Aims(before, after).Where(m => m.Child != child).ToList();
         if (moved.Count == 0)
         {
-            return " Nobody else’s aim changes.";
+            return Phrase(" Nobody else’s aim changes.");
         }
 
         var told = moved
             .Take(MostNamed)
-            .Select(m => m.To is { } to ? $"{names.Child(m.Child)} works on {names.Skill(to)}" : $"{names.Child(m.Child)} has no turn")
+            .Select(m => m.To is { } to ? Phrase($"{names.Child(m.Child)} works on {names.Skill(to)}") : Phrase($"{names.Child(m.Child)} has no turn"))
             .ToList();
-        return $" Then {Words.List(moved.Count > MostNamed ? [.. told, $"{Words.Number(moved.Count - MostNamed)} more change their aim"] : told)}.";
+        return Phrase($" Then {Words.List(moved.Count > MostNamed ? [.. told, $"{Words.Number(moved.Count - MostNamed)} more change their aim"] : told)}.");
     }
 }

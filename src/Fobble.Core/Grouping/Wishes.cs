@@ -34,7 +34,7 @@ public sealed record ApartWish(ChildPair Pair) : Wish
 {
     public override string Key => $"apart-{Pair.First}-{Pair.Second}";
 
-    public override string InWords(GroupNames names) => $"{names.Child(Pair.First)} and {names.Child(Pair.Second)} are to be kept apart";
+    public override string InWords(GroupNames names) => Phrase($"{names.Child(Pair.First)} and {names.Child(Pair.Second)} are to be kept apart");
 
     public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups) =>
         !groups.Any(g => g.Children.Contains(Pair.First) && g.Children.Contains(Pair.Second));
@@ -45,7 +45,7 @@ public sealed record TogetherWish(ChildPair Pair) : Wish
 {
     public override string Key => $"together-{Pair.First}-{Pair.Second}";
 
-    public override string InWords(GroupNames names) => $"{names.Child(Pair.First)} and {names.Child(Pair.Second)} are to be kept together";
+    public override string InWords(GroupNames names) => Phrase($"{names.Child(Pair.First)} and {names.Child(Pair.Second)} are to be kept together");
 
     public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups) =>
         !IsOpen(problem) || GroupOf(Pair.First, groups) == GroupOf(Pair.Second, groups);
@@ -58,7 +58,7 @@ public sealed record AdultWish(ChildId Child, int Adult, bool With) : Wish
 {
     public override string Key => $"adult-{Child}-{Adult}-{(With ? "with" : "without")}";
 
-    public override string InWords(GroupNames names) => $"{names.Child(Child)} {(With ? "only with" : "not with")} {names.Adult(Adult)}";
+    public override string InWords(GroupNames names) => $"{names.Child(Child)} {(With ? Phrase("only with") : Phrase("not with"))} {names.Adult(Adult)}";
 
     public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups) =>
         GroupOf(Child, groups) is not { } group || problem.Slots[group.Slot].Adult == Adult == With;
@@ -70,7 +70,7 @@ public sealed record NearAdultWish(int Most) : Wish
     public override string Key => "near-adult";
 
     public override string InWords(GroupNames names) =>
-        $"at most {Words.Count(Most, "child", "children")} in a group who {(Most == 1 ? "needs" : "need")} an adult near";
+        Phrase($"at most {Words.Count(Most, "child", "children")} in a group who {(Most == 1 ? "needs" : "need")} an adult near");
 
     public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups)
     {
@@ -84,7 +84,7 @@ public sealed record RunsWish(int Adult, IReadOnlySet<SkillId> Skills, string Of
 {
     public override string Key => $"runs-{Adult}";
 
-    public override string InWords(GroupNames names) => $"{names.Adult(Adult)} takes groups on {Of} only";
+    public override string InWords(GroupNames names) => Phrase($"{names.Adult(Adult)} takes groups on {Of} only");
 
     public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups) =>
         groups.All(g => problem.Slots[g.Slot].Adult != Adult || Skills.Contains(g.Skill));
@@ -95,7 +95,7 @@ public sealed record MostForAdultWish(int Adult, int Most) : Wish
 {
     public override string Key => $"most-{Adult}";
 
-    public override string InWords(GroupNames names) => $"{names.Adult(Adult)} takes at most {Words.Count(Most, "group", "groups")}";
+    public override string InWords(GroupNames names) => Phrase($"{names.Adult(Adult)} takes at most {Words.Count(Most, "group", "groups")}");
 
     public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups) => groups.Count(g => problem.Slots[g.Slot].Adult == Adult) <= Most;
 
@@ -109,7 +109,7 @@ public sealed record TurnWish(ChildId Child) : Wish
 {
     public override string Key => $"turn-{Child}";
 
-    public override string InWords(GroupNames names) => $"{names.Child(Child)} has a turn this time";
+    public override string InWords(GroupNames names) => Phrase($"{names.Child(Child)} has a turn this time");
 
     public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups) => GroupOf(Child, groups) is not null;
 }
@@ -119,7 +119,7 @@ public sealed record SeatWish(ChildId Child, int Slot) : Wish
 {
     public override string Key => $"seat-{Child}-{Slot}";
 
-    public override string InWords(GroupNames names) => $"{names.Child(Child)} sits at the table of {names.Slot(Slot)}";
+    public override string InWords(GroupNames names) => Phrase($"{names.Child(Child)} sits at the table of {names.Slot(Slot)}");
 
     public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups) => GroupOf(Child, groups)?.Slot == Slot;
 }
@@ -129,7 +129,7 @@ public sealed record AimWish(SkillId Skill, int Slot) : Wish
 {
     public override string Key => $"aim-{Skill}-{Slot}";
 
-    public override string InWords(GroupNames names) => $"the table of {names.Slot(Slot)} works on {names.Skill(Skill)}";
+    public override string InWords(GroupNames names) => Phrase($"the table of {names.Slot(Slot)} works on {names.Skill(Skill)}");
 
     public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups) => groups.Any(g => g.Slot == Slot && g.Skill == Skill);
 }
@@ -139,7 +139,7 @@ public sealed record WorkWish(ChildId Child, SkillId Skill) : Wish
 {
     public override string Key => $"work-{Child}-{Skill}";
 
-    public override string InWords(GroupNames names) => $"{names.Child(Child)} works on {names.Skill(Skill)}";
+    public override string InWords(GroupNames names) => Phrase($"{names.Child(Child)} works on {names.Skill(Skill)}");
 
     public override bool Holds(GroupingProblem problem, IReadOnlyList<FormedGroup> groups) => GroupOf(Child, groups)?.Skill == Skill;
 }

@@ -36,9 +36,9 @@ public static class Guesses
     public static string TrendInWords(IReadOnlyList<GuessError> errors) =>
         Trend(errors) switch
         {
-            null => "Too few guesses to tell yet.",
-            < -Level => "Guesses come closer from jar to jar.",
-            > Level => "Guesses go further off from jar to jar.",
-            _ => "Guesses stay about as close.",
+            null => Phrase("Too few guesses to tell yet."),
+            < -Level => Phrase("Guesses come closer from jar to jar."),
+            > Level => Phrase("Guesses go further off from jar to jar."),
+            _ => Phrase("Guesses stay about as close."),
         };
 }

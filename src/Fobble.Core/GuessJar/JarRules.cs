@@ -23,19 +23,19 @@ public static class JarRules
     public static void CheckFilling(string jar, string things, double jarMl, double acrossMm, double thickMm, int amount)
     {
         Refusals refusals = new();
-        refusals.Check("jar", jar.Trim().Length is > 0 and <= LongestName, $"Name the jar, in up to {LongestName} letters.");
-        refusals.Check("things", things.Trim().Length is > 0 and <= LongestName, $"Name the things, in up to {LongestName} letters.");
-        refusals.Check("jarMl", jarMl is > 0 and <= LargestJarMl, "A jar holds up to 20,000 millilitres.");
-        refusals.Check("acrossMm", acrossMm is > 0 and <= LargestThingMm, "Things are up to 200 millimetres across.");
-        refusals.Check("thickMm", thickMm is > 0 and <= LargestThingMm, "Things are up to 200 millimetres thick.");
-        refusals.Check("amount", amount is > 0 and <= MostThings, $"Fill it with 1 to {MostThings} things.");
+        refusals.Check("jar", jar.Trim().Length is > 0 and <= LongestName, Phrase($"Name the jar, in up to {LongestName} letters."));
+        refusals.Check("things", things.Trim().Length is > 0 and <= LongestName, Phrase($"Name the things, in up to {LongestName} letters."));
+        refusals.Check("jarMl", jarMl is > 0 and <= LargestJarMl, Phrase("A jar holds up to 20,000 millilitres."));
+        refusals.Check("acrossMm", acrossMm is > 0 and <= LargestThingMm, Phrase("Things are up to 200 millimetres across."));
+        refusals.Check("thickMm", thickMm is > 0 and <= LargestThingMm, Phrase("Things are up to 200 millimetres thick."));
+        refusals.Check("amount", amount is > 0 and <= MostThings, Phrase($"Fill it with 1 to {MostThings} things."));
         refusals.ThrowIfAny();
     }
 
     /// <exception cref="RefusedException">That is no guess; none is fine.</exception>
     public static void CheckGuess(int? guess) =>
-        RefusedException.Unless(guess is null or (>= 1 and <= LargestGuess), "guess", $"A guess is a number from 1 to {LargestGuess}.");
+        RefusedException.Unless(guess is null or (>= 1 and <= LargestGuess), "guess", Phrase($"A guess is a number from 1 to {LargestGuess}."));
 
     /// <exception cref="RefusedException">So many were not in it.</exception>
-    public static void CheckCount(int counted) => RefusedException.Unless(counted is >= 1 and <= MostThings, "counted", $"Count 1 to {MostThings} things.");
+    public static void CheckCount(int counted) => RefusedException.Unless(counted is >= 1 and <= MostThings, "counted", Phrase($"Count 1 to {MostThings} things."));
 }

@@ -20,7 +20,7 @@ public sealed record NextAmount(int Amount, string Reason)
     {
         var next = Growing(last, range, tiny, countedNineties);
         return holds is { } most && next.Amount > most
-            ? new(most, $"{most}, since the jar is full then: {next.Amount} would be next, and want a larger jar or smaller things.")
+            ? new(most, Phrase($"{most}, since the jar is full then: {next.Amount} would be next, and want a larger jar or smaller things."))
             : next;
     }
 
@@ -28,7 +28,7 @@ public sealed record NextAmount(int Amount, string Reason)
     {
         if (last is not { } before)
         {
-            return new(range.Low, $"{range.Low}, where the class's range begins.");
+            return new(range.Low, Phrase($"{range.Low}, where the class's range begins."));
         }
 
         var growth = Math.Max(SmallestGrowth, (int)(before * LargestGrowth));
@@ -36,18 +36,18 @@ public sealed record NextAmount(int Amount, string Reason)
         if (tiny && !countedNineties && next >= 100)
         {
             return before is >= 90 and <= 99
-                ? new(before, $"{before} again: things this small stay under a hundred until the class has counted out ninety-some.")
+                ? new(before, Phrase($"{before} again: things this small stay under a hundred until the class has counted out ninety-some."))
                 : new(
                     Math.Min(95, range.High),
-                    $"{Math.Min(95, range.High)}: things this small stay under a hundred until the class has counted out ninety-some."
+                    Phrase($"{Math.Min(95, range.High)}: things this small stay under a hundred until the class has counted out ninety-some.")
                 );
         }
 
         return next > range.High
-            ? new(range.High, $"{range.High}, the most in the class's range.")
+            ? new(range.High, Phrase($"{range.High}, the most in the class's range."))
             : new(
                 next,
-                $"{next}: {next - before} more than last time, {(growth == SmallestGrowth ? "a small step" : "a tenth")}, so that guesses can build on it."
+                Phrase($"{next}: {next - before} more than last time, {(growth == SmallestGrowth ? "a small step" : "a tenth")}, so that guesses can build on it.")
             );
     }
 }
@@ -70,6 +70,6 @@ public static class JarRest
         var falls = guessers.Zip(guessers.Skip(1)).Reverse().TakeWhile(w => w.Second < w.First).Count();
         return falls < FallingWeeks
             ? null
-            : $"Fewer children guessed for {NumberWords.Of(falls)} weeks running. Put the jar away for about {NumberWords.Of(Weeks)} weeks; it comes back as news.";
+            : Phrase($"Fewer children guessed for {NumberWords.Of(falls)} weeks running. Put the jar away for about {NumberWords.Of(Weeks)} weeks; it comes back as news.");
     }
 }

@@ -96,10 +96,10 @@ public sealed partial record ItemCase(string Name, CaseForm Form, IReadOnlyList<
         Form switch
         {
             CaseForm.Number => $"{Numbers[0]}",
-            CaseForm.Pair => $"{Numbers[0]} and {Numbers[1]}",
+            CaseForm.Pair => Phrase($"{Numbers[0]} and {Numbers[1]}"),
             CaseForm.Take => $"{Numbers[0]} − {Numbers[1]}",
-            CaseForm.Share => $"{Numbers[0]} between {Numbers[1]}",
-            CaseForm.Sums => $"{Numbers[1]} + {Numbers[2]} and {Numbers[4]} + {Numbers[5]}",
+            CaseForm.Share => Phrase($"{Numbers[0]} between {Numbers[1]}"),
+            CaseForm.Sums => Phrase($"{Numbers[1]} + {Numbers[2]} and {Numbers[4]} + {Numbers[5]}"),
             _ => $"{Numbers[0]} = {string.Join(" + ", Numbers.Skip(1))}",
         };
 

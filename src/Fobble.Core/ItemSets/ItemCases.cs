@@ -13,26 +13,26 @@ public static class ItemCases
     public static IReadOnlyList<Item> All(ItemKind kind, NumberRange range, ulong seed, Approach? approach = null) =>
         kind switch
         {
-            ItemKind.SayTo => Each(range, n => new(ItemCase.Of("say", n), $"Say to {Of(n)} and stop", Count(n), n, n, null)),
+            ItemKind.SayTo => Each(range, n => new(ItemCase.Of("say", n), Phrase($"Say to {Of(n)} and stop"), Count(n), n, n, null)),
             ItemKind.SayOn => Each(range, n =>
-                new(ItemCase.Of("on", n), $"Start at {Of(n)} and say the next three", $"{Of(n + 1)}, {Of(n + 2)}, {Of(n + 3)}", n, n, null)
+                new(ItemCase.Of("on", n), Phrase($"Start at {Of(n)} and say the next three"), $"{Of(n + 1)}, {Of(n + 2)}, {Of(n + 3)}", n, n, null)
             ),
-            ItemKind.SayBack => Each(range, n => new(ItemCase.Of("back", n), $"Count down from {Of(n)} to zero", Down(n), n, n, null)),
-            ItemKind.HowMany => Each(range, n => new(ItemCase.Of("how-many", n), $"Put out a heap of {n}", Of(n), n, n, Scattered(n, seed))),
-            ItemKind.CountRing => Each(range, n => new(ItemCase.Of("ring-count", n), $"Lay {n} in a ring", Of(n), n, n, Patterns.InCircle(n))),
-            ItemKind.Give => Each(range, n => new(ItemCase.Of("give", n), $"Please give me {Of(n)}", $"{n} handed over", n, n, Patterns.Row(n))),
-            ItemKind.Numeral => Each(range, n => new(ItemCase.Of("numeral", n), $"Show the card {n}", Of(n), n, n, Things.NumeralCard(n))),
+            ItemKind.SayBack => Each(range, n => new(ItemCase.Of("back", n), Phrase($"Count down from {Of(n)} to zero"), Down(n), n, n, null)),
+            ItemKind.HowMany => Each(range, n => new(ItemCase.Of("how-many", n), Phrase($"Put out a heap of {n}"), Of(n), n, n, Scattered(n, seed))),
+            ItemKind.CountRing => Each(range, n => new(ItemCase.Of("ring-count", n), Phrase($"Lay {n} in a ring"), Of(n), n, n, Patterns.InCircle(n))),
+            ItemKind.Give => Each(range, n => new(ItemCase.Of("give", n), Phrase($"Please give me {Of(n)}"), Phrase($"{n} handed over"), n, n, Patterns.Row(n))),
+            ItemKind.Numeral => Each(range, n => new(ItemCase.Of("numeral", n), Phrase($"Show the card {n}"), Of(n), n, n, Things.NumeralCard(n))),
             ItemKind.TornTicket => Each(range, n =>
-                new(ItemCase.Of("ticket", n), $"Dots for {n}, numeral for {Of(n)}", $"{n} fits {Of(n)} {(n == 1 ? "dot" : "dots")}", n, n, HalfCards.Ticket(n))
+                new(ItemCase.Of("ticket", n), Phrase($"Dots for {n}, numeral for {Of(n)}"), Phrase($"{n} fits {Of(n)} {(n == 1 ? "dot" : "dots")}"), n, n, HalfCards.Ticket(n))
             ),
-            ItemKind.WriteNumeral => Each(range, n => new(ItemCase.Of("write", n), $"Write {Of(n)}", $"{n}", n, StrokesOf(n), Things.NumeralCard(n))),
-            ItemKind.SeeDice => Each(range, n => new(ItemCase.Of("dice", n), "Show the face for a moment", Of(n), n, n, Patterns.Dice(n))),
-            ItemKind.SeeScattered => Each(range, n => new(ItemCase.Of("see", n), "Show the set for a moment", Of(n), n, n, Scattered(n, seed))),
-            ItemKind.ShowFingers => Each(range, n => new(ItemCase.Of("fingers", n), $"Show me {Of(n)} in one go", FingersFor(n), n, n, null)),
+            ItemKind.WriteNumeral => Each(range, n => new(ItemCase.Of("write", n), Phrase($"Write {Of(n)}"), $"{n}", n, StrokesOf(n), Things.NumeralCard(n))),
+            ItemKind.SeeDice => Each(range, n => new(ItemCase.Of("dice", n), Phrase("Show the face for a moment"), Of(n), n, n, Patterns.Dice(n))),
+            ItemKind.SeeScattered => Each(range, n => new(ItemCase.Of("see", n), Phrase("Show the set for a moment"), Of(n), n, n, Scattered(n, seed))),
+            ItemKind.ShowFingers => Each(range, n => new(ItemCase.Of("fingers", n), Phrase($"Show me {Of(n)} in one go"), FingersFor(n), n, n, null)),
             ItemKind.Frame => Each(range, n =>
                 new(
                     ItemCase.Of("frame", n),
-                    $"Frame with {n}",
+                    Phrase($"Frame with {n}"),
                     string.Join("; ", (FrameSize(range) == 5 ? FrameReadings.OnFive(n) : FrameReadings.Of(n)).Take(2)),
                     n,
                     n == 5 || n == 10 ? 1 : n,
@@ -42,7 +42,7 @@ public static class ItemCases
             ItemKind.FramePairs => Each(range, n =>
                 new(
                     ItemCase.Of("pairs", n),
-                    $"Frame filled by pairs, with {n}",
+                    Phrase($"Frame filled by pairs, with {n}"),
                     FrameReadings.InPairs(n),
                     n,
                     n,
@@ -52,7 +52,7 @@ public static class ItemCases
             ItemKind.Spaces => Each(range, n =>
                 new(
                     ItemCase.Of("spaces", n),
-                    $"Frame with {n}: how many more fill it?",
+                    Phrase($"Frame with {n}: how many more fill it?"),
                     Of(FrameSize(range) - n),
                     FrameSize(range) - n,
                     FrameSize(range) - n,
@@ -65,22 +65,22 @@ public static class ItemCases
             ItemKind.BondPart => EachSplit(range, s =>
                 new(
                     ItemCase.Of(s),
-                    $"{s.First} and what make {s.Total}?",
+                    Phrase($"{s.First} and what make {s.Total}?"),
                     Of(s.Second),
                     s.Second,
                     (s.Total * 2) + Math.Min(s.First, s.Second),
                     Things.Bond(s.Total, s.First, null)
                 )
             ),
-            ItemKind.Doubles => Each(range, n => new(ItemCase.Of("double", n), $"Two lots of {Of(n)}", Of(2 * n), 2 * n, n, Patterns.TwoRows(n, n))),
+            ItemKind.Doubles => Each(range, n => new(ItemCase.Of("double", n), Phrase($"Two lots of {Of(n)}"), Of(2 * n), 2 * n, n, Patterns.TwoRows(n, n))),
             ItemKind.Wells =>
             [
                 .. range
                     .Numbers.SelectMany(n => Bonds.IntoWells(n, 3))
                     .Select(w => new Item(
                         ItemCase.Of(w),
-                        $"{w[0]}, {w[1]} and {w[2]} in the wells",
-                        $"{Of(w[0])} and {Of(w[1])} and {Of(w[2])}",
+                        Phrase($"{w[0]}, {w[1]} and {w[2]} in the wells"),
+                        Phrase($"{Of(w[0])} and {Of(w[1])} and {Of(w[2])}"),
                         (w[0] * 100) + (w[1] * 10) + w[2],
                         w.Max(),
                         Things.Tray(w)
@@ -89,7 +89,7 @@ public static class ItemCases
             ItemKind.Ring => EachSplit(range, s =>
                 new(
                     ItemCase.Of(s),
-                    $"{s.First} inside, {s.Second} outside",
+                    Phrase($"{s.First} inside, {s.Second} outside"),
                     Compared(s.First, s.Second, "inside", "outside"),
                     s.First,
                     10 - Math.Abs(s.First - s.Second),
@@ -99,18 +99,18 @@ public static class ItemCases
             ItemKind.Spill => EachSplit(range, s =>
                 new(
                     ItemCase.Of(s),
-                    $"Spilled: {s.First} yellow, {s.Second} blue",
-                    $"{Of(s.Total)} is {Of(s.First)} and {Of(s.Second)}",
+                    Phrase($"Spilled: {s.First} yellow, {s.Second} blue"),
+                    Phrase($"{Of(s.Total)} is {Of(s.First)} and {Of(s.Second)}"),
                     s.First,
                     10 - Math.Abs(s.First - s.Second),
                     Patterns.Row(s.First, s.Second)
                 )
             ),
-            ItemKind.OneMore => Each(range, n => new(ItemCase.Of("more", n), $"{Capitalised(n)} and one more", Of(n + 1), n + 1, n, Patterns.Row(n, 1))),
+            ItemKind.OneMore => Each(range, n => new(ItemCase.Of("more", n), Phrase($"{Capitalised(n)} and one more"), Of(n + 1), n + 1, n, Patterns.Row(n, 1))),
             ItemKind.OneFewer => Each(range, n =>
                 new(
                     ItemCase.Of("fewer", n),
-                    $"{Capitalised(n)}, {(approach?.Words.Take == TakeWord.Subtract ? "subtract one" : "take one away")}",
+                    $"{Capitalised(n)}, {(approach?.Words.Take == TakeWord.Subtract ? Phrase("subtract one") : Phrase("take one away"))}",
                     Of(n - 1),
                     n - 1,
                     n,
@@ -120,8 +120,8 @@ public static class ItemCases
             ItemKind.CompareSets => EachPair(range, (a, b) =>
                 new(
                     ItemCase.Pair(a, b),
-                    $"A row of {a} and a row of {b}",
-                    Compared(a, b, "upper row", "lower row"),
+                    Phrase($"A row of {a} and a row of {b}"),
+                    Compared(a, b, Phrase("upper row"), Phrase("lower row")),
                     a - b,
                     10 - Math.Abs(a - b),
                     Patterns.TwoRows(a, b)
@@ -134,8 +134,8 @@ public static class ItemCases
                         .Where(range.Contains)
                         .Select(b => new Item(
                             ItemCase.Pair(a, b),
-                            $"A row of {a} and a row of {b}: as many?",
-                            Compared(a, b, "upper row", "lower row"),
+                            Phrase($"A row of {a} and a row of {b}: as many?"),
+                            Compared(a, b, Phrase("upper row"), Phrase("lower row")),
                             a - b,
                             a,
                             Patterns.TwoRows(a, b)
@@ -145,8 +145,8 @@ public static class ItemCases
             ItemKind.FewerInSets => EachPair(range, (a, b) =>
                 new(
                     ItemCase.Pair(a, b),
-                    $"A row of {a} and a row of {b}: {WhereFewer(approach)}",
-                    Fewer(a, b, "in the upper row", "in the lower row", approach),
+                    Phrase($"A row of {a} and a row of {b}: {WhereFewer(approach)}"),
+                    Fewer(a, b, Phrase("in the upper row"), Phrase("in the lower row"), approach),
                     a - b,
                     10 - Math.Abs(a - b),
                     Patterns.TwoRows(a, b)
@@ -155,7 +155,7 @@ public static class ItemCases
             ItemKind.FewerInRing => EachSplit(range, s =>
                 new(
                     ItemCase.Of(s),
-                    $"{s.First} inside, {s.Second} outside: {WhereFewer(approach)}",
+                    Phrase($"{s.First} inside, {s.Second} outside: {WhereFewer(approach)}"),
                     Fewer(s.First, s.Second, "inside", "outside", approach),
                     s.First,
                     10 - Math.Abs(s.First - s.Second),
@@ -165,8 +165,8 @@ public static class ItemCases
             ItemKind.CompareNumerals => EachPair(range, (a, b) =>
                 new(
                     ItemCase.Pair(a, b),
-                    $"Cards {a} and {b}",
-                    a == b ? "the same" : $"{Math.Max(a, b)} is more",
+                    Phrase($"Cards {a} and {b}"),
+                    a == b ? Phrase("the same") : Phrase($"{Math.Max(a, b)} is more"),
                     a - b,
                     10 - Math.Abs(a - b),
                     Things.NumeralCards([a, b])
@@ -175,8 +175,8 @@ public static class ItemCases
             ItemKind.MissingTin => Each(range, n =>
                 new(
                     ItemCase.Of("missing", n),
-                    $"Hide tin {n} while eyes are shut",
-                    $"{n} is missing",
+                    Phrase($"Hide tin {n} while eyes are shut"),
+                    Phrase($"{n} is missing"),
                     n,
                     n == range.Low || n == range.High ? 1 : 2,
                     Things.NumeralCards([.. range.Numbers.Select(m => m == n ? (int?)null : m)])
@@ -190,8 +190,8 @@ public static class ItemCases
                         .Numbers.SkipLast(1)
                         .Select(n => new Item(
                             ItemCase.Of("swapped", n),
-                            $"Swap tins {n} and {n + 1} while eyes are shut",
-                            $"{n} and {n + 1} changed places",
+                            Phrase($"Swap tins {n} and {n + 1} while eyes are shut"),
+                            Phrase($"{n} and {n + 1} changed places"),
                             n,
                             2,
                             Things.NumeralCards([
@@ -205,7 +205,7 @@ public static class ItemCases
                             ])
                         )),
                 ],
-            ItemKind.Guess => Each(range, n => new(ItemCase.Of("guess", n), $"Put {n} in the bag", $"{n}", n, n, Scattered(n, seed))),
+            ItemKind.Guess => Each(range, n => new(ItemCase.Of("guess", n), Phrase($"Put {n} in the bag"), $"{n}", n, n, Scattered(n, seed))),
             ItemKind.Adding => EachSplit(range, s =>
                 new(ItemCase.Of(s), $"{s.First} + {s.Second} = □", $"{s.Total}", s.Total, (s.Total * 2) + Math.Min(s.First, s.Second), TwoColours(s, approach))
             ),
@@ -241,8 +241,8 @@ public static class ItemCases
     private static Item Hidden(Split s) =>
         new(
             ItemCase.Of(s),
-            $"{Capitalised(s.Total)} in all; leave {s.First} in sight, cover the rest",
-            $"{Of(s.Second)} hidden",
+            Phrase($"{Capitalised(s.Total)} in all; leave {s.First} in sight, cover the rest"),
+            Phrase($"{Of(s.Second)} hidden"),
             s.Second,
             s.Second,
             Things.UnderLid(s.First, s.Second)
@@ -265,7 +265,7 @@ public static class ItemCases
         ];
 
     // Written out as far as it helps; beyond ten it is clear how it goes on.
-    private static string Count(int to) => to <= 10 ? string.Join(", ", Enumerable.Range(1, to).Select(Of)) : $"one, two … {Of(to - 1)}, {Of(to)}";
+    private static string Count(int to) => to <= 10 ? string.Join(", ", Enumerable.Range(1, to).Select(Of)) : Phrase($"one, two … {Of(to - 1)}, {Of(to)}");
 
     private static string Down(int from) =>
         from <= 5 ? string.Join(", ", Enumerable.Range(0, from + 1).Reverse().Select(Of)) : $"{Of(from)}, {Of(from - 1)} … zero";
@@ -288,17 +288,17 @@ public static class ItemCases
         : number % 10 is 0 or 3 or 2 ? 2
         : 3;
 
-    private static string FingersFor(int number) => number <= 5 ? Of(number) + " on one hand" : $"five and {Of(number - 5)}";
+    private static string FingersFor(int number) => number <= 5 ? Of(number) + Phrase(" on one hand") : Phrase($"five and {Of(number - 5)}");
 
-    private static string WhereFewer(Approach? approach) => approach?.Words.Less == FewerWord.Less ? "where is less?" : "where are fewer?";
+    private static string WhereFewer(Approach? approach) => approach?.Words.Less == FewerWord.Less ? Phrase("where is less?") : Phrase("where are fewer?");
 
     private static string Fewer(int first, int second, string here, string there, Approach? approach) =>
         first == second
-            ? $"the same, {Of(first)} and {Of(second)}"
-            : $"{(approach ?? Approach.Usual).Words.Fewer} {(first < second ? here : there)}, {Of(Math.Min(first, second))} against {Of(Math.Max(first, second))}";
+            ? Phrase($"the same, {Of(first)} and {Of(second)}")
+            : Phrase($"{(approach ?? Approach.Usual).Words.Fewer} {(first < second ? here : there)}, {Of(Math.Min(first, second))} against {Of(Math.Max(first, second))}");
 
     private static string Compared(int first, int second, string here, string there) =>
         first == second
-            ? $"the same, {Of(first)} and {Of(second)}"
-            : $"more {(first > second ? here : there)}, {Of(Math.Max(first, second))} against {Of(Math.Min(first, second))}";
+            ? Phrase($"the same, {Of(first)} and {Of(second)}")
+            : Phrase($"more {(first > second ? here : there)}, {Of(Math.Max(first, second))} against {Of(Math.Min(first, second))}");
 }

@@ -25,7 +25,7 @@ public static class ItemSetMaker
         var cases = request.Zero ? all : ItemCases.WithoutZero(all);
         if (cases.Count == 0)
         {
-            throw new RefusedException("range", $"The numbers {request.Range} hold no case of {request.Kind}.");
+            throw new RefusedException("range", Phrase($"The numbers {request.Range} hold no case of {request.Kind}."));
         }
 
         var random = new SeededRandom(request.Seed);

@@ -14,35 +14,35 @@ internal static class ToldCases
         kind switch
         {
             ItemKind.StoryTotal => Told(range, "total", s =>
-                ($"{Lanterns(s.First, "hangs", "hang")} here. {Do(s.Second, "more is", "more are")} lit. How many now?", s.Total)
+                (Phrase($"{Lanterns(s.First, "hangs", "hang")} here. {Do(s.Second, "more is", "more are")} lit. How many now?"), s.Total)
             ),
             ItemKind.StoryLeft => Told(range, "left", s =>
-                ($"{Lanterns(s.Total, "is", "are")} lit. {Do(s.Second, "goes", "go")} out. How many are left?", s.First)
+                (Phrase($"{Lanterns(s.Total, "is", "are")} lit. {Do(s.Second, "goes", "go")} out. How many are left?"), s.First)
             ),
             ItemKind.StoryCame => Told(range, "came", s =>
-                ($"{Wagons(s.First, "waits", "wait")}. Some more roll in. Now there are {Of(s.Total)}. How many rolled in?", s.Second)
+                (Phrase($"{Wagons(s.First, "waits", "wait")}. Some more roll in. Now there are {Of(s.Total)}. How many rolled in?"), s.Second)
             ),
             ItemKind.StoryPart => Told(range, "part", s =>
-                ($"{Wagons(s.Total, "in all", "in all")}. {Do(s.First, "carries", "carry")} lemons, the rest bells. How many carry bells?", s.Second)
+                (Phrase($"{Wagons(s.Total, "in all", "in all")}. {Do(s.First, "carries", "carry")} lemons, the rest bells. How many carry bells?"), s.Second)
             ),
             ItemKind.StoryWent => Told(range, "went", s =>
-                ($"{Kites(s.Total, "flies", "fly")}. Some come down. {Do(s.First, "still flies", "still fly")}. How many came down?", s.Second)
+                (Phrase($"{Kites(s.Total, "flies", "fly")}. Some come down. {Do(s.First, "still flies", "still fly")}. How many came down?"), s.Second)
             ),
             ItemKind.StoryAtFirst => Told(range, "first", s =>
-                ($"Some kites fly. {Do(s.Second, "comes", "come")} down. {Do(s.First, "still flies", "still fly")}. How many flew at first?", s.Total)
+                (Phrase($"Some kites fly. {Do(s.Second, "comes", "come")} down. {Do(s.First, "still flies", "still fly")}. How many flew at first?"), s.Total)
             ),
             ItemKind.StoryCameAtFirst => Told(range, "came-first", s =>
-                ($"Some wagons wait. {Do(s.Second, "more rolls in", "more roll in")}. Now there are {Of(s.Total)}. How many waited at first?", s.First)
+                (Phrase($"Some wagons wait. {Do(s.Second, "more rolls in", "more roll in")}. Now there are {Of(s.Total)}. How many waited at first?"), s.First)
             ),
             ItemKind.StoryCompare => Told(range, "compare", s =>
-                ($"{Lanterns(s.Total, "here", "here")}, {Of(s.First)} there. How many more are here?", s.Second)
+                (Phrase($"{Lanterns(s.Total, "here", "here")}, {Of(s.First)} there. How many more are here?"), s.Second)
             ),
             ItemKind.StoryLarger => Told(range, "larger", s =>
-                ($"{Lanterns(s.First, "hangs", "hang")} here. {Further(s.Second, "more")} there than here. How many hang there?", s.Total)
+                (Phrase($"{Lanterns(s.First, "hangs", "hang")} here. {Further(s.Second, "more")} there than here. How many hang there?"), s.Total)
             ),
             ItemKind.StorySmaller => Told(range, "smaller", s =>
                 (
-                    $"{Lanterns(s.Total, "hangs", "hang")} here. {Further(s.Second, words.Less == FewerWord.Less ? "less" : "fewer")} there than here. How many hang there?",
+                    Phrase($"{Lanterns(s.Total, "hangs", "hang")} here. {Further(s.Second, words.Less == FewerWord.Less ? "less" : "fewer")} there than here. How many hang there?"),
                     s.First
                 )
             ),
@@ -69,7 +69,7 @@ internal static class ToldCases
             where totals.Contains(a + b + c) && (a + c == 10 || (a == c && a != b))
             select new Item(
                 ItemCase.Of([a, b, c]),
-                $"{Wagons(a, "carries", "carry")} lemons, {Of(b)} {(b == 1 ? "carries" : "carry")} bells and {Of(c)} {(c == 1 ? "is" : "are")} empty. How many in all?",
+                Phrase($"{Wagons(a, "carries", "carry")} lemons, {Of(b)} {(b == 1 ? "carries" : "carry")} bells and {Of(c)} {(c == 1 ? "is" : "are")} empty. How many in all?"),
                 $"{a + b + c}",
                 a + b + c,
                 a + b + c,

@@ -19,7 +19,7 @@ internal static class WorkedCases
             ItemKind.SayBackOn => Each(
                 range,
                 n => n >= 3,
-                n => new(ItemCase.Of("back-on", n), $"Start at {Of(n)} and say the three before", $"{Of(n - 1)}, {Of(n - 2)}, {Of(n - 3)}", n, n, null)
+                n => new(ItemCase.Of("back-on", n), Phrase($"Start at {Of(n)} and say the three before"), $"{Of(n - 1)}, {Of(n - 2)}, {Of(n - 3)}", n, n, null)
             ),
             ItemKind.CountTens => Steps(range, 10),
             ItemKind.CountTwos => Steps(range, 2),
@@ -27,17 +27,17 @@ internal static class WorkedCases
             ItemKind.HeapsOfTen => Each(
                 range,
                 n => n > 0,
-                n => new(ItemCase.Of("heaps", n), $"Put out {n}", $"{Heaps(n)} and {Of(n % 10)}", n, n, n <= 100 ? Patterns.HeapsOfTen(n) : null)
+                n => new(ItemCase.Of("heaps", n), Phrase($"Put out {n}"), Phrase($"{Heaps(n)} and {Of(n % 10)}"), n, n, n <= 100 ? Patterns.HeapsOfTen(n) : null)
             ),
-            ItemKind.NumberWord => Each(range, _ => true, n => new(ItemCase.Of("word", n), $"Show the word “{Of(n)}”", $"{n}", n, n, null)),
+            ItemKind.NumberWord => Each(range, _ => true, n => new(ItemCase.Of("word", n), Phrase($"Show the word “{Of(n)}”"), $"{n}", n, n, null)),
             ItemKind.OnTheLine => Each(
                 range,
                 _ => true,
                 n =>
                     new(
                         ItemCase.Of("line", n),
-                        $"Where is {n} on the line from 0 to {range.High}?",
-                        $"between {Math.Max(0, n - 1)} and {n + 1}",
+                        Phrase($"Where is {n} on the line from 0 to {range.High}?"),
+                        Phrase($"between {Math.Max(0, n - 1)} and {n + 1}"),
                         n,
                         n % 5 == 0 ? 0 : 1,
                         null
@@ -47,17 +47,17 @@ internal static class WorkedCases
                 range,
                 (a, b) => a > b,
                 (a, b) =>
-                    new(ItemCase.Pair(a, b), $"A row of {a} and a row of {b}: how many more?", Of(a - b), a - b, a - b, a <= 10 ? Patterns.TwoRows(a, b) : null)
+                    new(ItemCase.Pair(a, b), Phrase($"A row of {a} and a row of {b}: how many more?"), Of(a - b), a - b, a - b, a <= 10 ? Patterns.TwoRows(a, b) : null)
             ),
-            ItemKind.OneLess => Each(range, n => n > 0, n => new(ItemCase.Of("less", n), $"One less than {Of(n)}", Of(n - 1), n - 1, n, null)),
+            ItemKind.OneLess => Each(range, n => n > 0, n => new(ItemCase.Of("less", n), Phrase($"One less than {Of(n)}"), Of(n - 1), n - 1, n, null)),
             ItemKind.EvenOdd => Each(
                 range,
                 n => n > 0,
                 n =>
                     new(
                         ItemCase.Of("even-odd", n),
-                        $"Pair up {Of(n)}",
-                        n % 2 == 0 ? "even: all have a partner" : "odd: one is left alone",
+                        Phrase($"Pair up {Of(n)}"),
+                        n % 2 == 0 ? Phrase("even: all have a partner") : Phrase("odd: one is left alone"),
                         n,
                         n,
                         Patterns.Array(n, 2)
@@ -70,8 +70,8 @@ internal static class WorkedCases
                         .Where(k => n % k <= 1 && n > k)
                         .Select(k => new Item(
                             ItemCase.Share(n, k),
-                            $"Share {n} between {k}",
-                            n % k == 0 ? $"{Of(n / k)} each" : $"{Of(n / k)} each, and one is over",
+                            Phrase($"Share {n} between {k}"),
+                            n % k == 0 ? Phrase($"{Of(n / k)} each") : Phrase($"{Of(n / k)} each, and one is over"),
                             n / k,
                             n % k == 0 ? n : n + range.High,
                             Patterns.Array(n, n / k)
@@ -91,7 +91,7 @@ internal static class WorkedCases
                 s =>
                     new(
                         ItemCase.Of("family", s),
-                        $"Say the facts of {s.Total}, {s.First} and {s.Second}",
+                        Phrase($"Say the facts of {s.Total}, {s.First} and {s.Second}"),
                         Facts(s),
                         s.Total,
                         s.Total,
@@ -101,7 +101,7 @@ internal static class WorkedCases
             ItemKind.OpenParts => Each(
                 range,
                 n => n > 0,
-                n => new(ItemCase.Of("ways", n), $"Two groups that make {Of(n)}: find all ways", $"{Of(n + 1)} ways", n + 1, n, Things.Bond(n, null, null))
+                n => new(ItemCase.Of("ways", n), Phrase($"Two groups that make {Of(n)}: find all ways"), Phrase($"{Of(n + 1)} ways"), n + 1, n, Things.Bond(n, null, null))
             ),
             ItemKind.TurnRound => Splits(
                 range,
@@ -109,7 +109,7 @@ internal static class WorkedCases
                 s =>
                     new(
                         ItemCase.Of("turn", s),
-                        $"{s.First} + {s.Second} = {s.Total}. Turn it round",
+                        Phrase($"{s.First} + {s.Second} = {s.Total}. Turn it round"),
                         $"{s.Second} + {s.First} = {s.Total}",
                         s.Second,
                         s.Total,
@@ -122,7 +122,7 @@ internal static class WorkedCases
                 s =>
                     new(
                         ItemCase.Of("undo", s),
-                        $"{s.First} + {s.Second} = {s.Total}, so {s.Total} − {s.Second} = □",
+                        Phrase($"{s.First} + {s.Second} = {s.Total}, so {s.Total} − {s.Second} = □"),
                         $"{s.First}",
                         s.First,
                         s.Total,
@@ -147,8 +147,8 @@ internal static class WorkedCases
                 n =>
                     new(
                         ItemCase.Of("tens", n),
-                        $"{Capitalised(n)}: how many tens?",
-                        $"{Some(n / 10, "ten", "tens")}, no {words.OnesName}",
+                        Phrase($"{Capitalised(n)}: how many tens?"),
+                        Phrase($"{Some(n / 10, "ten", "tens")}, no {words.OnesName}"),
                         n / 10,
                         n,
                         PlaceValues.Blocks(PlaceValue.Of(n))
@@ -158,7 +158,7 @@ internal static class WorkedCases
                 range,
                 n => n > 0,
                 seed,
-                n => new(ItemCase.Of("kinds", n), $"Build {n}", Kinds(n, words), n, n, PlaceValues.Blocks(PlaceValue.Of(n)))
+                n => new(ItemCase.Of("kinds", n), Phrase($"Build {n}"), Kinds(n, words), n, n, PlaceValues.Blocks(PlaceValue.Of(n)))
             ),
             ItemKind.WrittenOut => Sample(
                 range,
@@ -167,7 +167,7 @@ internal static class WorkedCases
                 n =>
                     new(
                         ItemCase.Of("cards", n),
-                        $"Make {n} with cards and write it out",
+                        Phrase($"Make {n} with cards and write it out"),
                         PlaceValue.Of(n).ExpandedSentence(),
                         n,
                         n,
@@ -183,8 +183,8 @@ internal static class WorkedCases
                 n =>
                     new(
                         ItemCase.Of("nearest", n),
-                        $"Which ten is nearest to {n}?",
-                        n % 10 == 5 ? $"{n - 5} and {n + 5} are as near; by custom {Rounding.ToTen(n)}" : $"{Rounding.ToTen(n)}",
+                        Phrase($"Which ten is nearest to {n}?"),
+                        n % 10 == 5 ? Phrase($"{n - 5} and {n + 5} are as near; by custom {Rounding.ToTen(n)}") : $"{Rounding.ToTen(n)}",
                         Rounding.ToTen(n),
                         n % 10 == 5 ? 2 : 1,
                         null
@@ -196,7 +196,7 @@ internal static class WorkedCases
                     .SelectMany(n =>
                         ((int[])[10, -10]).Select(step => new Item(
                             ItemCase.Of(step > 0 ? "ten-more" : "ten-less", n),
-                            $"Ten {(step > 0 ? "more" : "less")} than {n}",
+                            Phrase($"Ten {(step > 0 ? "more" : "less")} than {n}"),
                             $"{n + step}",
                             n + step,
                             n,
@@ -247,7 +247,7 @@ internal static class WorkedCases
         Each(
             range,
             n => n % step == 0 && n > 0,
-            n => new(ItemCase.Of($"in-{step}", n), $"Count in {(step == 2 ? "twos" : step == 5 ? "fives" : "tens")} to {Of(n)}", Stepped(n, step), n, n, null)
+            n => new(ItemCase.Of($"in-{step}", n), Phrase($"Count in {(step == 2 ? "twos" : step == 5 ? "fives" : "tens")} to {Of(n)}"), Stepped(n, step), n, n, null)
         );
 
     // All of a short count; of a longer one how it begins and where it ends.
@@ -266,7 +266,7 @@ internal static class WorkedCases
                 s.Total,
                 s.Total <= 20 && s.First <= 10 && s.Second <= 10
                     ? Pictures.Picture.SideBySide(
-                        $"{s.First} and {s.Second}",
+                        Phrase($"{s.First} and {s.Second}"),
                         1,
                         Frames.Ten(s.First, style: approach?.Frames),
                         Frames.Ten(0, s.Second, approach?.Frames)
@@ -289,7 +289,7 @@ internal static class WorkedCases
         : a < b ? "<"
         : "=";
 
-    private static string Heaps(int n) => n / 10 == 1 ? "one ten" : $"{Of(n / 10)} tens";
+    private static string Heaps(int n) => n / 10 == 1 ? Phrase("one ten") : Phrase($"{Of(n / 10)} tens");
 
     private static string Kinds(int n, Wording words)
     {
@@ -343,8 +343,8 @@ internal static class WorkedCases
         };
         return new(
             ItemCase.Of(ItemCase.Truth, s),
-            $"{(form % 2 == 0 ? $"{s.First} + {s.Second} = {told}" : $"{told} = {s.First} + {s.Second}")}: true or not?",
-            told == s.Total ? "true" : $"not true: {s.First} + {s.Second} = {s.Total}",
+            Phrase($"{(form % 2 == 0 ? $"{s.First} + {s.Second} = {told}" : $"{told} = {s.First} + {s.Second}")}: true or not?"),
+            told == s.Total ? "true" : Phrase($"not true: {s.First} + {s.Second} = {s.Total}"),
             form,
             s.Total,
             null

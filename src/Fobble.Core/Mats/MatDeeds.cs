@@ -82,7 +82,7 @@ public static class MatDeeds
     {
         if (first < 0 || more < 0)
         {
-            throw new RefusedException("deed", "Fewer than none cannot be laid out.");
+            throw new RefusedException("deed", Phrase("Fewer than none cannot be laid out."));
         }
 
         var state = MatState.Empty(kind);
@@ -102,7 +102,7 @@ public static class MatDeeds
             state =
                 zone < state.Zones.Count
                     ? Lay(state, new MatCounter(i + 1, second), zone, i < heap.Count ? heap[i] : null)
-                    : throw new RefusedException("deed", $"This mat holds no {first + more}.");
+                    : throw new RefusedException("deed", Phrase($"This mat holds no {first + more}."));
         }
 
         return state;
@@ -112,7 +112,7 @@ public static class MatDeeds
     {
         if (state.Count == 0)
         {
-            throw new RefusedException("deed", "There is nothing to shake yet.");
+            throw new RefusedException("deed", Phrase("There is nothing to shake yet."));
         }
 
         if (!MatKinds.ShakesIntoZones(state.Kind))
@@ -156,7 +156,7 @@ public static class MatDeeds
         var here = state.Zones[index];
         if (here.Count >= known[index].Places || state.Count >= MatKinds.MostInAll)
         {
-            throw new RefusedException("deed", $"The {known[index].Name} is full.");
+            throw new RefusedException("deed", Phrase($"The {known[index].Name} is full."));
         }
 
         if (!known[index].Fixed)
@@ -166,7 +166,7 @@ public static class MatDeeds
 
         var at = place ?? Enumerable.Range(0, known[index].Places).First(i => here.Places[i] is null);
         return at < 0 || at >= known[index].Places || here.Places[at] is not null
-            ? throw new RefusedException("deed", "There is a counter already.")
+            ? throw new RefusedException("deed", Phrase("There is a counter already."))
             : Zone(state, index, z => z with { Places = [.. z.Places.Select((c, i) => i == at ? counter : c)] });
     }
 
@@ -200,10 +200,10 @@ public static class MatDeeds
         };
 
     private static MatCounter Find(MatState state, int? id) =>
-        state.Counters.FirstOrDefault(c => c.Id == id) ?? throw new RefusedException("deed", "That counter is not on the mat.");
+        state.Counters.FirstOrDefault(c => c.Id == id) ?? throw new RefusedException("deed", Phrase("That counter is not on the mat."));
 
     private static int ZoneOf(MatState state, int? zone) =>
-        zone is { } index && index >= 0 && index < state.Zones.Count ? index : throw new RefusedException("deed", "This mat has no such place.");
+        zone is { } index && index >= 0 && index < state.Zones.Count ? index : throw new RefusedException("deed", Phrase("This mat has no such place."));
 
     // The lowest number that is free, so that addresses stay short.
     private static int NextId(MatState state)

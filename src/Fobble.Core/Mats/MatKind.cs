@@ -31,14 +31,14 @@ public static class MatKinds
     public static string NameOf(MatKind kind) =>
         kind switch
         {
-            MatKind.FiveFrame => "Five frame",
-            MatKind.TenFrame => "Ten frame",
-            MatKind.TwoTenFrames => "Two ten frames",
-            MatKind.Bond => "Whole and parts",
-            MatKind.TwoRows => "Two rows",
-            MatKind.Tray => "Tray",
-            MatKind.Ring => "Ring",
-            _ => "Heap",
+            MatKind.FiveFrame => Phrase("Five frame"),
+            MatKind.TenFrame => Phrase("Ten frame"),
+            MatKind.TwoTenFrames => Phrase("Two ten frames"),
+            MatKind.Bond => Phrase("Whole and parts"),
+            MatKind.TwoRows => Phrase("Two rows"),
+            MatKind.Tray => Phrase("Tray"),
+            MatKind.Ring => Phrase("Ring"),
+            _ => Phrase("Heap"),
         };
 
     public static IReadOnlyList<MatZone> ZonesOf(MatKind kind) =>
@@ -46,10 +46,10 @@ public static class MatKinds
         {
             MatKind.FiveFrame => [new("frame", 5, true)],
             MatKind.TenFrame => [new("frame", 10, true)],
-            MatKind.TwoTenFrames => [new("first frame", 10, true), new("second frame", 10, true)],
-            MatKind.Bond => [new("whole", 20, false), new("first part", 20, false), new("second part", 20, false)],
-            MatKind.TwoRows => [new("upper row", 10, false), new("lower row", 10, false)],
-            MatKind.Tray => [new("first well", 12, false), new("second well", 12, false), new("third well", 12, false)],
+            MatKind.TwoTenFrames => [new(Phrase("first frame"), 10, true), new(Phrase("second frame"), 10, true)],
+            MatKind.Bond => [new("whole", 20, false), new(Phrase("first part"), 20, false), new(Phrase("second part"), 20, false)],
+            MatKind.TwoRows => [new(Phrase("upper row"), 10, false), new(Phrase("lower row"), 10, false)],
+            MatKind.Tray => [new(Phrase("first well"), 12, false), new(Phrase("second well"), 12, false), new(Phrase("third well"), 12, false)],
             MatKind.Ring => [new("inside", 12, false), new("outside", 12, false)],
             _ => [new("heap", 40, true)],
         };

@@ -21,7 +21,7 @@ internal static class MatPictures
             .Select(p => new FrameCounter(KeyOf(p.c!), RoleOf(p.c!), p.zone, p.place, p.c!.Mark))
             .ToList();
         var says =
-            $"{(cells == 5 ? "Five frame" : state.Zones.Count == 1 ? "Ten frame" : "Two ten frames")} with {string.Join(" and ", state.Zones.Select(z => z.Covered ? "a cover" : NumberWords.Of(z.Count)))}";
+            Phrase($"{(cells == 5 ? "Five frame" : state.Zones.Count == 1 ? "Ten frame" : "Two ten frames")} with {string.Join(" and ", state.Zones.Select(z => z.Covered ? "a cover" : NumberWords.Of(z.Count)))}");
         var picture = Frames.Board(counters, state.Zones.Count, cells, style, says);
         var boxes = picture.Shapes.Where(s => s.Role == ShapeRole.Cell).ToList();
         var places = boxes.Select((b, i) => new MatSpot(i / cells, i % cells, Name(state, i / cells, i % cells), b.X, b.Y, b.Width, b.Height)).ToList();
@@ -168,7 +168,7 @@ internal static class MatPictures
     {
         var known = MatKinds.ZonesOf(state.Kind)[zone];
         return place is { } cell
-            ? $"{known.Name}, cell {cell + 1}{(state.Zones[zone].Places[cell] is null ? ", empty" : "")}"
+            ? Phrase($"{known.Name}, cell {cell + 1}{(state.Zones[zone].Places[cell] is null ? ", empty" : "")}")
             : $"{known.Name}, {state.Zones[zone].Count}";
     }
 

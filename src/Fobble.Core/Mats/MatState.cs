@@ -39,13 +39,13 @@ public sealed partial record MatState(MatKind Kind, IReadOnlyList<ZoneState> Zon
         var parts = text.Split('.');
         if (parts.Length != zones.Count)
         {
-            throw new RefusedException("state", $"'{text}' is no state of this mat: it has {zones.Count} zones.");
+            throw new RefusedException("state", Phrase($"'{text}' is no state of this mat: it has {zones.Count} zones."));
         }
 
         MatState state = new(kind, [.. parts.Zip(zones, (part, zone) => ReadZone(part, zone))]);
         return state.Counters.Select(c => c.Id).Distinct().Count() == state.Count && state.Count <= MatKinds.MostInAll
             ? state
-            : throw new RefusedException("state", $"'{text}' is no state of this mat: a counter lies in two places, or there are too many.");
+            : throw new RefusedException("state", Phrase($"'{text}' is no state of this mat: a counter lies in two places, or there are too many."));
     }
 
     public override string ToString() => string.Join('.', Zones.Select(Write));
@@ -89,7 +89,7 @@ public sealed partial record MatState(MatKind Kind, IReadOnlyList<ZoneState> Zon
         ];
         return read.Success && (zone.Fixed ? places.Count == zone.Places : places.Count <= zone.Places && !places.Contains(null))
             ? new(places, text.EndsWith('!'))
-            : throw new RefusedException("state", $"'{text}' is nothing that can lie in the {zone.Name}.");
+            : throw new RefusedException("state", Phrase($"'{text}' is nothing that can lie in the {zone.Name}."));
     }
 
     [GeneratedRegex("^(_|[ab][0-9]{1,3}[xo]?)*!?$")]

@@ -31,17 +31,17 @@ public static class MatReadings
         if (state.Zones.Any(z => z.Covered))
         {
             var open = state.Zones.Where(z => !z.Covered).Sum(z => z.Count);
-            return [state.Zones.All(z => z.Covered) ? "all covered: what was there?" : $"{NumberWords.Of(open)} in sight: how many under the cover?"];
+            return [state.Zones.All(z => z.Covered) ? Phrase("all covered: what was there?") : Phrase($"{NumberWords.Of(open)} in sight: how many under the cover?")];
         }
 
         return state.Kind switch
         {
             MatKind.Bond => Bond(At(0), At(1), At(2)),
             MatKind.TwoRows => [new Comparison(At(0), At(1)).InWords(words)],
-            MatKind.Tray => [$"{string.Join(", ", state.Zones.Select(z => NumberWords.Of(z.Count)))}: {NumberWords.Of(state.Count)} in all"],
-            MatKind.Ring => [$"{NumberWords.Of(At(0))} inside, {NumberWords.Of(At(1))} outside: {NumberWords.Of(state.Count)} in all"],
-            MatKind.Heap => [$"{NumberWords.Of(state.Count)} in all", .. state.Count > 20 ? [HeapsOfTen.Of(state.Count).ToString()] : Array.Empty<string>()],
-            MatKind.FiveFrame => [$"{NumberWords.Of(At(0))}, {(At(0) == 5 ? "the frame is full" : $"{NumberWords.Of(5 - At(0))} short of five")}"],
+            MatKind.Tray => [Phrase($"{string.Join(", ", state.Zones.Select(z => NumberWords.Of(z.Count)))}: {NumberWords.Of(state.Count)} in all")],
+            MatKind.Ring => [Phrase($"{NumberWords.Of(At(0))} inside, {NumberWords.Of(At(1))} outside: {NumberWords.Of(state.Count)} in all")],
+            MatKind.Heap => [Phrase($"{NumberWords.Of(state.Count)} in all"), .. state.Count > 20 ? [HeapsOfTen.Of(state.Count).ToString()] : Array.Empty<string>()],
+            MatKind.FiveFrame => [$"{NumberWords.Of(At(0))}, {(At(0) == 5 ? Phrase("the frame is full") : Phrase($"{NumberWords.Of(5 - At(0))} short of five"))}"],
             _ => FrameReadings.Of(state.Count),
         };
     }
@@ -77,13 +77,13 @@ public static class MatReadings
 
     private static string[] Bond(int whole, int first, int second)
     {
-        var parts = $"{NumberWords.Of(first)} and {NumberWords.Of(second)} make {NumberWords.Of(first + second)}";
+        var parts = Phrase($"{NumberWords.Of(first)} and {NumberWords.Of(second)} make {NumberWords.Of(first + second)}");
         return whole == 0 || whole == first + second ? [parts]
-            : first + second == 0 ? [$"a whole of {NumberWords.Of(whole)}, not taken apart yet"]
+            : first + second == 0 ? [Phrase($"a whole of {NumberWords.Of(whole)}, not taken apart yet")]
             :
             [
                 parts,
-                $"the whole says {NumberWords.Of(whole)}: {NumberWords.Of(Math.Abs(whole - first - second))} {(whole > first + second ? "still to place" : "too many")}",
+                Phrase($"the whole says {NumberWords.Of(whole)}: {NumberWords.Of(Math.Abs(whole - first - second))} {(whole > first + second ? "still to place" : "too many")}"),
             ];
     }
 }

@@ -26,12 +26,12 @@ public static class PathMat
         {
             throw new RefusedException(
                 "hops",
-                hops.Count > MostHops ? $"More than {MostHops} hops are hard to follow." : $"{start} is not on the path from {range.Low} to {range.High}."
+                hops.Count > MostHops ? Phrase($"More than {MostHops} hops are hard to follow.") : Phrase($"{start} is not on the path from {range.Low} to {range.High}.")
             );
         }
 
         List<Hop> walked = [];
-        List<MatStep> steps = [new($"Stand on {NumberWords.Of(start)}.", Draw(range, start, walked), $"{start}")];
+        List<MatStep> steps = [new(Phrase($"Stand on {NumberWords.Of(start)}."), Draw(range, start, walked), $"{start}")];
         foreach (var hop in hops)
         {
             var (from, to) = (walked.Count == 0 ? start : walked[^1].To, (walked.Count == 0 ? start : walked[^1].To) + hop);
@@ -39,7 +39,7 @@ public static class PathMat
             {
                 throw new RefusedException(
                     "hops",
-                    hop == 0 ? "A hop of nought goes nowhere." : $"{hop:+0;−0} from {from} leaves the path from {range.Low} to {range.High}."
+                    hop == 0 ? Phrase("A hop of nought goes nowhere.") : Phrase($"{hop:+0;−0} from {from} leaves the path from {range.Low} to {range.High}.")
                 );
             }
 
@@ -54,7 +54,7 @@ public static class PathMat
     private static string Says(int from, int hop)
     {
         var count = Math.Abs(hop);
-        var way = hop > 0 ? "on" : "back";
+        var way = hop > 0 ? Phrase("on") : Phrase("back");
         var words = Enumerable.Range(1, count).Select(i => NumberWords.Of(from + (Math.Sign(hop) * i)));
         return count <= 5
             ? $"{NumberWords.Capitalised(count)} {way}: {string.Join(", ", words)}."

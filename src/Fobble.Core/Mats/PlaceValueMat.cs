@@ -12,16 +12,16 @@ public static class PlaceValueMat
     /// <summary>A number as somebody asked for it.</summary>
     /// <exception cref="RefusedException">It is none that blocks and cards show.</exception>
     public static int Asked(int number) =>
-        number is >= 0 and <= NumberRange.Largest ? number : throw new RefusedException("number", $"Numbers go from 0 to {NumberRange.Largest}, not {number}.");
+        number is >= 0 and <= NumberRange.Largest ? number : throw new RefusedException("number", Phrase($"Numbers go from 0 to {NumberRange.Largest}, not {number}."));
 
     public static NumberInKinds Show(int number, Wording words)
     {
         ArgumentNullException.ThrowIfNull(words);
         var value = PlaceValue.Of(number);
         List<string> readings = [InKinds(value, words), HeapsOfTen.Of(number).ToString()];
-        readings.AddRange(number % 10 == 0 ? [] : [$"nearest ten: {Rounding.ToTen(number)}"]);
-        readings.AddRange(number >= 10 ? [$"ten {words.Fewer}: {number - 10}"] : []);
-        readings.AddRange(number <= 989 ? [$"ten more: {number + 10}"] : []);
+        readings.AddRange(number % 10 == 0 ? [] : [Phrase($"nearest ten: {Rounding.ToTen(number)}")]);
+        readings.AddRange(number >= 10 ? [Phrase($"ten {words.Fewer}: {number - 10}")] : []);
+        readings.AddRange(number <= 989 ? [Phrase($"ten more: {number + 10}")] : []);
         return new(
             number,
             PlaceValues.Blocks(value),
@@ -39,7 +39,7 @@ public static class PlaceValueMat
         ArgumentNullException.ThrowIfNull(words);
         if (a is < 0 or > 999 || b is < 0 or > 999 || (operation == Operation.Add ? a + b > 999 : b > a))
         {
-            throw new RefusedException("number", operation == Operation.Add ? $"{a} + {b} is more than 999." : $"{b} cannot be taken from {a}.");
+            throw new RefusedException("number", operation == Operation.Add ? Phrase($"{a} + {b} is more than 999.") : Phrase($"{b} cannot be taken from {a}."));
         }
 
         var (lying, other) = (PlaceValue.Of(a), PlaceValue.Of(b));
@@ -48,7 +48,7 @@ public static class PlaceValueMat
         List<MatStep> steps =
         [
             new(
-                add ? $"{InKinds(lying, words)}; put to it {InKinds(other, words)}." : $"{InKinds(lying, words)}; {words.TakeAway} {InKinds(other, words)}.",
+                add ? Phrase($"{InKinds(lying, words)}; put to it {InKinds(other, words)}.") : $"{InKinds(lying, words)}; {words.TakeAway} {InKinds(other, words)}.",
                 add ? PlaceValues.Blocks(Plus(lying, other), lying) : PlaceValues.Blocks(lying),
                 $"{sentence} = □"
             ),
@@ -69,10 +69,10 @@ public static class PlaceValueMat
         var name = NameOf(step.Kind, words);
         return step.Move switch
         {
-            KindMove.Gather => $"Ten {name} are exchanged for one {(step.Kind == NumberKind.Ones ? "ten" : "hundred")}.",
-            KindMove.Break => $"One {(step.Kind == NumberKind.Tens ? "ten" : "hundred")} is exchanged for ten {NameOf(step.Kind - 1, words)}.",
-            _ when add => $"{Capital(name)}: {before[step.Kind]} and {step.After[step.Kind] - before[step.Kind]} are {step.After[step.Kind]}.",
-            _ => $"{Capital(name)}: {before[step.Kind]} {words.TakeAway} {before[step.Kind] - step.After[step.Kind]} leaves {step.After[step.Kind]}.",
+            KindMove.Gather => Phrase($"Ten {name} are exchanged for one {(step.Kind == NumberKind.Ones ? "ten" : "hundred")}."),
+            KindMove.Break => Phrase($"One {(step.Kind == NumberKind.Tens ? "ten" : "hundred")} is exchanged for ten {NameOf(step.Kind - 1, words)}."),
+            _ when add => Phrase($"{Capital(name)}: {before[step.Kind]} and {step.After[step.Kind] - before[step.Kind]} are {step.After[step.Kind]}."),
+            _ => Phrase($"{Capital(name)}: {before[step.Kind]} {words.TakeAway} {before[step.Kind] - step.After[step.Kind]} leaves {step.After[step.Kind]}."),
         };
     }
 
@@ -84,15 +84,15 @@ public static class PlaceValueMat
             .ToList();
         return parts.Count == 0 ? $"0 {words.OnesName}"
             : parts.Count == 1 ? parts[0]
-            : $"{string.Join(", ", parts.SkipLast(1))} and {parts[^1]}";
+            : Phrase($"{string.Join(", ", parts.SkipLast(1))} and {parts[^1]}");
     }
 
     private static string NameOf(NumberKind kind, Wording words) =>
         kind switch
         {
             NumberKind.Ones => words.OnesName,
-            NumberKind.Tens => "tens",
-            _ => "hundreds",
+            NumberKind.Tens => Phrase("tens"),
+            _ => Phrase("hundreds"),
         };
 
     private static string Capital(string word) => char.ToUpperInvariant(word[0]) + word[1..];

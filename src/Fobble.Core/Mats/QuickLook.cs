@@ -42,7 +42,7 @@ public sealed record QuickLook(Picture Picture, IReadOnlyList<string> Readings, 
         ArgumentNullException.ThrowIfNull(approach);
         if (number < 1 || number > Most(layout))
         {
-            throw new RefusedException("number", $"Shown like this, numbers go from 1 to {Most(layout)}, not {number}.");
+            throw new RefusedException("number", Phrase($"Shown like this, numbers go from 1 to {Most(layout)}, not {number}."));
         }
 
         var random = new SeededRandom(seed);
@@ -73,10 +73,10 @@ public sealed record QuickLook(Picture Picture, IReadOnlyList<string> Readings, 
         string[] structure = reading.Length > 0 ? [reading] : [];
         return new(picture, layout == LookLayout.Frame ? FrameReadings.Of(number) : [NumberWords.Of(number), .. structure], FlashTime.For(number));
 
-        static (Picture, string) Fingers(Split up) => (Hands.Show(up), up.Second == 0 ? "on one hand" : Parts(up.First, up.Second));
+        static (Picture, string) Fingers(Split up) => (Hands.Show(up), up.Second == 0 ? Phrase("on one hand") : Parts(up.First, up.Second));
         static (Picture, string) Domino(Split halves) => (Patterns.Domino(halves.First, halves.Second), Parts(halves.First, halves.Second));
     }
 
     private static string Parts(int first, int second) =>
-        first == second ? $"double {NumberWords.Of(first)}" : $"{NumberWords.Of(first)} and {NumberWords.Of(second)}";
+        first == second ? Phrase($"double {NumberWords.Of(first)}") : Phrase($"{NumberWords.Of(first)} and {NumberWords.Of(second)}");
 }

@@ -18,8 +18,8 @@ public readonly record struct Comparison(int First, int Second)
     {
         ArgumentNullException.ThrowIfNull(words);
         return First == Second
-            ? $"{First} and {Second} are the same: everyone has a partner"
-            : $"{First} is {Difference} {(First > Second ? "more" : words.Fewer)} than {Second}";
+            ? Phrase($"{First} and {Second} are the same: everyone has a partner")
+            : Phrase($"{First} is {Difference} {(First > Second ? "more" : words.Fewer)} than {Second}");
     }
 
     /// <summary>"5 + 2 &gt; 3 + 3", the two sides as they were written.</summary>

@@ -44,7 +44,7 @@ public readonly record struct NumberRange
             && low <= high
             && high <= Largest
             ? new NumberRange(low, high)
-            : throw new RefusedException("range", $"'{text}' is no range of numbers; write it like 1-5.");
+            : throw new RefusedException("range", Phrase($"'{text}' is no range of numbers; write it like 1-5."));
     }
 
     public override string ToString() => Low == High ? $"{Low}" : $"{Low}-{High}";
@@ -54,5 +54,5 @@ public readonly record struct NumberRange
     public static NumberRange Asked(int low, int high) =>
         low >= 0 && low <= high && high <= Largest
             ? new(low, high)
-            : throw new RefusedException("range", $"{low} to {high} is no range of numbers: choose from 0 to {Largest}, the smaller first.");
+            : throw new RefusedException("range", Phrase($"{low} to {high} is no range of numbers: choose from 0 to {Largest}, the smaller first."));
 }

@@ -37,9 +37,11 @@ public static class NumberWords
         ArgumentOutOfRangeException.ThrowIfGreaterThan(number, 999);
         return number switch
         {
-            < 20 => Small[number],
-            < 100 => Tens[number / 10] + (number % 10 == 0 ? "" : "-" + Small[number % 10]),
-            _ => Small[number / 100] + " hundred" + (number % 100 == 0 ? "" : " and " + Of(number % 100)),
+            < 20 => Phrase(Small[number]),
+            < 100 when number % 10 == 0 => Phrase(Tens[number / 10]),
+            < 100 => Phrase($"{Tens[number / 10]}-{Small[number % 10]}"),
+            _ when number % 100 == 0 => Phrase($"{Small[number / 100]} hundred"),
+            _ => Phrase($"{Small[number / 100]} hundred and {Of(number % 100)}"),
         };
     }
 

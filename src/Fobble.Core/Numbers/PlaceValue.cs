@@ -80,5 +80,5 @@ public readonly record struct HeapsOfTen(int Heaps, int LeftOver)
         return new(number / 10, number % 10);
     }
 
-    public override string ToString() => $"{Heaps} heap{(Heaps == 1 ? "" : "s")} of ten and {LeftOver}";
+    public override string ToString() => Phrase($"{Heaps} heap{(Heaps == 1 ? "" : "s")} of ten and {LeftOver}");
 }

@@ -42,28 +42,28 @@ public sealed record Wording(
 {
     public static Wording Usual { get; } = new();
 
-    public string OnesName => Ones == OnesWord.Ones ? "ones" : "units";
+    public string OnesName => Ones == OnesWord.Ones ? Phrase("ones") : Phrase("units");
 
-    public string OneName => Ones == OnesWord.Ones ? "one" : "unit";
+    public string OneName => Ones == OnesWord.Ones ? Phrase("one") : Phrase("unit");
 
-    public string Fewer => Less == FewerWord.Fewer ? "fewer" : "less";
+    public string Fewer => Less == FewerWord.Fewer ? Phrase("fewer") : Phrase("less");
 
     /// <summary>As an order: "take away three", "subtract three".</summary>
-    public string TakeAway => Take == TakeWord.TakeAway ? "take away" : "subtract";
+    public string TakeAway => Take == TakeWord.TakeAway ? Phrase("take away") : Phrase("subtract");
 
     public string SentenceName =>
         Sentence switch
         {
-            SentenceWord.Equation => "equation",
-            SentenceWord.Sum => "sum",
-            _ => "number sentence",
+            SentenceWord.Equation => Phrase("equation"),
+            SentenceWord.Sum => Phrase("sum"),
+            _ => Phrase("number sentence"),
         };
 
     /// <summary>What a new class says where its school stands, until it says otherwise: the first year is reception in England and in Australia's south, kindergarten elsewhere (common practice).</summary>
     /// <param name="locale">As a BCP 47 tag.</param>
     public static Wording UsualIn(string locale) => Usual with { Year = locale is "en-GB" or "en-AU" or "en-ZA" ? YearWord.Reception : YearWord.Kindergarten };
 
-    public string YearName => Year == YearWord.Kindergarten ? "kindergarten" : "reception";
+    public string YearName => Year == YearWord.Kindergarten ? Phrase("kindergarten") : Phrase("reception");
 
     /// <summary>
     /// A text of the content with the class's words put in: <c>{fewer}</c>, <c>{takeAway}</c>, <c>{ones}</c>, <c>{one}</c>,
@@ -74,10 +74,10 @@ public sealed record Wording(
         ArgumentNullException.ThrowIfNull(text);
         if (!text.Contains('{', StringComparison.Ordinal))
         {
-            return text;
+            return Phrase(text);
         }
 
-        var said = text.Replace("{fewer}", Fewer, StringComparison.Ordinal)
+        var said = Phrase(text).Replace("{fewer}", Fewer, StringComparison.Ordinal)
             .Replace("{takeAway}", TakeAway, StringComparison.Ordinal)
             .Replace("{ones}", OnesName, StringComparison.Ordinal)
             .Replace("{one}", OneName, StringComparison.Ordinal)

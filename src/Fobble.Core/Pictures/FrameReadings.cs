@@ -13,29 +13,29 @@ public static class FrameReadings
         List<string> readings = [];
         if (number is > 10 and < 20)
         {
-            readings.Add($"ten and {NumberWords.Of(number - 10)}");
+            readings.Add(Phrase($"ten and {NumberWords.Of(number - 10)}"));
         }
 
         readings.AddRange(FromFive(number));
         readings.Add(
             number switch
             {
-                0 => "empty: ten spaces",
-                10 => "full: ten ones that are also one ten",
-                20 => "two full frames: two tens",
-                < 10 => $"{NumberWords.Of(10 - number)} short of ten",
-                _ => $"{NumberWords.Of(20 - number)} short of twenty",
+                0 => Phrase("empty: ten spaces"),
+                10 => Phrase("full: ten ones that are also one ten"),
+                20 => Phrase("two full frames: two tens"),
+                < 10 => Phrase($"{NumberWords.Of(10 - number)} short of ten"),
+                _ => Phrase($"{NumberWords.Of(20 - number)} short of twenty"),
             }
         );
         if (number > 0 && number % 2 == 0)
         {
-            readings.Add($"double {NumberWords.Of(number / 2)}");
+            readings.Add(Phrase($"double {NumberWords.Of(number / 2)}"));
         }
 
-        readings.Add(number % 2 == 0 ? "even: everyone has a partner" : "odd: one has no partner");
+        readings.Add(number % 2 == 0 ? Phrase("even: everyone has a partner") : Phrase("odd: one has no partner"));
         if (number % 10 != 0)
         {
-            readings.Add($"nearest ten: {NumberWords.Of(Rounding.ToTen(number))}");
+            readings.Add(Phrase($"nearest ten: {NumberWords.Of(Rounding.ToTen(number))}"));
         }
 
         return readings;
@@ -48,12 +48,12 @@ public static class FrameReadings
         ArgumentOutOfRangeException.ThrowIfGreaterThan(number, 5);
         return number switch
         {
-            0 => ["empty: five spaces"],
-            5 => ["full: five"],
+            0 => [Phrase("empty: five spaces")],
+            5 => [Phrase("full: five")],
             _ =>
             [
-                $"{NumberWords.Of(5 - number)} short of five",
-                $"{NumberWords.Of(number)} and {NumberWords.Of(5 - number)} spaces".Replace("one spaces", "one space", StringComparison.Ordinal),
+                Phrase($"{NumberWords.Of(5 - number)} short of five"),
+                Phrase($"{NumberWords.Of(number)} and {NumberWords.Of(5 - number)} spaces").Replace("one spaces", "one space", StringComparison.Ordinal),
             ],
         };
     }
@@ -66,14 +66,14 @@ public static class FrameReadings
         var pairs = number switch
         {
             1 => "",
-            < 4 => "one pair",
-            _ => $"{NumberWords.Of(number / 2)} pairs",
+            < 4 => Phrase("one pair"),
+            _ => Phrase($"{NumberWords.Of(number / 2)} pairs"),
         };
         return (number % 2, pairs) switch
         {
-            (0, _) => $"{pairs}: double {NumberWords.Of(number / 2)}",
-            (_, "") => "one without a partner",
-            _ => $"{pairs} and one",
+            (0, _) => Phrase($"{pairs}: double {NumberWords.Of(number / 2)}"),
+            (_, "") => Phrase("one without a partner"),
+            _ => Phrase($"{pairs} and one"),
         };
     }
 
@@ -81,9 +81,9 @@ public static class FrameReadings
     private static IEnumerable<string> FromFive(int number) =>
         number switch
         {
-            > 15 and < 20 => [$"ten, five and {NumberWords.Of(number - 15)}"],
-            > 5 and < 10 => [$"five and {NumberWords.Of(number - 5)}"],
-            > 0 and < 5 => [$"{NumberWords.Of(5 - number)} short of five"],
+            > 15 and < 20 => [Phrase($"ten, five and {NumberWords.Of(number - 15)}")],
+            > 5 and < 10 => [Phrase($"five and {NumberWords.Of(number - 5)}")],
+            > 0 and < 5 => [Phrase($"{NumberWords.Of(5 - number)} short of five")],
             _ => [],
         };
 }

@@ -42,7 +42,7 @@ public static class HalfCards
                     )
                 )
         );
-        return new Picture(Tear + apart + width + 0.1, Height + (2 * Top), shapes, $"Torn ticket: numeral {number} and {NumberWords.Of(number)} dots");
+        return new Picture(Tear + apart + width + 0.1, Height + (2 * Top), shapes, Phrase($"Torn ticket: numeral {number} and {NumberWords.Of(number)} dots"));
     }
 
     /// <summary>The line of the tear from top to bottom. The number's digits in base three say which way each tooth bends.</summary>

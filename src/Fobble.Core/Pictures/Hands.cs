@@ -24,7 +24,7 @@ public static class Hands
         List<Shape> shapes = [];
         AddHand("left", 0, fingers.First, mirrored: false);
         AddHand("right", 3.3, fingers.Second, mirrored: true);
-        return new Picture(6.5, 3.4, shapes, $"Hands with {NumberWords.Of(fingers.First)} and {NumberWords.Of(fingers.Second)} fingers up");
+        return new Picture(6.5, 3.4, shapes, Phrase($"Hands with {NumberWords.Of(fingers.First)} and {NumberWords.Of(fingers.Second)} fingers up"));
 
         void AddHand(string hand, double left, int up, bool mirrored)
         {

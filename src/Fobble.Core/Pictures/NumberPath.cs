@@ -20,12 +20,12 @@ public static class NumberPath
         }
 
         AddHops(shapes, hops ?? [], n => n - range.Low + 0.5, Lane - 0.1);
-        return new Picture(range.Count, Lane + 1.7, shapes, $"Number path from {range.Low} to {range.High}" + (on is { } at ? $", standing on {at}" : ""));
+        return new Picture(range.Count, Lane + 1.7, shapes, Phrase($"Number path from {range.Low} to {range.High}") + (on is { } at ? Phrase($", standing on {at}") : ""));
     }
 
     /// <summary>The stones alone, for printing.</summary>
     public static Picture StonesOnly(NumberRange range, IReadOnlySet<int>? gaps = null) =>
-        new(range.Count, 1, [.. Row(range, null, gaps, 0.05)], $"Number path from {range.Low} to {range.High}");
+        new(range.Count, 1, [.. Row(range, null, gaps, 0.05)], Phrase($"Number path from {range.Low} to {range.High}"));
 
     private static IEnumerable<Shape> Row(NumberRange range, int? on, IReadOnlySet<int>? gaps, double top)
     {
@@ -72,7 +72,7 @@ public static class NumberPath
         var here = hops.Count == 0 ? start : hops[^1].To;
         shapes.Add(Shape.Circle("walker", ShapeRole.CounterA, at[here], Lane, 0.5));
         AddHops(shapes, hops, n => at[n], Lane - 0.25);
-        return new Picture(width, Lane + 1.2, shapes, $"Number line, standing on {here}");
+        return new Picture(width, Lane + 1.2, shapes, Phrase($"Number line, standing on {here}"));
     }
 
     // An arc of nine corners, as high as the hop is long within bounds.

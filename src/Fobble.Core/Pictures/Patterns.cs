@@ -35,7 +35,7 @@ public static class Patterns
             shapes.AddRange(Pips(faces[face], face * FaceStep, () => $"counter-{++counter}"));
         }
 
-        return new Picture((faces.Length * FaceStep) - 0.1, 3.4, shapes, $"Dice pattern of {NumberWords.Of(number)}");
+        return new Picture((faces.Length * FaceStep) - 0.1, 3.4, shapes, Phrase($"Dice pattern of {NumberWords.Of(number)}"));
     }
 
     /// <summary>Dice lying side by side, each with pips (a number up to 6) or with what is written on it.</summary>
@@ -55,7 +55,7 @@ public static class Patterns
             );
         }
 
-        return new Picture(Math.Max(1, dice.Count * FaceStep) - 0.1, 3.4, shapes, $"Dice showing {string.Join(", ", dice.Select(d => d.Text))}");
+        return new Picture(Math.Max(1, dice.Count * FaceStep) - 0.1, 3.4, shapes, Phrase($"Dice showing {string.Join(", ", dice.Select(d => d.Text))}"));
     }
 
     /// <summary>A domino: two faces on one tile, 0 to 6 pips each.</summary>
@@ -65,7 +65,7 @@ public static class Patterns
         List<Shape> shapes = [Shape.Box("tile", ShapeRole.Card, 0.1, 0.1, 6.6, 3.2), Shape.Line("middle", ShapeRole.Link, 3.4, 0.4, 3.4, 3)];
         shapes.AddRange(Pips(left, 0, () => $"counter-{++pip}"));
         shapes.AddRange(Pips(right, 3.4, () => $"counter-{++pip}"));
-        return new Picture(6.8, 3.4, shapes, $"Domino with {NumberWords.Of(left)} and {NumberWords.Of(right)}");
+        return new Picture(6.8, 3.4, shapes, Phrase($"Domino with {NumberWords.Of(left)} and {NumberWords.Of(right)}"));
     }
 
     /// <summary>Rows of equal length, the last one shorter where the number asks for it.</summary>
@@ -79,7 +79,7 @@ public static class Patterns
             columns,
             Math.Max(1, (number + columns - 1) / columns),
             [.. shapes],
-            $"{NumberWords.Capitalised(number)} in rows of {NumberWords.Of(columns)}"
+            Phrase($"{NumberWords.Capitalised(number)} in rows of {NumberWords.Of(columns)}")
         );
     }
 
@@ -96,7 +96,7 @@ public static class Patterns
                 var angle = (2 * Math.PI * i / number) - (Math.PI / 2);
                 return Shape.Circle($"counter-{i + 1}", ShapeRole.CounterA, middle + (radius * Math.Cos(angle)), middle + (radius * Math.Sin(angle)), 0.74);
             });
-        return new Picture(2 * middle, 2 * middle, [.. shapes], $"{NumberWords.Capitalised(number)} in a circle");
+        return new Picture(2 * middle, 2 * middle, [.. shapes], Phrase($"{NumberWords.Capitalised(number)} in a circle"));
     }
 
     /// <summary>A tower of linking cubes, the first part below in one colour.</summary>
@@ -106,7 +106,7 @@ public static class Patterns
         var shapes = Enumerable
             .Range(0, all)
             .Select(i => Shape.Box($"counter-{i + 1}", i < first ? ShapeRole.CounterA : ShapeRole.CounterB, 0.1, all - i - 0.9, 1, 1));
-        return new Picture(1.2, Math.Max(1, all) + 0.2, [.. shapes], $"A tower of {Parts(first, second)}");
+        return new Picture(1.2, Math.Max(1, all) + 0.2, [.. shapes], Phrase($"A tower of {Parts(first, second)}"));
     }
 
     /// <summary>One row of counters, the first part in one colour, the second in the other.</summary>
@@ -115,7 +115,7 @@ public static class Patterns
         var shapes = Enumerable
             .Range(0, first + second)
             .Select(i => Shape.Circle($"counter-{i + 1}", i < first ? ShapeRole.CounterA : ShapeRole.CounterB, 0.5 + i, 0.5, 0.74));
-        return new Picture(Math.Max(1, first + second), 1, [.. shapes], $"A row of {Parts(first, second)}");
+        return new Picture(Math.Max(1, first + second), 1, [.. shapes], Phrase($"A row of {Parts(first, second)}"));
     }
 
     /// <summary>Two rows lined up partner under partner, for comparing.</summary>
@@ -129,7 +129,7 @@ public static class Patterns
 
         shapes.AddRange(Enumerable.Range(0, upper).Select(i => Shape.Circle($"upper-{i + 1}", ShapeRole.CounterA, i + 0.5, 0.5, 0.74)));
         shapes.AddRange(Enumerable.Range(0, lower).Select(i => Shape.Circle($"lower-{i + 1}", ShapeRole.CounterB, i + 0.5, 1.9, 0.74)));
-        return new Picture(Math.Max(1, Math.Max(upper, lower)), 2.4, shapes, $"A row of {NumberWords.Of(upper)} above a row of {NumberWords.Of(lower)}");
+        return new Picture(Math.Max(1, Math.Max(upper, lower)), 2.4, shapes, Phrase($"A row of {NumberWords.Of(upper)} above a row of {NumberWords.Of(lower)}"));
     }
 
     /// <summary>
@@ -145,7 +145,7 @@ public static class Patterns
         var rows = Math.Max(2, (int)Math.Ceiling(number * 1.4 / columns));
         var places = random.Shuffled(Enumerable.Range(0, columns * rows)).Take(number).Order();
         var shapes = places.Select((place, i) => Nudged(i, ((place % columns) * 1.2) + 0.6, ((place / columns) * 1.2) + 0.6, random));
-        return new Picture(columns * 1.2, rows * 1.2, [.. shapes], $"A heap of {NumberWords.Of(number)}");
+        return new Picture(columns * 1.2, rows * 1.2, [.. shapes], Phrase($"A heap of {NumberWords.Of(number)}"));
     }
 
     /// <summary>A heap that is easy to see: bunches of two or three with wide gaps between them, none touching.</summary>
@@ -173,7 +173,7 @@ public static class Patterns
         }
 
         var rows = Math.Max(1, (bunches.Count + columns - 1) / columns);
-        return new Picture((columns * 3.4) - 1.1, (rows * 3.2) - 0.9, shapes, $"A heap of {NumberWords.Of(number)} in bunches");
+        return new Picture((columns * 3.4) - 1.1, (rows * 3.2) - 0.9, shapes, Phrase($"A heap of {NumberWords.Of(number)} in bunches"));
     }
 
     /// <summary>A large amount in heaps of ten, two rows of five each, and what is left over; one more row of heaps for every five.</summary>
@@ -211,5 +211,5 @@ public static class Patterns
     private static IEnumerable<Shape> Pips(int number, double left, Func<string> key) =>
         Faces[number].Select(at => Shape.Circle(key(), ShapeRole.Pip, left + 0.8 + (at.X * 0.9), 0.8 + (at.Y * 0.9), Dot));
 
-    private static string Parts(int first, int second) => NumberWords.Of(first) + (second > 0 ? $" and {NumberWords.Of(second)}" : "") + " counters";
+    private static string Parts(int first, int second) => NumberWords.Of(first) + (second > 0 ? Phrase($" and {NumberWords.Of(second)}") : "") + " counters";
 }

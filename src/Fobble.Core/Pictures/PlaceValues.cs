@@ -46,7 +46,7 @@ public static class PlaceValues
         }
 
         var height = value.Hundreds > 1 ? (20 * One) + 0.5 : (10 * One) + 0.2;
-        return new Picture(Math.Max(2, x + 0.1), height, shapes, $"Blocks: {value.Hundreds} hundreds, {value.Tens} tens, {value.Ones} ones");
+        return new Picture(Math.Max(2, x + 0.1), height, shapes, Phrase($"Blocks: {value.Hundreds} hundreds, {value.Tens} tens, {value.Ones} ones"));
     }
 
     /// <summary>The layered cards of a number: apart, each kind on its own card, or slid over each other so that they show the numeral.</summary>
@@ -91,7 +91,7 @@ public static class PlaceValues
             widest + 0.2,
             apart ? (parts.Count * 2.3) : 2.3,
             shapes,
-            apart ? $"Cards {string.Join(", ", parts)}" : $"Cards slid together to {number}"
+            apart ? Phrase($"Cards {string.Join(", ", parts)}") : Phrase($"Cards slid together to {number}")
         );
     }
 

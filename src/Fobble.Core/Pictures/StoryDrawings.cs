@@ -24,7 +24,7 @@ public static class StoryDrawings
             Math.Max(2, Math.Min(InRow, things.Count) * 1.3) + 0.2,
             (rows * 1.9) + 0.1,
             shapes,
-            $"Drawing of {NumberWords.Of(things.Count)}, {Says(things)}"
+            Phrase($"Drawing of {NumberWords.Of(things.Count)}, {Says(things)}")
         );
     }
 
@@ -48,12 +48,12 @@ public static class StoryDrawings
             Math.Max(2, longest * 1.3) + 0.2,
             4.2,
             shapes,
-            $"A row of {NumberWords.Of(upper.Count)} above a row of {NumberWords.Of(lower.Count)}, {Says([.. upper, .. lower])}"
+            Phrase($"A row of {NumberWords.Of(upper.Count)} above a row of {NumberWords.Of(lower.Count)}, {Says([.. upper, .. lower])}")
         );
     }
 
     private static string Says(IReadOnlyList<DrawnThing> things) =>
-        $"{NumberWords.Of(things.Count(t => t.Circled))} circled, {NumberWords.Of(things.Count(t => t.Crossed))} crossed out";
+        Phrase($"{NumberWords.Of(things.Count(t => t.Circled))} circled, {NumberWords.Of(things.Count(t => t.Crossed))} crossed out");
 
     private static IEnumerable<Shape> Thing(string key, DrawnThing thing, double x, double y, double letterAt = 0.85)
     {

@@ -8,7 +8,7 @@ public static class Things
     /// <summary>A bond diagram: the whole above its two parts; a part that is null stays empty for the child to find.</summary>
     public static Picture Bond(int? whole, int? first, int? second)
     {
-        string Word(int? n) => n is { } known ? NumberWords.Of(known) : "an empty place";
+        string Word(int? n) => n is { } known ? NumberWords.Of(known) : Phrase("an empty place");
         List<Shape> shapes =
         [
             Shape.Line("link-first", ShapeRole.Link, 2.5, 1, 1, 3),
@@ -20,7 +20,7 @@ public static class Things
         AddNumeral("whole-numeral", 2.5, 1, whole);
         AddNumeral("first-numeral", 1, 3, first);
         AddNumeral("second-numeral", 4, 3, second);
-        return new Picture(5, 4, shapes, $"Bond with {Word(whole)} above {Word(first)} and {Word(second)}");
+        return new Picture(5, 4, shapes, Phrase($"Bond with {Word(whole)} above {Word(first)} and {Word(second)}"));
 
         void AddNumeral(string key, double x, double y, int? number)
         {
@@ -44,7 +44,7 @@ public static class Things
             shapes.Add(Shape.Line("foot", ShapeRole.Rule, 0.6, 2.15, 1.4, 2.15));
         }
 
-        return new(2, 2.6, shapes, $"Numeral {number}");
+        return new(2, 2.6, shapes, Phrase($"Numeral {number}"));
     }
 
     // A digit is six tenths as wide as it is high: two of them fit a card at three quarters of the size, three at half of it.
@@ -82,8 +82,8 @@ public static class Things
             }
         }
 
-        var says = string.Join(", ", numbers.Select(n => n is { } known ? $"{known}" : "a gap"));
-        return new Picture((numbers.Count * 1.9) + 0.1, 2.3, shapes, $"Numeral cards: {says}");
+        var says = string.Join(", ", numbers.Select(n => n is { } known ? $"{known}" : Phrase("a gap")));
+        return new Picture((numbers.Count * 1.9) + 0.1, 2.3, shapes, Phrase($"Numeral cards: {says}"));
     }
 
     /// <summary>The whole as one bar above the bars of its parts, as long as they are large; a part that is null has no numeral.</summary>
@@ -101,7 +101,7 @@ public static class Things
             (total * unit) + 0.2,
             3.5,
             shapes,
-            $"{Capital(showWhole, first + second)} as a bar above {Known(showFirst, first)} and {Known(showSecond, second)}"
+            Phrase($"{Capital(showWhole, first + second)} as a bar above {Known(showFirst, first)} and {Known(showSecond, second)}")
         );
 
         void AddPart(string key, ShapeRole role, double x, int part)
@@ -120,8 +120,8 @@ public static class Things
             }
         }
 
-        string Known(bool shown, int number) => shown ? NumberWords.Of(number) : "an unknown part";
-        string Capital(bool shown, int number) => shown ? NumberWords.Capitalised(number) : "An unknown whole";
+        string Known(bool shown, int number) => shown ? NumberWords.Of(number) : Phrase("an unknown part");
+        string Capital(bool shown, int number) => shown ? NumberWords.Capitalised(number) : Phrase("An unknown whole");
     }
 
     /// <summary>A tin's label: its numeral beside its dots, to be wrapped around it. Dots lie as on a ten frame, so that they can be laid out to check.</summary>
@@ -151,7 +151,7 @@ public static class Things
                     )
                 )
         );
-        return new Picture(10, 3, shapes, $"Tin label {number} with {NumberWords.Of(number)} dots");
+        return new Picture(10, 3, shapes, Phrase($"Tin label {number} with {NumberWords.Of(number)} dots"));
     }
 
     /// <summary>A shallow tray with a number of things in each well.</summary>
@@ -174,7 +174,7 @@ public static class Things
             );
         }
 
-        return new Picture((wells.Count * 3) + 0.4, 3.4, shapes, $"Tray with {string.Join(", ", wells.Select(NumberWords.Of))} in its wells");
+        return new Picture((wells.Count * 3) + 0.4, 3.4, shapes, Phrase($"Tray with {string.Join(", ", wells.Select(NumberWords.Of))} in its wells"));
     }
 
     /// <summary>Things dropped over a ring: some inside, the others outside.</summary>
@@ -193,7 +193,7 @@ public static class Things
         shapes.AddRange(
             Enumerable.Range(0, outside).Select(i => Shape.Circle($"outside-{i + 1}", ShapeRole.CounterB, 4.5 + (i % 3 * 0.8), 0.7 + (i / 3 * 0.85), 0.55))
         );
-        return new Picture(6.8, 4, shapes, $"{NumberWords.Capitalised(inside)} inside the ring, {NumberWords.Of(outside)} outside");
+        return new Picture(6.8, 4, shapes, Phrase($"{NumberWords.Capitalised(inside)} inside the ring, {NumberWords.Of(outside)} outside"));
     }
 
     /// <summary>Some counters in sight and a lid over the rest.</summary>
@@ -205,7 +205,7 @@ public static class Things
         ];
         var lid = 0.4 + (0.9 * Math.Min(inSight, 5));
         shapes.Add(Shape.Box("lid", ShapeRole.Cover, lid, 0.15, 2.6, 1.7));
-        return new Picture(lid + 2.8, 2, shapes, $"{NumberWords.Capitalised(inSight)} in sight, {NumberWords.Of(hidden)} under the lid");
+        return new Picture(lid + 2.8, 2, shapes, Phrase($"{NumberWords.Capitalised(inSight)} in sight, {NumberWords.Of(hidden)} under the lid"));
     }
 
     // Things in a well: one in the middle, then a ring of up to six, then a wider ring. No two touch.

@@ -89,29 +89,29 @@ public sealed class ActivityChooser(
             : last < LatelyDays ? UsedLately
             : 0;
         reasons.Add(
-            last == int.MaxValue ? "not used for two weeks"
-            : last < 7 ? "used within a week"
-            : "used within two weeks"
+            last == int.MaxValue ? Phrase("not used for two weeks")
+            : last < 7 ? Phrase("used within a week")
+            : Phrase("used within two weeks")
         );
 
         if (Worst(activity) is { } missing)
         {
             points += missing.StillShort > 0 ? ShortOf : StoodIn;
-            reasons.Add($"{missing.Need.Item.InSentence} short by {missing.ShortBy}{(missing.StillShort > 0 ? "" : ", something else stands in")}");
+            reasons.Add(Phrase($"{missing.Need.Item.InSentence} short by {missing.ShortBy}{(missing.StillShort > 0 ? "" : ", something else stands in")}"));
         }
         else if (stock is not null)
         {
-            reasons.Add("all of it is in the cupboard");
+            reasons.Add(Phrase("all of it is in the cupboard"));
         }
 
         if (minutes > wish.Minutes)
         {
             points += EachMinuteOver * (minutes - wish.Minutes);
-            reasons.Add($"{minutes} minutes, {minutes - wish.Minutes} more than there are");
+            reasons.Add(Phrase($"{minutes} minutes, {minutes - wish.Minutes} more than there are"));
         }
         else
         {
-            reasons.Add($"{minutes} minutes");
+            reasons.Add(Phrase($"{minutes} minutes"));
         }
 
         if (wish.Stage is { } stage && StageFit(activity, wish.Skill, stage) is { } fits)
@@ -123,7 +123,7 @@ public sealed class ActivityChooser(
         points += wish.Skill is null ? (int)Math.Round(Met * MetBy(activity)) : EachMorePointed * Math.Min(8, activity.Skills.Count);
         if (wish.Skill is null)
         {
-            reasons.Add($"{Words.Percent(MetBy(activity))} of the class have begun with it");
+            reasons.Add(Phrase($"{Words.Percent(MetBy(activity))} of the class have begun with it"));
         }
 
         return new(activity, points, minutes, $"{Words.Capital(string.Join("; ", reasons))}.");
@@ -139,11 +139,11 @@ public sealed class ActivityChooser(
         var draws = activity.Materials.Any(m => m.Item.Purpose is Purpose.Paper or Purpose.Writing) || activity.Materials.Any(m => m.Print is not null);
         return stage switch
         {
-            LessonStage.Introduce when things => "with things in hand, as an introduction should be",
-            LessonStage.Practise when draws => "drawn and talked about, to practise",
-            LessonStage.Apply when IsStory(activity) => "in a story, to use it",
-            LessonStage.Apply when signs && approach.Symbols == SymbolsWhen.AfterObjects => "with signs, now that objects and drawings are known",
-            _ when signs && approach.Symbols == SymbolsWhen.FromTheStart => "with signs beside, as the class has them from the start",
+            LessonStage.Introduce when things => Phrase("with things in hand, as an introduction should be"),
+            LessonStage.Practise when draws => Phrase("drawn and talked about, to practise"),
+            LessonStage.Apply when IsStory(activity) => Phrase("in a story, to use it"),
+            LessonStage.Apply when signs && approach.Symbols == SymbolsWhen.AfterObjects => Phrase("with signs, now that objects and drawings are known"),
+            _ when signs && approach.Symbols == SymbolsWhen.FromTheStart => Phrase("with signs beside, as the class has them from the start"),
             _ => null,
         };
     }

@@ -44,55 +44,55 @@ public static class FirstHour
         [
             Step(
                 FirstStep.ClassList,
-                "The class list",
-                "All that follows is about these children: their names, and how old they are.",
+                Phrase("The class list"),
+                Phrase("All that follows is about these children: their names, and how old they are."),
                 1,
                 facts.Children > 0,
                 $"{Words.Capital(children)}."
             ),
             Step(
                 FirstStep.Approach,
-                "How this class works",
-                "Three things on which good teachers differ; plan, groups and sheets follow you.",
+                Phrase("How this class works"),
+                Phrase("Three things on which good teachers differ; plan, groups and sheets follow you."),
                 1,
                 false,
-                "As you said; the rest as is usual."
+                Phrase("As you said; the rest as is usual.")
             ),
             Step(
                 FirstStep.Timetable,
-                "Timetable and holidays",
-                "So that nothing is planned for a day without school, nor groups for a time without an adult.",
+                Phrase("Timetable and holidays"),
+                Phrase("So that nothing is planned for a day without school, nor groups for a time without an adult."),
                 2,
                 false,
-                "In the calendar."
+                Phrase("In the calendar.")
             ),
             Step(
                 FirstStep.Known,
-                "What they know already",
-                "The more is known, the fewer lessons go to what they have. Beginning as new is fine: it shows within weeks.",
+                Phrase("What they know already"),
+                Phrase("The more is known, the fewer lessons go to what they have. Beginning as new is fine: it shows within weeks."),
                 1,
                 facts.Observations > 0,
                 facts.Observations > 0
-                    ? $"Something is known of {Words.Count(facts.Observations, "child", "children")}."
-                    : "Begun as new: what they know shows as you record."
+                    ? Phrase($"Something is known of {Words.Count(facts.Observations, "child", "children")}.")
+                    : Phrase("Begun as new: what they know shows as you record.")
             ),
             Step(
                 FirstStep.Plan,
-                "A plan that fits",
-                "Which skill on which day, in an order in which each builds on what came before.",
+                Phrase("A plan that fits"),
+                Phrase("Which skill on which day, in an order in which each builds on what came before."),
                 2,
                 facts.Plan,
-                "In force. It follows the class as you record."
+                Phrase("In force. It follows the class as you record.")
             ),
             Step(
                 FirstStep.Groups,
-                "The first groups",
-                "Who to take together, on what, and why: each child with a reason.",
+                Phrase("The first groups"),
+                Phrase("Who to take together, on what, and why: each child with a reason."),
                 2,
                 facts.Groups > 0,
-                $"{Words.Capital(Words.Count(facts.Groups, "group", "groups"))} to come."
+                Phrase($"{Words.Capital(Words.Count(facts.Groups, "group", "groups"))} to come.")
             ),
-            Step(FirstStep.Card, "The first session card", "What to lay out, what to say, and four large places to tap what you see.", 1, false, "Opened."),
+            Step(FirstStep.Card, Phrase("The first session card"), Phrase("What to lay out, what to say, and four large places to tap what you see."), 1, false, "Opened."),
         ];
 
         FirstHourStep Step(FirstStep step, string title, string why, int minutes, bool there, string now) =>

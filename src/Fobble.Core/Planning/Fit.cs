@@ -31,12 +31,12 @@ public sealed record Fit(int Lessons, int Room, int Buffer, int Reviews, int Rev
         var buffer = places - room;
         var over = Math.Max(0, lessons - room);
         var all =
-            $"{Words.Capital(Words.Count(lessons, "focus lesson is", "focus lessons are"))} needed; {teaching} teaching days have room for {room}{(buffer > 0 ? $", with {Words.Count(buffer, "place", "places")} kept free for what comes in between" : "")}.";
+            Phrase($"{Words.Capital(Words.Count(lessons, "focus lesson is", "focus lessons are"))} needed; {teaching} teaching days have room for {room}{(buffer > 0 ? $", with {Words.Count(buffer, "place", "places")} kept free for what comes in between" : "")}.");
         var sentence =
-            over > 0 ? $"It does not fit: {Words.Count(over, "lesson", "lessons")} too many. {all}"
+            over > 0 ? Phrase($"It does not fit: {Words.Count(over, "lesson", "lessons")} too many. {all}")
             : reviews > reviewRoom
-                ? $"The lessons fit; {Words.Count(reviews - reviewRoom, "starter", "starters")} too many to bring every skill back {Words.Times(problem.Settings.Gaps.Count)}. {all}"
-            : $"It fits, with {(room == lessons ? "no place" : Words.Count(room - lessons, "place", "places"))} to spare. {all}";
+                ? Phrase($"The lessons fit; {Words.Count(reviews - reviewRoom, "starter", "starters")} too many to bring every skill back {Words.Times(problem.Settings.Gaps.Count)}. {all}")
+            : Phrase($"It fits, with {(room == lessons ? "no place" : Words.Count(room - lessons, "place", "places"))} to spare. {all}");
         return new(lessons, room, buffer, reviews, reviewRoom, sentence);
     }
 }
@@ -69,7 +69,7 @@ public static class WaysOut
         List<WayOut> ways = [];
         if (fit.Over > 0)
         {
-            Add("drop", "Leave skills for another year", request.Settings, "");
+            Add("drop", Phrase("Leave skills for another year"), request.Settings, "");
             for (var more = 1; more <= 5; more++)
             {
                 var settings = request.Settings with { MoreOn = MoreDays(request, more) };
@@ -79,9 +79,9 @@ public static class WaysOut
                     var days = Words.List([.. settings.MoreOn.Except(request.Settings.MoreOn).Select(d => $"{d}s")]);
                     Add(
                         more == 1 ? "one-more" : "more",
-                        $"{Words.Capital(Words.More(more, "lesson", "lessons"))} a week",
+                        Phrase($"{Words.Capital(Words.More(more, "lesson", "lessons"))} a week"),
                         settings,
-                        $"A second carpet time on {days}. "
+                        Phrase($"A second carpet time on {days}. ")
                     );
                 }
 
@@ -91,15 +91,15 @@ public static class WaysOut
                 }
             }
 
-            Add("shorter", "One lesson less for each skill that has three or more", request.Settings with { Shorter = true }, "Less time to practise each. ");
+            Add("shorter", Phrase("One lesson less for each skill that has three or more"), request.Settings with { Shorter = true }, Phrase("Less time to practise each. "));
             Add(
                 "buffer",
-                "Half the buffer",
+                Phrase("Half the buffer"),
                 request.Settings with
                 {
                     BufferOneIn = request.Settings.BufferOneIn == 0 ? 0 : request.Settings.BufferOneIn * 2,
                 },
-                "Less is free when days are lost. "
+                Phrase("Less is free when days are lost. ")
             );
         }
 
@@ -107,12 +107,12 @@ public static class WaysOut
         {
             Add(
                 "reviews",
-                "Bring each skill back once less",
+                Phrase("Bring each skill back once less"),
                 request.Settings with
                 {
                     Gaps = [.. request.Settings.Gaps.Take(request.Settings.Gaps.Count - 1)],
                 },
-                "What was learned is looked at for the last time sooner. "
+                Phrase("What was learned is looked at for the last time sooner. ")
             );
         }
 
@@ -134,11 +134,11 @@ public static class WaysOut
             var lost =
                 dropped.Count == 0
                     ? ""
-                    : $"{Words.Capital(Words.Count(dropped.Count, "skill", "skills"))} {(dropped.Count == 1 ? "waits" : "wait")} for another year, from {map[dropped[^1]].InSentence} on.{Unreached(dropped, request)}";
+                    : Phrase($"{Words.Capital(Words.Count(dropped.Count, "skill", "skills"))} {(dropped.Count == 1 ? "waits" : "wait")} for another year, from {map[dropped[^1]].InSentence} on.{Unreached(dropped, request)}");
             ways.Add(
                 new(
                     kind,
-                    dropped.Count == 0 || kind == "drop" ? title : $"{title}, and {Words.Count(dropped.Count, "skill", "skills")} less",
+                    dropped.Count == 0 || kind == "drop" ? title : Phrase($"{title}, and {Words.Count(dropped.Count, "skill", "skills")} less"),
                     (loses + lost).Trim(),
                     settings,
                     dropped
@@ -170,13 +170,13 @@ public static class WaysOut
         var late = scope.Problem.Items.Count(i =>
             plan.Lessons.FirstOrDefault(l => l.Skill == i.Skill) is { } first && index[first.Day] > i.TargetLast + PlanSettings.Span
         );
-        var ends = plan.Lessons.Count == 0 ? "" : $", the last on {Words.Date(plan.Lessons[^1].Day)}";
-        var unplaced = plan.Unplaced.Count == 0 ? "" : $" {Words.Capital(Words.Count(plan.Unplaced.Values.Sum(), "lesson", "lessons"))} found no place.";
+        var ends = plan.Lessons.Count == 0 ? "" : Phrase($", the last on {Words.Date(plan.Lessons[^1].Day)}");
+        var unplaced = plan.Unplaced.Count == 0 ? "" : Phrase($" {Words.Capital(Words.Count(plan.Unplaced.Values.Sum(), "lesson", "lessons"))} found no place.");
         return new(
             way,
             Fit.Of(scope.Problem),
             plan,
-            $"{scope.Problem.Items.Count} skills in {plan.Lessons.Count} lessons{ends}; {(late == 0 ? "none" : Words.Number(late))} more than two weeks after {(late == 1 ? "its" : "their")} season’s week.{unplaced}"
+            Phrase($"{scope.Problem.Items.Count} skills in {plan.Lessons.Count} lessons{ends}; {(late == 0 ? "none" : Words.Number(late))} more than two weeks after {(late == 1 ? "its" : "their")} season’s week.{unplaced}")
         );
     }
 
@@ -211,7 +211,7 @@ public static class WaysOut
         var codes = dropped.SelectMany(s => map[s].Standards).Distinct().Where(c => !kept.Contains(c) && Standard(c)).Order(StringComparer.Ordinal).ToList();
         return codes.Count == 0
             ? ""
-            : $" {(codes.Count == 1 ? "One standard is" : $"{Words.Capital(Words.Number(codes.Count))} standards are")} not reached: {Words.List([.. codes.Take(5), .. codes.Count > 5 ? ["others"] : Array.Empty<string>()])}.";
+            : Phrase($" {(codes.Count == 1 ? "One standard is" : $"{Words.Capital(Words.Number(codes.Count))} standards are")} not reached: {Words.List([.. codes.Take(5), .. codes.Count > 5 ? ["others"] : Array.Empty<string>()])}.");
 
         static bool Standard(string code) => Framework.Find(code) is not null;
     }

@@ -56,18 +56,18 @@ public sealed record OfferedScope(PlanAsk Ask, IReadOnlyList<SkillId> Waiting, s
     {
         var scope = YearScope.Of(request).Problem;
         var fit = Fit.Of(scope);
-        var what = $"{Words.Count(scope.Items.Count, "skill", "skills")} in {Words.Count(fit.Lessons, "lesson", "lessons")}";
+        var what = Phrase($"{Words.Count(scope.Items.Count, "skill", "skills")} in {Words.Count(fit.Lessons, "lesson", "lessons")}");
         var order =
-            asked is null ? "in the order in which they build on each other"
-            : waiting.Exists(asked.Skills.Contains) ? $"what {asked.Name} first, though not all of it has room"
-            : $"all that {asked.Name}";
+            asked is null ? Phrase("in the order in which they build on each other")
+            : waiting.Exists(asked.Skills.Contains) ? Phrase($"what {asked.Name} first, though not all of it has room")
+            : Phrase($"all that {asked.Name}");
         var rest =
-            waiting.Count == 0 ? "" : $" {Words.Capital(Words.Count(waiting.Count, "skill waits", "skills wait"))} for another year, unless you take them in.";
+            waiting.Count == 0 ? "" : Phrase($" {Words.Capital(Words.Count(waiting.Count, "skill waits", "skills wait"))} for another year, unless you take them in.");
         if (!fit.Fits)
         {
-            return "What is left of this year is too short for a whole skill.";
+            return Phrase("What is left of this year is too short for a whole skill.");
         }
 
-        return $"{Words.Capital(what)} fit the days there are: {order}.{rest}";
+        return Phrase($"{Words.Capital(what)} fit the days there are: {order}.{rest}");
     }
 }

@@ -69,12 +69,12 @@ public sealed record PlanAsk(
         ArgumentNullException.ThrowIfNull(canCopy);
         List<Refused> faults = [];
         void Check(string field, bool holds, string sentence) => faults.AddRange(holds ? [] : [new Refused(field, sentence)]);
-        Check("bufferOneIn", BufferOneIn is 0 or (>= 3 and <= 40), "The buffer is none, or one place in 3 to 40.");
-        Check("startersADay", StartersADay is >= 0 and <= 4, "There are 0 to 4 starters a day.");
-        Check("rounds", Rounds is >= 1 and <= 3, "A skill comes back once to three times.");
-        Check("moreOn", MoreOn.All(d => d is not (DayOfWeek.Saturday or DayOfWeek.Sunday)), "Lessons are on weekdays.");
-        Check("source", Enum.IsDefined(Source) && (UpTo is null || Enum.IsDefined(UpTo.Value)), "There is no such choice.");
-        Check("planId", Source != ScopeSource.Before || canCopy(PlanId), "There is no such plan to copy.");
+        Check("bufferOneIn", BufferOneIn is 0 or (>= 3 and <= 40), Phrase("The buffer is none, or one place in 3 to 40."));
+        Check("startersADay", StartersADay is >= 0 and <= 4, Phrase("There are 0 to 4 starters a day."));
+        Check("rounds", Rounds is >= 1 and <= 3, Phrase("A skill comes back once to three times."));
+        Check("moreOn", MoreOn.All(d => d is not (DayOfWeek.Saturday or DayOfWeek.Sunday)), Phrase("Lessons are on weekdays."));
+        Check("source", Enum.IsDefined(Source) && (UpTo is null || Enum.IsDefined(UpTo.Value)), Phrase("There is no such choice."));
+        Check("planId", Source != ScopeSource.Before || canCopy(PlanId), Phrase("There is no such plan to copy."));
         return faults;
     }
 
@@ -98,7 +98,7 @@ public sealed record PlanAsk(
             .SelectMany(s => map.AllNeeds(s).Append(s))
             .Where(s => !dropped.Contains(s) && !map.AllNeeds(s).Any(dropped.Contains))
             .ToHashSet();
-        return skills.Count > 0 ? skills : throw new RefusedException("source", "Nothing is chosen: take at least one skill.");
+        return skills.Count > 0 ? skills : throw new RefusedException("source", Phrase("Nothing is chosen: take at least one skill."));
     }
 
     public PlanSettings SettingsFor(Approach approach)

@@ -48,13 +48,13 @@ public static class PlanByHand
                 ? null
                 : there.Where(l => !l.Pinned && l.Skill != lesson.Skill).Select(l => new LessonName(l.Skill, l.Number)).LastOrDefault();
         string? refused =
-            lesson.Day < setting.From ? "It is past."
+            lesson.Day < setting.From ? Phrase("It is past.")
             : day.Places == 0
-                ? $"{setting.Timetable.Calendar.Different(day.Day)?.Name ?? "No whole-class lesson in the timetable"}: there is no lesson that day."
-            : there.Any(l => l.Skill == lesson.Skill) ? "Another lesson on the same skill is that day."
-            : there.Count >= day.Places && with is null ? "What is there is pinned."
+                ? Phrase($"{setting.Timetable.Calendar.Different(day.Day)?.Name ?? "No whole-class lesson in the timetable"}: there is no lesson that day.")
+            : there.Any(l => l.Skill == lesson.Skill) ? Phrase("Another lesson on the same skill is that day.")
+            : there.Count >= day.Places && with is null ? Phrase("What is there is pinned.")
             : with is not null && setting.Plan.On(lesson.Day).Any(l => l.Skill == with.Skill)
-                ? $"{setting.Map[with.Skill].AtStart} would have two lessons on {Words.Date(lesson.Day)}."
+                ? Phrase($"{setting.Map[with.Skill].AtStart} would have two lessons on {Words.Date(lesson.Day)}.")
             : null;
         if (refused is not null)
         {
@@ -71,12 +71,12 @@ public static class PlanByHand
             && days.First(d => d.Day == day.Day).Block != days.FirstOrDefault(d => d.Day == lesson.Day)?.Block
         )
         {
-            advice.Add("It takes the place that is kept free for what comes in between.");
+            advice.Add(Phrase("It takes the place that is kept free for what comes in between."));
         }
 
         if (there.Count >= setting.Timetable.CarpetPlaces(day.Day) && with is null)
         {
-            advice.Add("The timetable has no time for a second lesson that day yet.");
+            advice.Add(Phrase("The timetable has no time for a second lesson that day yet."));
         }
 
         return new(day.Day, null, advice, with);
@@ -92,18 +92,18 @@ public static class PlanByHand
         {
             if (lessons.Where(l => l.Skill == need).Select(l => l.Day).DefaultIfEmpty().Max() is var ends && ends >= first)
             {
-                yield return $"{map[skill].AtStart} would begin before {map[need].InSentence} is finished on {Words.Date(ends)}.";
+                yield return Phrase($"{map[skill].AtStart} would begin before {map[need].InSentence} is finished on {Words.Date(ends)}.");
             }
         }
 
         foreach (var open in lessons.Where(l => map.AllNeeds(l.Skill).Contains(skill)).GroupBy(l => l.Skill).Where(g => g.Min(l => l.Day) <= last))
         {
-            yield return $"{map[open.Key].AtStart} begins on {Words.Date(open.Min(l => l.Day))} and needs {map[skill].InSentence} before it.";
+            yield return Phrase($"{map[open.Key].AtStart} begins on {Words.Date(open.Min(l => l.Day))} and needs {map[skill].InSentence} before it.");
         }
 
         if (calendar.SchoolDaysBetween(first, last) >= PlanSettings.Span)
         {
-            yield return $"Its lessons would lie {Words.Count(calendar.SchoolDaysBetween(first, last) + 1, "school day", "school days")} apart; ten is the usual most.";
+            yield return Phrase($"Its lessons would lie {Words.Count(calendar.SchoolDaysBetween(first, last) + 1, "school day", "school days")} apart; ten is the usual most.");
         }
 
         foreach (
@@ -114,7 +114,7 @@ public static class PlanByHand
         {
             if (setting.Plan.Settings.Gaps[review.Round - 1] is var gap && NoPlaceFor(setting, last, gap, review) is { } window)
             {
-                yield return $"It could not come back in time: the starters from {Words.Date(window.From)} to {Words.Date(window.To)} are taken.";
+                yield return Phrase($"It could not come back in time: the starters from {Words.Date(window.From)} to {Words.Date(window.To)} are taken.");
             }
         }
     }
@@ -139,13 +139,13 @@ public static class PlanByHand
     private static IReadOnlyList<PlanLesson> Moved(PlanSetting setting, PlanLesson lesson, DateOnly day, LessonName? with)
     {
         var moved = setting.Plan.Lessons.Select(l =>
-            l == lesson ? l with { Day = day, Place = 9, Reason = $"Moved here by hand from {Words.Date(lesson.Day)}." }
+            l == lesson ? l with { Day = day, Place = 9, Reason = Phrase($"Moved here by hand from {Words.Date(lesson.Day)}.") }
             : with is not null && l.Skill == with.Skill && l.Number == with.Number
                 ? l with
                 {
                     Day = lesson.Day,
                     Place = lesson.Place,
-                    Reason = $"Changed places by hand with {setting.Map[lesson.Skill].InSentence}.",
+                    Reason = Phrase($"Changed places by hand with {setting.Map[lesson.Skill].InSentence}."),
                 }
             : l
         );

@@ -222,7 +222,7 @@ public static class PlanRevision
                 if (placed[i] is not { } at)
                 {
                     room.Add(name);
-                    moves.Add(new(name, old, null, "There is no room for it before the end of the plan."));
+                    moves.Add(new(name, old, null, Phrase("There is no room for it before the end of the plan.")));
                     continue;
                 }
 
@@ -261,11 +261,11 @@ public static class PlanRevision
         var come = moves.Count(m => m.Was is null && m.Is is not null);
         var gone = moves.Count(m => m.Is is null) - room.Count;
         List<string> parts = [];
-        parts.AddRange(moved > 0 || (come == 0 && gone == 0) ? [moved == 0 ? "nothing has to move" : Words.Count(moved, "lesson moves", "lessons move")] : []);
-        parts.AddRange(come > 0 ? [Words.Count(come, "comes in", "come in")] : []);
-        parts.AddRange(gone > 0 ? [Words.Count(gone, "goes out", "go out")] : []);
+        parts.AddRange(moved > 0 || (come == 0 && gone == 0) ? [moved == 0 ? Phrase("nothing has to move") : Words.Count(moved, Phrase("lesson moves"), Phrase("lessons move"))] : []);
+        parts.AddRange(come > 0 ? [Words.Count(come, Phrase("comes in"), Phrase("come in"))] : []);
+        parts.AddRange(gone > 0 ? [Words.Count(gone, Phrase("goes out"), Phrase("go out"))] : []);
         var sentence =
-            $"{Words.Capital(Words.List(parts))}{(proven && moved > 0 ? ": no arrangement within reach moves fewer" : "")}.{(room.Count > 0 ? $" For {Words.Count(room.Count, "lesson", "lessons")} there is no room any more." : "")}";
+            $"{Words.Capital(Words.List(parts))}{(proven && moved > 0 ? Phrase(": no arrangement within reach moves fewer") : "")}.{(room.Count > 0 ? Phrase($" For {Words.Count(room.Count, "lesson", "lessons")} there is no room any more.") : "")}";
         return new(PlanByHand.Renumbered(plan), [.. moves.OrderBy(m => m.Was ?? m.Is)], room, proven, sentence);
     }
 
@@ -289,7 +289,7 @@ public static class PlanRevision
 
         if (lesson.Was is not { } was)
         {
-            return revision.Changes.FirstOrDefault(c => c.Skill == name.Skill && c.Lessons > 0)?.Why ?? "Its lesson was lost and is given now.";
+            return revision.Changes.FirstOrDefault(c => c.Skill == name.Skill && c.Lessons > 0)?.Why ?? Phrase("Its lesson was lost and is given now.");
         }
 
         if (days[was].Places == 0)
@@ -301,7 +301,7 @@ public static class PlanRevision
         var taker = Enumerable.Range(0, lessons.Count).FirstOrDefault(k => k != i && placed[k] == was && lessons[k].Was != was, -1);
         if (taker >= 0)
         {
-            return $"Makes room for {map[names[taker].Skill].InSentence}, lesson {names[taker].Number}.";
+            return Phrase($"Makes room for {map[names[taker].Skill].InSentence}, lesson {names[taker].Number}.");
         }
 
         var need = Enumerable
@@ -311,15 +311,15 @@ public static class PlanRevision
             .FirstOrDefault(-1);
         if (need >= 0 && placed[need] >= was)
         {
-            return $"Needs {map[names[need].Skill].InSentence} first, which is on {Words.Date(days[placed[need]!.Value].Day)} now.";
+            return Phrase($"Needs {map[names[need].Skill].InSentence} first, which is on {Words.Date(days[placed[need]!.Value].Day)} now.");
         }
 
         var own = Enumerable.Range(0, lessons.Count).Any(k => k != i && lessons[k].Item == lesson.Item && lessons[k].Was != placed[k]);
-        return own ? "Stays together with the other lessons of its skill."
-            : day > was ? "Leaves the days before free for what had to move."
-            : "Comes earlier into a free place.";
+        return own ? Phrase("Stays together with the other lessons of its skill.")
+            : day > was ? Phrase("Leaves the days before free for what had to move.")
+            : Phrase("Comes earlier into a free place.");
 
-        string DayIsGone(DateOnly old) => $"{revision.Timetable.Calendar.Different(old)?.Name ?? "No lesson"} on {Words.Date(old)}: its day is gone.";
+        string DayIsGone(DateOnly old) => Phrase($"{revision.Timetable.Calendar.Different(old)?.Name ?? "No lesson"} on {Words.Date(old)}: its day is gone.");
     }
 
     /// <param name="Gone">The day it had, where that is no school day any more.</param>

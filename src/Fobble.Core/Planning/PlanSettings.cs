@@ -67,29 +67,29 @@ public sealed record PlanSettings
     public ulong Seed { get; init; } = 1;
 
     /// <summary>How a plan comes about, a paragraph each.</summary>
-    public static IReadOnlyList<string> Thought { get; } =
+    public static IReadOnlyList<string> Thought =>
     [
-        "Each skill comes after all that it needs. Among the orders that keep to that, the plan looks for one in which skills come near their season, their lessons lie close together, and strands take turns or are kept, as your class works.",
-        "What most of the class shows already gets one lesson or none; what few are ready for gets one more. Each skill comes back in starters, with growing gaps.",
+        Phrase("Each skill comes after all that it needs. Among the orders that keep to that, the plan looks for one in which skills come near their season, their lessons lie close together, and strands take turns or are kept, as your class works."),
+        Phrase("What most of the class shows already gets one lesson or none; what few are ready for gets one more. Each skill comes back in starters, with growing gaps."),
     ];
 
     /// <summary>The numbers that a plan is made with.</summary>
     [JsonIgnore]
     public IReadOnlyList<ThoughtNumber> InNumbers =>
         [
-            new($"{Span} school days", "is the longest that the lessons of one skill are spread over"),
-            new($"{EarlyCost} and {LateCost}", "points are lost for each school day that a skill comes before, or after, its time"),
-            new($"{StretchCost}", "point for each school day between the lessons of a skill"),
+            new(Phrase($"{Span} school days"), Phrase("is the longest that the lessons of one skill are spread over")),
+            new(Phrase($"{EarlyCost} and {LateCost}"), Phrase("points are lost for each school day that a skill comes before, or after, its time")),
+            new($"{StretchCost}", Phrase("point for each school day between the lessons of a skill")),
             new(
                 $"{StrandCost}",
-                $"points for each change of strand where units are kept, or for each lesson of a run beyond {StrandRun} where strands take turns"
+                Phrase($"points for each change of strand where units are kept, or for each lesson of a run beyond {StrandRun} where strands take turns")
             ),
-            new($"{OffCost}", "points for each school day that a lesson moves when a plan is revised"),
-            new(BufferOneIn == 0 ? "no place" : $"one place in {BufferOneIn}", "stays free for what comes in between"),
-            new(Words.List([.. Gaps.Select(g => $"{g.Best}")]), "school days after its last lesson a skill comes back"),
-            new(Words.Percent(YearScope.KnownBy), "of the class have it, and a skill gets one lesson, to see who has not"),
-            new(Words.Percent(YearScope.SecureWith), "are secure, and it gets none"),
-            new(Words.Percent(YearScope.FewBelow), "or fewer have it or are ready when it is due, and it gets one more"),
+            new($"{OffCost}", Phrase("points for each school day that a lesson moves when a plan is revised")),
+            new(BufferOneIn == 0 ? Phrase("no place") : Phrase($"one place in {BufferOneIn}"), Phrase("stays free for what comes in between")),
+            new(Words.List([.. Gaps.Select(g => $"{g.Best}")]), Phrase("school days after its last lesson a skill comes back")),
+            new(Words.Percent(YearScope.KnownBy), Phrase("of the class have it, and a skill gets one lesson, to see who has not")),
+            new(Words.Percent(YearScope.SecureWith), Phrase("are secure, and it gets none")),
+            new(Words.Percent(YearScope.FewBelow), Phrase("or fewer have it or are ready when it is due, and it gets one more")),
         ];
 
     /// <summary>How many of these places may be filled.</summary>

@@ -63,7 +63,7 @@ public static class PlanWatch
         ArgumentNullException.ThrowIfNull(setting);
         var lost = LessonsWithoutRoom(setting).Where(l => l.Day == day && setting.Map.Has(l.Skill)).Select(l => setting.Map[l.Skill].InSentence).ToList();
         var since = setting.Timetable.Calendar.Different(day)?.Name is { } name ? $" ({name})" : "";
-        return lost.Count == 0 ? null : $"Planned for this day, and without a place now{since}: {Words.List(lost)}.";
+        return lost.Count == 0 ? null : Phrase($"Planned for this day, and without a place now{since}: {Words.List(lost)}.");
     }
 
     private static int RoomOn(PlanSetting setting, DateOnly day) => YearScope.DaysOf(setting.Timetable, day, day, setting.Plan.Settings).Sum(d => d.Places);
@@ -82,7 +82,7 @@ public static class PlanWatch
                 days,
                 [],
                 null,
-                $"{Words.Capital(Words.Count(lost.Count, "lesson", "lessons"))} of the plan {(lost.Count == 1 ? "is" : "are")} on {(days.Count == 1 ? "a day" : "days")} without a lesson{(names.Count == 0 ? "" : $" ({Words.List(names)})")}: {Words.List([.. days.Take(5).Select(Words.Date)])}{(days.Count > 5 ? " …" : "")}."
+                Phrase($"{Words.Capital(Words.Count(lost.Count, "lesson", "lessons"))} of the plan {(lost.Count == 1 ? "is" : "are")} on {(days.Count == 1 ? "a day" : "days")} without a lesson{(names.Count == 0 ? "" : $" ({Words.List(names)})")}: {Words.List([.. days.Take(5).Select(Words.Date)])}{(days.Count > 5 ? " …" : "")}.")
             );
         }
     }
@@ -109,7 +109,7 @@ public static class PlanWatch
                     [],
                     seen,
                     null,
-                    $"{setting.Map[own.Key].AtStart} was finished on {Words.Date(last)}, and {have} of the {seen.Count} children seen with it have it: one more lesson."
+                    Phrase($"{setting.Map[own.Key].AtStart} was finished on {Words.Date(last)}, and {have} of the {seen.Count} children seen with it have it: one more lesson.")
                 );
             }
         }
@@ -138,7 +138,7 @@ public static class PlanWatch
                     [],
                     have,
                     null,
-                    $"{setting.Map[own.Key].AtStart} comes on {Words.Date(first)}, and {have.Count} of {evidence.Children.Count} have it already: one lesson, to see who has not, is enough."
+                    Phrase($"{setting.Map[own.Key].AtStart} comes on {Words.Date(first)}, and {have.Count} of {evidence.Children.Count} have it already: one lesson, to see who has not, is enough.")
                 );
             }
             else if (
@@ -154,7 +154,7 @@ public static class PlanWatch
                     [],
                     ahead,
                     next,
-                    $"{Words.Capital(Words.Count(ahead.Count, "child is", "children are"))} secure in {setting.Map[own.Key].InSentence} before it comes on {Words.Date(first)}: {setting.Map[next].InSentence} for them, in a small group, while the class works on it."
+                    Phrase($"{Words.Capital(Words.Count(ahead.Count, "child is", "children are"))} secure in {setting.Map[own.Key].InSentence} before it comes on {Words.Date(first)}: {setting.Map[next].InSentence} for them, in a small group, while the class works on it.")
                 );
             }
         }

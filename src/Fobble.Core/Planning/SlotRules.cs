@@ -37,21 +37,21 @@ public static class SlotRules
         RefusedException.Unless(
             minutes is >= ShortestMinutes and <= LongestMinutes && !string.IsNullOrWhiteSpace(where) && Enum.IsDefined(kind) && IsWeekday(weekday),
             "minutes",
-            $"A lesson is on a weekday, has a place, and takes {ShortestMinutes} to {LongestMinutes} minutes."
+            Phrase($"A lesson is on a weekday, has a place, and takes {ShortestMinutes} to {LongestMinutes} minutes.")
         );
         var lesson = TimeSlice.Of(weekday, start, minutes);
-        RefusedException.Unless(!busy.Any(lesson.Overlaps), "start", "This adult has another lesson at that time.");
+        RefusedException.Unless(!busy.Any(lesson.Overlaps), "start", Phrase("This adult has another lesson at that time."));
         RefusedException.Unless(
             kind != SlotKind.Group || hours.Count == 0 || hours.Any(h => h.Holds(lesson)),
             "start",
-            "This is outside the hours in which this adult takes small groups."
+            Phrase("This is outside the hours in which this adult takes small groups.")
         );
     }
 
     /// <summary>Refuses a stretch of a week that is none.</summary>
     /// <param name="what">What it is, at the start of a sentence.</param>
     public static void CheckSlice(TimeSlice slice, string what) =>
-        RefusedException.Unless(slice.Until > slice.From && IsWeekday(slice.Weekday), "until", $"{what} on a weekday and end after they begin.");
+        RefusedException.Unless(slice.Until > slice.From && IsWeekday(slice.Weekday), "until", Phrase($"{what} on a weekday and end after they begin."));
 
     /// <summary>Minutes of some hours that lessons take: those that begin within them.</summary>
     public static int MinutesIn(TimeSlice hours, IEnumerable<(TimeSlice Slice, int Minutes)> lessons) =>

@@ -12,15 +12,15 @@ public static class StageWords
         ArgumentNullException.ThrowIfNull(skill);
         ArgumentNullException.ThrowIfNull(approach);
         var signs = skill.ShownIn.Contains(Representation.Symbols);
-        var beside = signs && skill.ShownIn.Count > 1 && approach.Symbols == SymbolsWhen.FromTheStart ? ", signs beside" : "";
+        var beside = signs && skill.ShownIn.Count > 1 && approach.Symbols == SymbolsWhen.FromTheStart ? Phrase(", signs beside") : "";
         return stage switch
         {
-            LessonStage.Introduce => $"introduce {EvidenceWords.Of(skill.ShownIn[0])}{beside}",
+            LessonStage.Introduce => Phrase($"introduce {EvidenceWords.Of(skill.ShownIn[0])}{beside}"),
             LessonStage.Practise => skill.ShownIn.Contains(Representation.Picture)
-                ? $"practise with drawing and talk{beside}"
-                : $"practise, and talk about it{beside}",
-            LessonStage.Apply => signs ? "use it in stories and with signs" : "use it in stories and games",
-            _ => "see who has it",
+                ? Phrase($"practise with drawing and talk{beside}")
+                : Phrase($"practise, and talk about it{beside}"),
+            LessonStage.Apply => signs ? Phrase("use it in stories and with signs") : Phrase("use it in stories and games"),
+            _ => Phrase("see who has it"),
         };
     }
 }

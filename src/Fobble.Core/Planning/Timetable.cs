@@ -27,16 +27,16 @@ public sealed class Timetable(SchoolCalendar calendar, IReadOnlyList<LessonSlot>
             .. slots
                 .GroupBy(s => (s.Start, s.Kind, s.Minutes))
                 .OrderBy(g => g.Key.Start)
-                .Select(g => $"{g.Key.Start:H:mm} {NameOf(g.Key.Kind)}, {g.Key.Minutes} minutes, {DaysOf([.. g.Select(s => s.Weekday).Distinct().Order()])}"),
+                .Select(g => Phrase($"{g.Key.Start:H:mm} {NameOf(g.Key.Kind)}, {g.Key.Minutes} minutes, {DaysOf([.. g.Select(s => s.Weekday).Distinct().Order()])}")),
         ];
 
     private static string NameOf(SlotKind kind) =>
         kind switch
         {
-            SlotKind.Carpet => "all together",
-            SlotKind.Group => "small group",
-            _ => "choice time",
+            SlotKind.Carpet => Phrase("all together"),
+            SlotKind.Group => Phrase("small group"),
+            _ => Phrase("choice time"),
         };
 
-    private static string DaysOf(IReadOnlyList<DayOfWeek> days) => days.Count == 5 ? "every day" : Words.List([.. days.Select(d => $"{d}s")]);
+    private static string DaysOf(IReadOnlyList<DayOfWeek> days) => days.Count == 5 ? Phrase("every day") : Words.List([.. days.Select(d => $"{d}s")]);
 }

@@ -27,8 +27,8 @@ public static class UsualWeek
                     new WeeklyLesson[]
                     {
                         new(SlotKind.Carpet, day, CarpetStart, CarpetMinutes, 0, CarpetWhere),
-                        new(SlotKind.Group, day, new(9, 40), 15, 0, "Round table"),
-                        new(SlotKind.Group, day, adults > 1 ? new(9, 40) : new(10, 0), 15, adults - 1, "Window table"),
+                        new(SlotKind.Group, day, new(9, 40), 15, 0, Phrase("Round table")),
+                        new(SlotKind.Group, day, adults > 1 ? new(9, 40) : new(10, 0), 15, adults - 1, Phrase("Window table")),
                         new(SlotKind.Choice, day, new(10, 15), 30, adults - 1, "Centres"),
                     }
                 ),

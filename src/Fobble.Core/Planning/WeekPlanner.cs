@@ -106,7 +106,7 @@ public static class WeekPlanner
             lessons,
             LessonStage.Check,
             default,
-            $"A place that the plan keeps free: {evidence.Map[best.Skill].InSentence} once more, {Words.Count(best.Due, "child is", "children are")} due another look and {Words.Count(best.Ready, "does", "do")} not have it yet."
+            Phrase($"A place that the plan keeps free: {evidence.Map[best.Skill].InSentence} once more, {Words.Count(best.Due, "child is", "children are")} due another look and {Words.Count(best.Ready, "does", "do")} not have it yet.")
         );
     }
 
@@ -207,19 +207,19 @@ public static class WeekPlanner
             var known = (int)Math.Round(Known * of);
             var start = Start switch
             {
-                Start.CarriesOn => $"Carries on from lesson {Words.Number(Given)}",
-                Start.GoesOn => $"Goes on after a while from lesson {Words.Number(Given)}",
-                Start.ComesBack => "Comes back once more",
-                _ => "New this week",
+                Start.CarriesOn => Phrase($"Carries on from lesson {Words.Number(Given)}"),
+                Start.GoesOn => Phrase($"Goes on after a while from lesson {Words.Number(Given)}"),
+                Start.ComesBack => Phrase("Comes back once more"),
+                _ => Phrase("New this week"),
             };
-            var have = known == 0 ? "nobody has it yet" : $"{known} {(known == 1 ? "has" : "have")} it";
+            var have = known == 0 ? Phrase("nobody has it yet") : Phrase($"{known} {(known == 1 ? "has" : "have")} it");
             var needs =
-                !InPlace ? " Not everything it needs is in place, but nothing else is nearer."
-                : KnownByMost ? " Most have it already, but nothing else is ready to be taught."
+                !InPlace ? Phrase(" Not everything it needs is in place, but nothing else is nearer.")
+                : KnownByMost ? Phrase(" Most have it already, but nothing else is ready to be taught.")
                 : Skill.Needs.Count == 0 ? ""
-                : $" What it needs, {Words.List([.. Skill.Needs.Select(n => evidence.Map[n].InSentence)])}, {(Shown ? "is there with most of the class" : "has been taught")}.";
-            var open = ready == 0 ? "nobody is ready for it yet" : $"{ready} of {of} {(ready == 1 ? "is" : "are")} ready for it";
-            return $"{start}: {open} and {have}.{needs}";
+                : Phrase($" What it needs, {Words.List([.. Skill.Needs.Select(n => evidence.Map[n].InSentence)])}, {(Shown ? "is there with most of the class" : "has been taught")}.");
+            var open = ready == 0 ? Phrase("nobody is ready for it yet") : Phrase($"{ready} of {of} {(ready == 1 ? "is" : "are")} ready for it");
+            return Phrase($"{start}: {open} and {have}.{needs}");
         }
     }
 }

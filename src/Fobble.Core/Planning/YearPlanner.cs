@@ -144,18 +144,18 @@ public static class YearPlanner
         if (review.Round == 0)
         {
             var due = request.Evidence.InDoubt(review.Skill);
-            return $"{Words.Capital(Words.Count(due, "child is", "children are"))} due another look.";
+            return Phrase($"{Words.Capital(Words.Count(due, "child is", "children are"))} due another look.");
         }
 
-        return $"Its last lesson was {Words.Count(day - ends[review.Skill], "school day", "school days")} before: brought back for the {Ordinal(review.Round)} time.";
+        return Phrase($"Its last lesson was {Words.Count(day - ends[review.Skill], "school day", "school days")} before: brought back for the {Ordinal(review.Round)} time.");
     }
 
     private static string Ordinal(int round) =>
         round switch
         {
-            1 => "first",
-            2 => "second",
-            3 => "third",
+            1 => Phrase("first"),
+            2 => Phrase("second"),
+            3 => Phrase("third"),
             _ => $"{round}th",
         };
 
@@ -165,8 +165,8 @@ public static class YearPlanner
             .Range(Math.Max(0, review.Earliest), Math.Max(0, Math.Min(days.Count - 1, review.Latest) - Math.Max(0, review.Earliest) + 1))
             .ToList();
         return window.All(d => days[d].Places == 0)
-            ? "There is no lesson in the days when it should come back."
-            : "The starters of the days when it should come back are taken.";
+            ? Phrase("There is no lesson in the days when it should come back.")
+            : Phrase("The starters of the days when it should come back are taken.");
     }
 
     private static List<PlanLesson> LessonsOf(LessonGrid grid, PlanProblem problem, YearRequest request)
@@ -198,7 +198,7 @@ public static class YearPlanner
                         number,
                         of,
                         StageOf(number, of, item.Check),
-                        k == 0 ? FirstReason(item, day, problem, dayOf, request) : $"Carries on from {Words.Date(problem.Days[grid.DayOf(places[k - 1])].Day)}."
+                        k == 0 ? FirstReason(item, day, problem, dayOf, request) : Phrase($"Carries on from {Words.Date(problem.Days[grid.DayOf(places[k - 1])].Day)}.")
                     )
                     {
                         Pinned = pinned is not null,
@@ -215,16 +215,16 @@ public static class YearPlanner
     {
         var map = request.Evidence.Map;
         var off = day < item.TargetFirst ? item.TargetFirst - day : Math.Max(0, day - item.TargetLast);
-        var season = request.AsBefore?.ContainsKey(item.Skill) == true ? "last year’s plan" : "its season";
+        var season = request.AsBefore?.ContainsKey(item.Skill) == true ? Phrase("last year’s plan") : Phrase("its season");
         var when =
             off == 0
                 ? ""
-                : $"{Words.Capital(Words.Count(off, "school day", "school days"))} {(day < item.TargetFirst ? "earlier" : "later")} than {season} would have it. ";
+                : Phrase($"{Words.Capital(Words.Count(off, "school day", "school days"))} {(day < item.TargetFirst ? "earlier" : "later")} than {season} would have it. ");
         var last = item.Needs.Where(n => dayOf[n].Count > 0).OrderByDescending(n => dayOf[n][^1]).FirstOrDefault();
         var after =
             last == default
-                ? (map[item.Skill].Needs.Count == 0 ? "It needs nothing before it." : "What it needs is in place.")
-                : $"What it needs last, {map[last].InSentence}, is finished on {Words.Date(problem.Days[dayOf[last][^1]].Day)}.";
+                ? (map[item.Skill].Needs.Count == 0 ? Phrase("It needs nothing before it.") : Phrase("What it needs is in place."))
+                : Phrase($"What it needs last, {map[last].InSentence}, is finished on {Words.Date(problem.Days[dayOf[last][^1]].Day)}.");
         return $"{(item.Why.Length > 0 ? item.Why + " " : "")}{when}{after}";
     }
 }

@@ -155,7 +155,7 @@ public sealed record YearScope(PlanProblem Problem, IReadOnlyList<LeftOut> LeftO
         var percent = (int)Math.Round(100 * has);
         if (evidence.Share(c => evidence[c, skill.Id].Strength >= Strength.Secure) >= SecureWith)
         {
-            return (given.Count, 0, false, "Nearly everyone is secure.");
+            return (given.Count, 0, false, Phrase("Nearly everyone is secure."));
         }
 
         var goesOn = given.Count > 0 && given.Count < skill.Lessons && evidence.Calendar.SchoolDaysBetween(given[^1].Day, request.From) < PlanSettings.Span - 1;
@@ -165,27 +165,27 @@ public sealed record YearScope(PlanProblem Problem, IReadOnlyList<LeftOut> LeftO
                 given.Count,
                 Math.Max(1, usual - given.Count),
                 false,
-                $"{Words.Capital(Words.Count(given.Count, "lesson was", "lessons were"))} given already."
+                Phrase($"{Words.Capital(Words.Count(given.Count, "lesson was", "lessons were"))} given already.")
             );
         }
 
         if (has >= KnownBy)
         {
             return given.Count >= skill.Lessons
-                ? (given.Count, 0, false, $"It was taught, and {percent} % have it.")
-                : (given.Count, 1, true, $"{percent} % have it already: one lesson, to see who has not.");
+                ? (given.Count, 0, false, Phrase($"It was taught, and {percent} % have it."))
+                : (given.Count, 1, true, Phrase($"{percent} % have it already: one lesson, to see who has not."));
         }
 
         if (given.Count >= skill.Lessons)
         {
             return has >= 0.5
-                ? (given.Count, 0, false, $"It was taught, and {percent} % have it; starters and small groups look after the others.")
-                : (given.Count, 1, false, $"It was taught, but only {percent} % have it: once more.");
+                ? (given.Count, 0, false, Phrase($"It was taught, and {percent} % have it; starters and small groups look after the others."))
+                : (given.Count, 1, false, Phrase($"It was taught, but only {percent} % have it: once more."));
         }
 
         var ready = evidence.Share(c => evidence.IsReady(c, skill.Id));
         return has + ready < FewBelow && skill.When <= evidence.Calendar.SeasonOf(request.From) && HasSeen(evidence)
-            ? (0, usual + 1, false, "It is due, but few have it or are ready for it: one lesson more.")
+            ? (0, usual + 1, false, Phrase("It is due, but few have it or are ready for it: one lesson more."))
             : (0, usual, false, "");
     }
 

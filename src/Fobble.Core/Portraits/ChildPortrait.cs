@@ -63,13 +63,13 @@ public sealed class ChildPortrait(ClassEvidence evidence, ActivityLibrary librar
             .. evidence
                 .AllInDoubt.Where(l => l.Child == child)
                 .Take(most / 2)
-                .Select(l => new DueSkill(l.Skill, "look again"))
+                .Select(l => new DueSkill(l.Skill, Phrase("look again")))
                 .Concat(
                     NextSteps.Select(n => new DueSkill(
                         n.Skill,
-                        n.Guess ? "a guess to confirm"
-                            : n.Mark.Strength > Strength.NotSeen ? "under way"
-                            : "ready"
+                        n.Guess ? Phrase("a guess to confirm")
+                            : n.Mark.Strength > Strength.NotSeen ? Phrase("under way")
+                            : Phrase("ready")
                     ))
                 )
                 .DistinctBy(d => d.Skill)

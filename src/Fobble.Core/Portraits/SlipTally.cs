@@ -56,7 +56,7 @@ public static class SlipTally
         List<string> helps = [];
         if (slip.Confuses is { } pair)
         {
-            helps.Add($"Lay {pair.One} and {pair.Other} beside each other: what is the same, what is different? Then sort a few of each.");
+            helps.Add(Phrase($"Lay {pair.One} and {pair.Other} beside each other: what is the same, what is different? Then sort a few of each."));
         }
 
         // What comes before is shaky with most who show it: begin there.
@@ -64,16 +64,16 @@ public static class SlipTally
             skill
                 .Needs.Where(n => children.Count(c => evidence[c.Child, n].Strength < Strength.Secure) * 2 > children.Count)
                 .Take(1)
-                .Select(n => $"First make {evidence.Map[n].InSentence} firm: with most of them it is not secure yet.")
+                .Select(n => Phrase($"First make {evidence.Map[n].InSentence} firm: with most of them it is not secure yet."))
         );
         if (skill.ShownIn.Contains(Representation.Objects) && skill.ShownIn.Count > 1)
         {
-            helps.Add("Go back to things that can be moved by hand before drawings and numerals.");
+            helps.Add(Phrase("Go back to things that can be moved by hand before drawings and numerals."));
         }
 
         if (activity is not null)
         {
-            helps.Add($"{activity.Name}, the easier way: {activity.Easier}");
+            helps.Add(Phrase($"{activity.Name}, the easier way: {activity.Easier}"));
         }
 
         return helps;

@@ -26,8 +26,8 @@ public sealed record ClassSummary(string Class, DateOnly Day, string Opening, IR
             className,
             evidence.Today,
             count == 0
-                ? "No children yet."
-                : $"{Words.Capital(Words.Count(count, "child", "children"))}. Since {Words.Date(since)} {Words.Count(secured, "skill has", "skills have")} become secure, all children together{(unseen == 0 ? "; everyone was seen within the last two weeks" : $"; {Words.Count(unseen, "child was", "children were")} not seen within the last two weeks")}.",
+                ? Phrase("No children yet.")
+                : Phrase($"{Words.Capital(Words.Count(count, "child", "children"))}. Since {Words.Date(since)} {Words.Count(secured, "skill has", "skills have")} become secure, all children together{(unseen == 0 ? "; everyone was seen within the last two weeks" : $"; {Words.Count(unseen, "child was", "children were")} not seen within the last two weeks")}."),
             [.. evidence.Map.Strands.Select(strand => new StrandSummary(strand.Name, SentencesFor(evidence, strand))).Where(s => s.Sentences.Count > 0)],
             [
                 .. evidence
@@ -35,7 +35,7 @@ public sealed record ClassSummary(string Class, DateOnly Day, string Opening, IR
                     .Where(p => p.due > 1)
                     .OrderByDescending(p => p.due)
                     .Take(MostToWatch)
-                    .Select(p => $"{p.s.Short}: to be looked at again with {Words.Count(p.due, "child", "children")}."),
+                    .Select(p => Phrase($"{p.s.Short}: to be looked at again with {Words.Count(p.due, "child", "children")}.")),
             ]
         );
     }
@@ -46,10 +46,10 @@ public sealed record ClassSummary(string Class, DateOnly Day, string Opening, IR
         PageBuilder page = new(paper);
         page.NewPage();
         page.Text(PageBuilder.Margin, page.Y + 5, 9, Class);
-        page.Text(PageBuilder.Margin, page.Y + 15, 4.4, $"Numbers and counting · {Words.Date(Day)} {Day.Year}", Pictures.ShapeRole.Note);
+        page.Text(PageBuilder.Margin, page.Y + 15, 4.4, Phrase($"Numbers and counting · {Words.Date(Day)} {Day.Year}"), Pictures.ShapeRole.Note);
         page.Y += 22;
         page.Paragraph(4.4, Opening);
-        foreach (var (heading, sentences) in Strands.Select(s => (s.Strand, s.Sentences)).Concat(ToWatch.Count > 0 ? [("To look at again", ToWatch)] : []))
+        foreach (var (heading, sentences) in Strands.Select(s => (s.Strand, s.Sentences)).Concat(ToWatch.Count > 0 ? [(Phrase("To look at again"), ToWatch)] : []))
         {
             page.Need(22);
             page.Y += 3;
@@ -64,7 +64,7 @@ public sealed record ClassSummary(string Class, DateOnly Day, string Opening, IR
             }
         }
 
-        return new Sheet($"{Class}, {Words.Date(Day)}", paper, Day, page.Finished($"{Class} · no child is named on this page", $"Summary of {Class}"));
+        return new Sheet($"{Class}, {Words.Date(Day)}", paper, Day, page.Finished(Phrase($"{Class} · no child is named on this page"), Phrase($"Summary of {Class}")));
     }
 
     // The last thing that nearly all can do, what the class is in the middle of, and what has just begun.
@@ -89,17 +89,17 @@ public sealed record ClassSummary(string Class, DateOnly Day, string Opening, IR
 
         if (own.Where(p => p.has >= 0.8 * count).Select(p => p.s).LastOrDefault() is { } firm)
         {
-            sentences.Add($"Nearly all can do this: {Lower(firm)}.");
+            sentences.Add(Phrase($"Nearly all can do this: {Lower(firm)}."));
         }
 
         foreach (var middle in own.Where(p => p.has >= 0.3 * count && p.has < 0.8 * count).TakeLast(2))
         {
-            sentences.Add($"{Words.Capital(Words.Number(middle.has))} of {Words.Number(count)} can do this: {Lower(middle.s)}.");
+            sentences.Add(Phrase($"{Words.Capital(Words.Number(middle.has))} of {Words.Number(count)} can do this: {Lower(middle.s)}."));
         }
 
         if (own.Where(p => p.has < 0.3 * count && p.begun > 0).OrderByDescending(p => p.begun).Select(p => p.s).FirstOrDefault() is { } young)
         {
-            sentences.Add($"Just begun: {Lower(young)}.");
+            sentences.Add(Phrase($"Just begun: {Lower(young)}."));
         }
 
         return sentences;

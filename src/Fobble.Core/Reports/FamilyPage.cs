@@ -71,8 +71,8 @@ public sealed record FamilyPage(
     internal static string Aim(string iCan)
     {
         var bare = iCan.TrimEnd('.');
-        return bare.StartsWith("I can ", StringComparison.Ordinal) ? $"to {bare[6..]}"
-            : bare.StartsWith("I know ", StringComparison.Ordinal) ? $"to know {bare[7..]}"
+        return bare.StartsWith("I can ", StringComparison.Ordinal) ? Phrase($"to {bare[6..]}")
+            : bare.StartsWith("I know ", StringComparison.Ordinal) ? Phrase($"to know {bare[7..]}")
             : bare;
     }
 
@@ -82,12 +82,12 @@ public sealed record FamilyPage(
         PageBuilder page = new(paper);
         page.NewPage();
         page.Text(PageBuilder.Margin, page.Y + 5, 9, Child);
-        page.Text(PageBuilder.Margin, page.Y + 15, TextSize, $"{Class} · {Words.Date(Day)} {Day.Year} · numbers and counting", Pictures.ShapeRole.Note);
+        page.Text(PageBuilder.Margin, page.Y + 15, TextSize, Phrase($"{Class} · {Words.Date(Day)} {Day.Year} · numbers and counting"), Pictures.ShapeRole.Note);
         page.Y += 22;
-        Part(page, "New since the term began", New);
+        Part(page, Phrase("New since the term began"), New);
         if (Can.Count > 0)
         {
-            Heading(page, New.Count > 0 ? "And also" : "What I can do");
+            Heading(page, New.Count > 0 ? Phrase("And also") : Phrase("What I can do"));
             foreach (var (strand, lines) in Can)
             {
                 page.Need(16);
@@ -99,15 +99,15 @@ public sealed record FamilyPage(
 
         if (New.Count == 0 && Can.Count == 0)
         {
-            Part(page, "Where we are", ["We have just begun to watch and note. There will be more to say soon."]);
+            Part(page, Phrase("Where we are"), [Phrase("We have just begun to watch and note. There will be more to say soon.")]);
         }
 
-        Part(page, "I am learning", [.. Working.Select(w => Words.Capital(w) + ".")]);
-        Part(page, "To try at home, a minute or two", Home);
+        Part(page, Phrase("I am learning"), [.. Working.Select(w => Words.Capital(w) + ".")]);
+        Part(page, Phrase("To try at home, a minute or two"), Home);
         if (Home.Count > 0)
         {
             page.Y += 1;
-            page.Paragraph(3.4, "Stay beside your child with small things, which can be swallowed.");
+            page.Paragraph(3.4, Phrase("Stay beside your child with small things, which can be swallowed."));
         }
 
         var placed = Photos(page, photos ?? []);
@@ -116,7 +116,7 @@ public sealed record FamilyPage(
             paper,
             Day,
             [
-                .. page.Finished($"For the family of {Child}", $"For the family of {Child}")
+                .. page.Finished(Phrase($"For the family of {Child}"), Phrase($"For the family of {Child}"))
                     .Select((p, i) => p with { Photos = [.. placed.Where(f => f.Page == i).Select(f => f.Photo)] }),
             ]
         );

@@ -26,7 +26,7 @@ public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyL
     /// <summary>For the wall, to be read by children and families: when, with whom, who. What a group works on is not said there, so that nobody is placed by it.</summary>
     public Sheet Wall()
     {
-        var (page, title) = Begin("Who works with whom");
+        var (page, title) = Begin(Phrase("Who works with whom"));
         foreach (var day in Groups.GroupBy(g => g.Day))
         {
             page.Need(22);
@@ -39,7 +39,7 @@ public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyL
             {
                 page.Need(17);
                 page.Y += 2;
-                page.Paragraph(4, $"{group.Start:H:mm} with {group.Adult}, {group.Where.ToLowerInvariant()}", PageBuilder.Margin + 4);
+                page.Paragraph(4, Phrase($"{group.Start:H:mm} with {group.Adult}, {group.Where.ToLowerInvariant()}"), PageBuilder.Margin + 4);
                 page.Paragraph(NameSizeOnWall, string.Join("  ·  ", group.Names), PageBuilder.Margin + 4);
             }
         }
@@ -50,7 +50,7 @@ public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyL
     /// <summary>A card for each group, to be cut out: aim, activity, who.</summary>
     public Sheet Cards()
     {
-        var (page, title) = Begin("Cards for the small groups");
+        var (page, title) = Begin(Phrase("Cards for the small groups"));
         foreach (var group in Groups)
         {
             page.Need(CardHeight);
@@ -80,9 +80,9 @@ public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyL
         page.Paragraph(
             4.2,
             Groups.Count == 0
-                ? $"{ClassName}: no groups have been accepted for the week of {Words.Date(Monday)}."
-                : $"{ClassName}, week of {Words.Date(Monday)}"
+                ? Phrase($"{ClassName}: no groups have been accepted for the week of {Words.Date(Monday)}.")
+                : Phrase($"{ClassName}, week of {Words.Date(Monday)}")
         );
-        return (page, $"{what}, week of {Words.Date(Monday)}");
+        return (page, Phrase($"{what}, week of {Words.Date(Monday)}"));
     }
 }

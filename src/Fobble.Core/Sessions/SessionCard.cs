@@ -87,16 +87,16 @@ public static class SessionCards
             Sheet = approach.Sheets switch
             {
                 SheetUse.None => null,
-                SheetUse.EveryLesson => $"In this lesson, for every child: {activity.Sheet}",
-                _ => children.Count == 0 ? null : $"Afterwards, as a record: {activity.Sheet}",
+                SheetUse.EveryLesson => Phrase($"In this lesson, for every child: {activity.Sheet}"),
+                _ => children.Count == 0 ? null : Phrase($"Afterwards, as a record: {activity.Sheet}"),
             },
         };
     }
 
     private static string? SignsFor(Skill skill, Approach approach) =>
         !skill.ShownIn.Contains(Representation.Symbols) || skill.ShownIn.Count == 1 ? null
-        : approach.Symbols == SymbolsWhen.FromTheStart ? "Lay numerals and signs beside the things each time."
-        : "Numerals and signs only where it is sure with objects, fingers and drawings.";
+        : approach.Symbols == SymbolsWhen.FromTheStart ? Phrase("Lay numerals and signs beside the things each time.")
+        : Phrase("Numerals and signs only where it is sure with objects, fingers and drawings.");
 
     /// <summary>What these children's record of the skill says about its cases.</summary>
     public static ItemHistory HistoryOf(IReadOnlyList<ChildId> children, SkillId skillId, ClassEvidence evidence)

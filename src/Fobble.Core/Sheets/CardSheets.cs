@@ -121,7 +121,7 @@ internal static class CardSheets
         if (request.Variant == SheetVariant.WithGaps)
         {
             pages.NewPage(isKey: true);
-            pages.Paragraph(6, "Every stone carries the number that comes after the one on its left.");
+            pages.Paragraph(6, Phrase("Every stone carries the number that comes after the one on its left."));
         }
     }
 }

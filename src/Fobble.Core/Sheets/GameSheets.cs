@@ -35,7 +35,7 @@ internal static class GameSheets
         pages.NameLine(null);
         if (splits)
         {
-            pages.Text(PageBuilder.Margin + 100, top + 4, 5, $"{request.Range.High} in all", ShapeRole.Note);
+            pages.Text(PageBuilder.Margin + 100, top + 4, 5, Phrase($"{request.Range.High} in all"), ShapeRole.Note);
         }
 
         var y = top + 17;
@@ -77,9 +77,9 @@ internal static class GameSheets
                 Shape.Line("name-line", ShapeRole.Rule, 15, 8, 82, 8),
                 Shape.Box("jar-lid", ShapeRole.Link, 6, 16, 20, 5),
                 Shape.Box("jar", ShapeRole.Cell, 3, 21, 26, 32),
-                Shape.TextFrom("says", ShapeRole.Words, 36, 28, 5.5, "I think there are"),
+                Shape.TextFrom("says", ShapeRole.Words, 36, 28, 5.5, Phrase("I think there are")),
                 Shape.Line("guess-line", ShapeRole.Rule, 38, 48, 78, 48),
             ],
-            "Guess slip"
+            Phrase("Guess slip")
         );
 }

@@ -145,9 +145,9 @@ internal sealed class PageBuilder(Paper paper)
                             paper.Height,
                             [
                                 .. p.Shapes,
-                                Shape.TextFrom("footer", ShapeRole.Note, Margin, paper.Height - 9, 3.2, $"{footer} · page {i + 1} of {_pages.Count}"),
+                                Shape.TextFrom("footer", ShapeRole.Note, Margin, paper.Height - 9, 3.2, Phrase($"{footer} · page {i + 1} of {_pages.Count}")),
                             ],
-                            $"{describe}, page {i + 1} of {_pages.Count}"
+                            Phrase($"{describe}, page {i + 1} of {_pages.Count}")
                         ),
                         p.IsKey
                     )

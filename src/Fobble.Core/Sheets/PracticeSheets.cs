@@ -68,7 +68,7 @@ internal static class PracticeSheets
             .All(ItemKind.ShareEqually, request.Range, seed, request.Approach)
             .Where(i => i.Case.Numbers[0] % i.Case.Numbers[1] == over)
             .ToList();
-        RefusedException.Unless(cases.Count > 0, "sheet", $"No number of {request.Range} can be shared {request.Variant.Name()}.");
+        RefusedException.Unless(cases.Count > 0, "sheet", Phrase($"No number of {request.Range} can be shared {request.Variant.Name()}."));
         var drawn = new SeededRandom(seed).Shuffled(cases);
         return [.. Enumerable.Range(0, request.Count).Select(i => drawn[i % drawn.Count])];
     }
@@ -99,7 +99,7 @@ internal static class PracticeSheets
                 );
             }
 
-            SentenceLine(pages, PageBuilder.Margin, pages.Y + 48, 6, "each □ over □");
+            SentenceLine(pages, PageBuilder.Margin, pages.Y + 48, 6, Phrase("each □ over □"));
             pages.Y += Height;
         }
     }

@@ -56,28 +56,28 @@ public static class SheetVariants
     public static string Name(this SheetVariant variant) =>
         variant switch
         {
-            SheetVariant.Filled => "filled",
-            SheetVariant.Blank => "blank",
-            SheetVariant.DoubleFilled => "double, filled",
-            SheetVariant.DoubleBlank => "double, blank",
-            SheetVariant.Whole => "complete",
-            SheetVariant.WithGaps => "with gaps",
-            SheetVariant.OnePartMissing => "one part missing",
-            SheetVariant.Adding => "adding",
-            SheetVariant.TakingAway => "taking away",
-            SheetVariant.MissingAddend => "missing number",
-            SheetVariant.TrueOrFalse => "true or not",
-            SheetVariant.Dots => "dots",
-            SheetVariant.Dice => "dice",
-            SheetVariant.Fingers => "fingers",
-            SheetVariant.Evenly => "without a rest",
-            SheetVariant.OneOver => "with one over",
-            SheetVariant.Together => "together",
-            SheetVariant.HalfGiven => "half given",
-            SheetVariant.Alone => "alone",
-            SheetVariant.Turns => "a box a turn",
-            SheetVariant.Splits => "two parts a turn",
-            SheetVariant.Ways => "ways to tick",
+            SheetVariant.Filled => Phrase("filled"),
+            SheetVariant.Blank => Phrase("blank"),
+            SheetVariant.DoubleFilled => Phrase("double, filled"),
+            SheetVariant.DoubleBlank => Phrase("double, blank"),
+            SheetVariant.Whole => Phrase("complete"),
+            SheetVariant.WithGaps => Phrase("with gaps"),
+            SheetVariant.OnePartMissing => Phrase("one part missing"),
+            SheetVariant.Adding => Phrase("adding"),
+            SheetVariant.TakingAway => Phrase("taking away"),
+            SheetVariant.MissingAddend => Phrase("missing number"),
+            SheetVariant.TrueOrFalse => Phrase("true or not"),
+            SheetVariant.Dots => Phrase("dots"),
+            SheetVariant.Dice => Phrase("dice"),
+            SheetVariant.Fingers => Phrase("fingers"),
+            SheetVariant.Evenly => Phrase("without a rest"),
+            SheetVariant.OneOver => Phrase("with one over"),
+            SheetVariant.Together => Phrase("together"),
+            SheetVariant.HalfGiven => Phrase("half given"),
+            SheetVariant.Alone => Phrase("alone"),
+            SheetVariant.Turns => Phrase("a box a turn"),
+            SheetVariant.Splits => Phrase("two parts a turn"),
+            SheetVariant.Ways => Phrase("ways to tick"),
             _ => throw new ArgumentOutOfRangeException(nameof(variant)),
         };
 }
@@ -100,12 +100,16 @@ public sealed record SheetOffer(
     bool EachChild
 )
 {
+    public string Name { get => Phrase(field); } = Name;
+
+    public string Purpose { get => Phrase(field); } = Purpose;
+
     public static IReadOnlyList<SheetOffer> All { get; } =
     [
         new(
             SheetKind.TenFrames,
-            "Ten frames",
-            "To lay counters on, or to flash.",
+            Later("Ten frames"),
+            Later("To lay counters on, or to flash."),
             [SheetVariant.Filled, SheetVariant.Blank, SheetVariant.DoubleFilled, SheetVariant.DoubleBlank],
             new(0, 20),
             new(0, 10),
@@ -115,8 +119,8 @@ public sealed record SheetOffer(
         ),
         new(
             SheetKind.HalfCards,
-            "Torn tickets",
-            "A numeral on one half, that many dots on the other; only those that belong together fit.",
+            Later("Torn tickets"),
+            Later("A numeral on one half, that many dots on the other; only those that belong together fit."),
             [SheetVariant.Whole],
             new(0, 20),
             new(1, 10),
@@ -124,13 +128,13 @@ public sealed record SheetOffer(
             0,
             false
         ),
-        new(SheetKind.TinLabels, "Tin labels", "Numeral and dots for a row of tins.", [SheetVariant.Whole], new(0, 20), new(0, 10), 0, 0, false),
-        new(SheetKind.NumeralCards, "Numeral cards", "To order, hide, swap and match.", [SheetVariant.Whole], new(0, 100), new(0, 20), 0, 0, false),
-        new(SheetKind.Dominoes, "Dominoes", "Every pair of faces once.", [SheetVariant.Whole], new(0, 6), new(0, 6), 0, 0, false),
+        new(SheetKind.TinLabels, Later("Tin labels"), Later("Numeral and dots for a row of tins."), [SheetVariant.Whole], new(0, 20), new(0, 10), 0, 0, false),
+        new(SheetKind.NumeralCards, Later("Numeral cards"), Later("To order, hide, swap and match."), [SheetVariant.Whole], new(0, 100), new(0, 20), 0, 0, false),
+        new(SheetKind.Dominoes, Later("Dominoes"), Later("Every pair of faces once."), [SheetVariant.Whole], new(0, 6), new(0, 6), 0, 0, false),
         new(
             SheetKind.GlanceCards,
-            "Cards for a glance",
-            "To hold up for a moment, match, or turn over in pairs.",
+            Later("Cards for a glance"),
+            Later("To hold up for a moment, match, or turn over in pairs."),
             [SheetVariant.Dots, SheetVariant.Dice, SheetVariant.Fingers],
             new(1, 10),
             new(1, 6),
@@ -140,8 +144,8 @@ public sealed record SheetOffer(
         ),
         new(
             SheetKind.Bonds,
-            "Bond diagrams",
-            "A whole and its two parts.",
+            Later("Bond diagrams"),
+            Later("A whole and its two parts."),
             [SheetVariant.OnePartMissing, SheetVariant.Blank],
             new(1, 20),
             new(2, 10),
@@ -151,8 +155,8 @@ public sealed record SheetOffer(
         ),
         new(
             SheetKind.PlaceValueCards,
-            "Place-value cards",
-            "Layered cards that slide over each other.",
+            Later("Place-value cards"),
+            Later("Layered cards that slide over each other."),
             [SheetVariant.Whole],
             new(1, 999),
             new(1, 99),
@@ -162,8 +166,8 @@ public sealed record SheetOffer(
         ),
         new(
             SheetKind.NumberPath,
-            "Number path",
-            "Stones to walk on, to cut out and join.",
+            Later("Number path"),
+            Later("Stones to walk on, to cut out and join."),
             [SheetVariant.Whole, SheetVariant.WithGaps],
             new(0, 120),
             new(1, 20),
@@ -173,8 +177,8 @@ public sealed record SheetOffer(
         ),
         new(
             SheetKind.Sentences,
-            "Sentences to finish",
-            "Adding, taking away, the missing number, or true or not.",
+            Later("Sentences to finish"),
+            Later("Adding, taking away, the missing number, or true or not."),
             [SheetVariant.Adding, SheetVariant.TakingAway, SheetVariant.MissingAddend, SheetVariant.TrueOrFalse],
             new(0, 20),
             new(2, 10),
@@ -184,8 +188,8 @@ public sealed record SheetOffer(
         ),
         new(
             SheetKind.Stories,
-            "Story pages",
-            "Told, drawn, written: together, half given, or alone.",
+            Later("Story pages"),
+            Later("Told, drawn, written: together, half given, or alone."),
             [SheetVariant.Together, SheetVariant.HalfGiven, SheetVariant.Alone],
             new(4, 20),
             new(5, 10),
@@ -195,8 +199,8 @@ public sealed record SheetOffer(
         ),
         new(
             SheetKind.PracticeStrips,
-            "Practice strips",
-            "A numeral to trace and write, with its dots.",
+            Later("Practice strips"),
+            Later("A numeral to trace and write, with its dots."),
             [SheetVariant.Whole],
             new(0, 20),
             new(0, 9),
@@ -206,8 +210,8 @@ public sealed record SheetOffer(
         ),
         new(
             SheetKind.RecordingStrips,
-            "Recording strips",
-            "One a player, for the turns of a game.",
+            Later("Recording strips"),
+            Later("One a player, for the turns of a game."),
             [SheetVariant.Turns, SheetVariant.Splits, SheetVariant.Ways],
             new(2, 20),
             new(5, 5),
@@ -217,8 +221,8 @@ public sealed record SheetOffer(
         ),
         new(
             SheetKind.Shares,
-            "Fair shares",
-            "Things to share between plates, with a pencil.",
+            Later("Fair shares"),
+            Later("Things to share between plates, with a pencil."),
             [SheetVariant.Evenly, SheetVariant.OneOver],
             new(4, 20),
             new(4, 10),
@@ -226,7 +230,7 @@ public sealed record SheetOffer(
             8,
             true
         ),
-        new(SheetKind.GuessSlips, "Guess slips", "For the jar: a name and a guess.", [SheetVariant.Whole], new(0, 999), new(0, 999), 8, 40, false),
+        new(SheetKind.GuessSlips, Later("Guess slips"), Later("For the jar: a name and a guess."), [SheetVariant.Whole], new(0, 999), new(0, 999), 8, 40, false),
     ];
 
     /// <summary>Whether its numbers can be chosen: a guess slip is blank.</summary>
@@ -243,7 +247,7 @@ public sealed record SheetOffer(
     {
         ArgumentNullException.ThrowIfNull(words);
         var word = words.SentenceName;
-        return Kind == SheetKind.Sentences ? $"{char.ToUpperInvariant(word[0])}{word[1..]}s to finish" : Name;
+        return Kind == SheetKind.Sentences ? Phrase($"{char.ToUpperInvariant(word[0])}{word[1..]}s to finish") : Name;
     }
 
     /// <summary>Numbers it uses unless others are chosen: to twenty where the class has large numbers early, and the kind goes so far.</summary>

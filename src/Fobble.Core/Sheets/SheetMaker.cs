@@ -29,8 +29,8 @@ public static class SheetMaker
                 break;
         }
 
-        var numbers = offer.Kind == SheetKind.GuessSlips ? "" : $" · numbers {request.Range}";
-        var footer = string.Create(CultureInfo.InvariantCulture, $"{name}{numbers} · seed {request.Seed} · {request.Made:d MMMM yyyy}");
+        var numbers = offer.Kind == SheetKind.GuessSlips ? "" : Phrase($" · numbers {request.Range}");
+        var footer = Phrase($"{name}{numbers} · seed {request.Seed} · {Words.Date(request.Made)} {request.Made.Year}");
         return new Sheet(name, Paper.Of(request.Paper), request.Made, pages.Finished(footer, name));
     }
 
@@ -40,18 +40,18 @@ public static class SheetMaker
         {
             throw new RefusedException(
                 "sheet",
-                $"{offer.Name} are not to be had as '{request.Variant.Name()}': choose {string.Join("; ", offer.Variants.Select(v => v.Name()))}."
+                Phrase($"{offer.Name} are not to be had as '{request.Variant.Name()}': choose {string.Join("; ", offer.Variants.Select(v => v.Name()))}.")
             );
         }
 
         if (request.Range.Low < offer.Widest.Low || request.Range.High > offer.Widest.High)
         {
-            throw new RefusedException("sheet", $"{offer.Name} go from {offer.Widest.Low} to {offer.Widest.High}, not {request.Range}.");
+            throw new RefusedException("sheet", Phrase($"{offer.Name} go from {offer.Widest.Low} to {offer.Widest.High}, not {request.Range}."));
         }
 
         if (offer.MostCount > 0 && (request.Count < 1 || request.Count > offer.MostCount))
         {
-            throw new RefusedException("sheet", $"{offer.Name}: choose 1 to {offer.MostCount}, not {request.Count}.");
+            throw new RefusedException("sheet", Phrase($"{offer.Name}: choose 1 to {offer.MostCount}, not {request.Count}."));
         }
     }
 }

@@ -64,13 +64,13 @@ public sealed class SchoolMap
         var byId = Written.ToDictionary(s => s.Id);
         if (skill == needs)
         {
-            return $"{byId[skill].InSentence} can't need itself.";
+            return Phrase($"{byId[skill].InSentence} can't need itself.");
         }
 
         var way = WayDown(needs, skill, byId, []);
         return way is null
             ? null
-            : $"{byId[skill].InSentence} can't need {byId[needs].InSentence}: {string.Join(", which needs ", way.Select((id, i) => i == 0 ? $"that one needs {byId[id].InSentence}" : byId[id].InSentence))}. It would be a circle.";
+            : Phrase($"{byId[skill].InSentence} can't need {byId[needs].InSentence}: {string.Join(", which needs ", way.Select((id, i) => i == 0 ? $"that one needs {byId[id].InSentence}" : byId[id].InSentence))}. It would be a circle.");
     }
 
     /// <summary>Refuses a changed or new skill that can't be, with the reason at its field.</summary>
@@ -86,7 +86,7 @@ public sealed class SchoolMap
         _ = SkillMapLoader.ReadOne(SkillMapLoader.WriteOne(about));
         foreach (var need in about.Needs)
         {
-            RefusedException.Unless(Written.Any(s => s.Id == need), "needs", $"There is no skill '{need}'.");
+            RefusedException.Unless(Written.Any(s => s.Id == need), "needs", Phrase($"There is no skill '{need}'."));
             var circle = Written.Any(s => s.Id == about.Id) ? CircleIf(about.Id, need) : null;
             RefusedException.Unless(circle is null, "needs", circle ?? "");
         }

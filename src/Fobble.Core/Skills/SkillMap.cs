@@ -16,10 +16,10 @@ public sealed class SkillMap
     {
         ArgumentNullException.ThrowIfNull(strands);
         ArgumentNullException.ThrowIfNull(skills);
-        List<string> faults = [.. skills.GroupBy(s => s.Id).Where(g => g.Count() > 1).Select(g => $"{g.Key} is there {g.Count()} times")];
+        List<string> faults = [.. skills.GroupBy(s => s.Id).Where(g => g.Count() > 1).Select(g => Phrase($"{g.Key} is there {g.Count()} times"))];
         var known = skills.Select(s => s.Id).ToHashSet();
-        faults.AddRange(skills.SelectMany(s => s.Needs.Where(n => !known.Contains(n)).Select(n => $"{s.Id} needs {n}, which does not exist")));
-        faults.AddRange(skills.Where(s => strands.All(t => t.Id != s.Strand)).Select(s => $"{s.Id} is of an unknown strand '{s.Strand}'"));
+        faults.AddRange(skills.SelectMany(s => s.Needs.Where(n => !known.Contains(n)).Select(n => Phrase($"{s.Id} needs {n}, which does not exist"))));
+        faults.AddRange(skills.Where(s => strands.All(t => t.Id != s.Strand)).Select(s => Phrase($"{s.Id} is of an unknown strand '{s.Strand}'")));
         All = faults.Count == 0 ? InTeachingOrder(strands, skills, faults) : [];
         if (faults.Count > 0)
         {
@@ -96,7 +96,7 @@ public sealed class SkillMap
 
         if (left.Count > 0)
         {
-            faults.Add($"these skills need each other in a circle, or need one that does: {string.Join(", ", left.Select(s => s.Id))}");
+            faults.Add(Phrase($"these skills need each other in a circle, or need one that does: {string.Join(", ", left.Select(s => s.Id))}"));
         }
 
         return ordered;
@@ -105,7 +105,7 @@ public sealed class SkillMap
 
 /// <summary>The content is not a sound map. <see cref="Exception.Message"/> lists every fault.</summary>
 public sealed class InvalidSkillMapException(IReadOnlyList<string> faults)
-    : RefusedException("skills", "The skill map has faults: " + string.Join("; ", faults) + ".")
+    : RefusedException("skills", Phrase("The skill map has faults: ") + string.Join("; ", faults) + ".")
 {
     public IReadOnlyList<string> Faults { get; } = faults;
 }

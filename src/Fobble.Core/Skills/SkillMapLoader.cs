@@ -27,7 +27,7 @@ public static class SkillMapLoader
     /// <exception cref="RefusedException">The text is no skill, or a field is missing; says which.</exception>
     public static Skill ReadOne(string text)
     {
-        var entry = ContentFile.Read<SkillEntry?>("skill", text) ?? throw new RefusedException("skill", "The text is empty.");
+        var entry = ContentFile.Read<SkillEntry?>("skill", text) ?? throw new RefusedException("skill", Phrase("The text is empty."));
         return ToSkill(new StrandFile { Strand = entry.Strand, Prefixes = [entry.Id.Split('.')[0]] }, entry) with { Hidden = entry.Hidden };
     }
 
@@ -81,18 +81,18 @@ public static class SkillMapLoader
         }
 
         List<string> prefixes = strand.Prefixes.Count > 0 ? strand.Prefixes : [strand.Strand];
-        Must(prefixes.Any(p => entry.Id.StartsWith(p + ".", StringComparison.Ordinal)), $"the id should begin with '{string.Join(".' or '", prefixes)}.'");
-        Must(entry.Short.Length > 0, "a short name is missing");
+        Must(prefixes.Any(p => entry.Id.StartsWith(p + ".", StringComparison.Ordinal)), Phrase($"the id should begin with '{string.Join(".' or '", prefixes)}.'"));
+        Must(entry.Short.Length > 0, Phrase("a short name is missing"));
         Must(
             entry.ICan.StartsWith("I can ", StringComparison.Ordinal) || entry.ICan.StartsWith("I know ", StringComparison.Ordinal),
-            "the sentence should begin with 'I can' or 'I know'"
+            Phrase("the sentence should begin with 'I can' or 'I know'")
         );
-        Must(entry.LookFor.Count > 0, "nothing to look for is given");
-        Must(entry.Slips.Count > 0, "no usual slip is given");
-        Must(entry.Strategies.Count > 0, "no way of doing it is given");
-        Must(entry.Words.Count > 0, "no words are given");
-        Must(entry.ShownIn.Count > 0, "no representation is given");
-        Must(entry.Lessons is >= 2 and <= 4, "lessons should be 2 to 4");
+        Must(entry.LookFor.Count > 0, Phrase("nothing to look for is given"));
+        Must(entry.Slips.Count > 0, Phrase("no usual slip is given"));
+        Must(entry.Strategies.Count > 0, Phrase("no way of doing it is given"));
+        Must(entry.Words.Count > 0, Phrase("no words are given"));
+        Must(entry.ShownIn.Count > 0, Phrase("no representation is given"));
+        Must(entry.Lessons is >= 2 and <= 4, Phrase("lessons should be 2 to 4"));
         return new Skill(
             new SkillId(entry.Id),
             strand.Strand,

@@ -29,10 +29,10 @@ public sealed record AskedFor(string Name, IReadOnlySet<SkillId> Skills)
         var second = age >= SecondYear;
         return locale.Split('-')[^1] switch
         {
-            "GB" when second => Of(map, "the curriculum of year 1 asks for", "NC1."),
-            "GB" => Of(map, "the early learning goals ask for", "EYFS."),
-            "US" when second => Of(map, "the standards of grade 1 ask for", "1."),
-            "US" => Of(map, "the standards of kindergarten ask for", "K."),
+            "GB" when second => Of(map, Phrase("the curriculum of year 1 asks for"), "NC1."),
+            "GB" => Of(map, Phrase("the early learning goals ask for"), "EYFS."),
+            "US" when second => Of(map, Phrase("the standards of grade 1 ask for"), "1."),
+            "US" => Of(map, Phrase("the standards of kindergarten ask for"), "K."),
             _ => null,
         };
     }

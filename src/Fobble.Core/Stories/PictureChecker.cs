@@ -17,12 +17,12 @@ public static class PictureChecker
         var below = story.Situation == Situation.Compare ? story.First : 0;
         if (marking.Drawn != story.Whole)
         {
-            off.Add($"{Drawn(marking.Drawn)}{(below > 0 ? " in the upper row" : "")}; the story has {story.Whole}.");
+            off.Add(Phrase($"{Drawn(marking.Drawn)}{(below > 0 ? " in the upper row" : "")}; the story has {story.Whole}."));
         }
 
         if (marking.Below != below)
         {
-            off.Add($"{Drawn(marking.Below)} in the lower row; the story has {below}.");
+            off.Add(Phrase($"{Drawn(marking.Below)} in the lower row; the story has {below}."));
         }
 
         if (off.Count == 0)
@@ -46,28 +46,28 @@ public static class PictureChecker
         var both = m.Circled.Intersect(m.Crossed).Count();
         if (both > 0)
         {
-            yield return $"{both} {(both == 1 ? "is" : "are")} both circled and crossed out: what stays cannot go.";
+            yield return Phrase($"{both} {(both == 1 ? "is" : "are")} both circled and crossed out: what stays cannot go.");
             yield break;
         }
 
         // The usual mix-up first: the marks are on each other's part.
         if (m.Circled.Count == go && stay != go && (m.Crossed.Count == stay || m.Crossed.Count == 0))
         {
-            yield return $"Circled are {go}, the part that goes. Circle the {stay} that stay, and cross out the {go} that go.";
+            yield return Phrase($"Circled are {go}, the part that goes. Circle the {stay} that stay, and cross out the {go} that go.");
             yield break;
         }
 
         var mustCircle = story.Kind == StoryKind.TakeFromChange;
         if (m.Circled.Count != stay && (mustCircle || m.Circled.Count > 0))
         {
-            yield return $"{stay} stay; circled {(m.Circled.Count == 1 ? "is" : "are")} {m.Circled.Count}.";
+            yield return Phrase($"{stay} stay; circled {(m.Circled.Count == 1 ? "is" : "are")} {m.Circled.Count}.");
         }
 
         if (m.Crossed.Count != go)
         {
             yield return m.Crossed.Count == stay && m.Circled.Count == 0 && stay != go
-                ? $"Crossed out are {stay}, the part that stays; {go} go."
-                : $"{go} go; crossed out {(m.Crossed.Count == 1 ? "is" : "are")} {m.Crossed.Count}.";
+                ? Phrase($"Crossed out are {stay}, the part that stays; {go} go.")
+                : Phrase($"{go} go; crossed out {(m.Crossed.Count == 1 ? "is" : "are")} {m.Crossed.Count}.");
         }
     }
 
@@ -75,17 +75,17 @@ public static class PictureChecker
     {
         if (m.Crossed.Count > 0)
         {
-            yield return "Nothing goes away in this story: nothing is to be crossed out.";
+            yield return Phrase("Nothing goes away in this story: nothing is to be crossed out.");
         }
 
         var partnered = m.Circled.Count(i => i <= story.First || i > story.Whole);
         if (partnered > 0)
         {
-            yield return $"{partnered} of those circled {(partnered == 1 ? "has" : "have")} a partner. Circle only those without one.";
+            yield return Phrase($"{partnered} of those circled {(partnered == 1 ? "has" : "have")} a partner. Circle only those without one.");
         }
         else if (m.Circled.Count != story.Second)
         {
-            yield return $"{story.Second} have no partner; circled {(m.Circled.Count == 1 ? "is" : "are")} {m.Circled.Count}.";
+            yield return Phrase($"{story.Second} have no partner; circled {(m.Circled.Count == 1 ? "is" : "are")} {m.Circled.Count}.");
         }
     }
 
@@ -93,7 +93,7 @@ public static class PictureChecker
     {
         if (m.Crossed.Count > 0)
         {
-            yield return "Nothing goes away in this story: nothing is to be crossed out.";
+            yield return Phrase("Nothing goes away in this story: nothing is to be crossed out.");
         }
 
         // The parts are drawn in two colours: what is circled has to be the part itself, not as many of the other.
@@ -102,11 +102,11 @@ public static class PictureChecker
         {
             if (m.Circled.Count > 0 && m.Circled.Count == story.Whole)
             {
-                yield return "All are circled: a part is some of them, and how many there are in all needs no circle.";
+                yield return Phrase("All are circled: a part is some of them, and how many there are in all needs no circle.");
             }
             else if (story.Unknown == BondPlace.Whole && m.Circled.Count > 0 && !parts.Any(m.Circled.SetEquals))
             {
-                yield return $"Circled {(m.Circled.Count == 1 ? "is" : "are")} {m.Circled.Count}, which is neither of the parts. Circle one of them, or none.";
+                yield return Phrase($"Circled {(m.Circled.Count == 1 ? "is" : "are")} {m.Circled.Count}, which is neither of the parts. Circle one of them, or none.");
             }
 
             yield break;
@@ -116,18 +116,18 @@ public static class PictureChecker
         var told = parts[story.Unknown == BondPlace.Second ? 0 : 1];
         if (m.Circled.Count == open && known != open)
         {
-            yield return $"Circled are {open}, the part that is asked for. Circle the {known} that the story tells.";
+            yield return Phrase($"Circled are {open}, the part that is asked for. Circle the {known} that the story tells.");
         }
         else if (m.Circled.Count != known)
         {
-            yield return $"The known part is {known}; circled {(m.Circled.Count == 1 ? "is" : "are")} {m.Circled.Count}.";
+            yield return Phrase($"The known part is {known}; circled {(m.Circled.Count == 1 ? "is" : "are")} {m.Circled.Count}.");
         }
         else if (!m.Circled.SetEquals(told))
         {
             var other = m.Circled.Count - m.Circled.Intersect(told).Count();
-            yield return $"{other} of those circled {(other == 1 ? "is" : "are")} of the other colour. Circle the {known} that the story tells.";
+            yield return Phrase($"{other} of those circled {(other == 1 ? "is" : "are")} of the other colour. Circle the {known} that the story tells.");
         }
     }
 
-    private static string Drawn(int number) => $"{number} {(number == 1 ? "is" : "are")} drawn";
+    private static string Drawn(int number) => Phrase($"{number} {(number == 1 ? "is" : "are")} drawn");
 }

@@ -64,11 +64,11 @@ public sealed record Story(
         }
 
         var added = Unknown == BondPlace.Whole;
-        return wrong == Given[0] + Given[1] && !added ? new("added-instead", "Put together instead of taking away.")
-            : wrong == Math.Abs(Given[0] - Given[1]) && added ? new("took-instead", "Took away instead of putting together.")
-            : wrong == Whole ? new("gave-whole", "Gave the whole that the story tells.")
-            : Given.Contains(wrong) ? new("gave-known", "Gave the part that the story tells.")
-            : Math.Abs(wrong - right) == 1 ? new("off-by-one", "One too many or too few: count again, touching each.")
+        return wrong == Given[0] + Given[1] && !added ? new("added-instead", Phrase("Put together instead of taking away."))
+            : wrong == Math.Abs(Given[0] - Given[1]) && added ? new("took-instead", Phrase("Took away instead of putting together."))
+            : wrong == Whole ? new("gave-whole", Phrase("Gave the whole that the story tells."))
+            : Given.Contains(wrong) ? new("gave-known", Phrase("Gave the part that the story tells."))
+            : Math.Abs(wrong - right) == 1 ? new("off-by-one", Phrase("One too many or too few: count again, touching each."))
             : null;
     }
 }

@@ -91,15 +91,15 @@ public static class StoryDrawing
         ArgumentNullException.ThrowIfNull(story);
         return (story.Situation, story.Unknown) switch
         {
-            (Situation.Compare, BondPlace.Whole) => "Draw the upper row: as many as below, and then the ones more.",
-            (Situation.Compare, BondPlace.First) => "Draw the lower row: a partner for each, but for those that are missing.",
-            (Situation.Compare, _) => "Join partners with a line. Circle those that have none.",
-            (_, BondPlace.BothParts) => "Circle one part and see what the other is. There are several ways.",
-            (Situation.TakeFrom, BondPlace.Whole) => "Draw those that went as well, and cross them out.",
-            (Situation.TakeFrom, BondPlace.First) => "Cross out those that go.",
-            (Situation.TakeFrom, _) => "Circle those that stay. Cross out the others.",
-            (_, BondPlace.Whole) => "Draw the others as well, in another colour.",
-            _ => "Circle the part that is told. The others are what is asked for.",
+            (Situation.Compare, BondPlace.Whole) => Phrase("Draw the upper row: as many as below, and then the ones more."),
+            (Situation.Compare, BondPlace.First) => Phrase("Draw the lower row: a partner for each, but for those that are missing."),
+            (Situation.Compare, _) => Phrase("Join partners with a line. Circle those that have none."),
+            (_, BondPlace.BothParts) => Phrase("Circle one part and see what the other is. There are several ways."),
+            (Situation.TakeFrom, BondPlace.Whole) => Phrase("Draw those that went as well, and cross them out."),
+            (Situation.TakeFrom, BondPlace.First) => Phrase("Cross out those that go."),
+            (Situation.TakeFrom, _) => Phrase("Circle those that stay. Cross out the others."),
+            (_, BondPlace.Whole) => Phrase("Draw the others as well, in another colour."),
+            _ => Phrase("Circle the part that is told. The others are what is asked for."),
         };
     }
 
@@ -116,21 +116,21 @@ public static class StoryDrawing
         {
             Add(
                 story.Situation == Situation.Compare
-                    ? $"Circle those without a partner: {model.Circled.Count}."
-                    : $"Circle the part that is known: {model.Circled.Count}.",
+                    ? Phrase($"Circle those without a partner: {model.Circled.Count}.")
+                    : Phrase($"Circle the part that is known: {model.Circled.Count}."),
                 circled
             );
         }
 
         if (model.Crossed.Count > 0)
         {
-            Add($"Cross out those that go: {model.Crossed.Count}.", model);
+            Add(Phrase($"Cross out those that go: {model.Crossed.Count}."), model);
         }
 
-        Add($"Write on it what the parts are: {story.FirstLetter} and {story.SecondLetter}.", model, letters: true);
+        Add(Phrase($"Write on it what the parts are: {story.FirstLetter} and {story.SecondLetter}."), model, letters: true);
         steps.Add(
             new(
-                story.Unknown == BondPlace.BothParts ? "One of the ways:" : $"Write the {words.SentenceName} that was worked out.",
+                story.Unknown == BondPlace.BothParts ? Phrase("One of the ways:") : Phrase($"Write the {words.SentenceName} that was worked out."),
                 steps[^1].Picture,
                 story.Solved
             )
@@ -153,10 +153,10 @@ public static class StoryDrawing
     private static string DrawSays(Story story) =>
         story.Situation switch
         {
-            Situation.Compare => $"Draw {NumberWords.Of(story.Whole)} above and {NumberWords.Of(story.First)} below, partner under partner.",
+            Situation.Compare => Phrase($"Draw {NumberWords.Of(story.Whole)} above and {NumberWords.Of(story.First)} below, partner under partner."),
             Situation.TakeFrom when story.Unknown == BondPlace.Whole =>
-                $"Draw the {NumberWords.Of(story.First)} that are left and the {NumberWords.Of(story.Second)} that went.",
-            _ when story.Unknown == BondPlace.Whole => $"Draw {NumberWords.Of(story.First)} and {NumberWords.Of(story.Second)}.",
-            _ => $"Draw all {NumberWords.Of(story.Whole)}.",
+                Phrase($"Draw the {NumberWords.Of(story.First)} that are left and the {NumberWords.Of(story.Second)} that went."),
+            _ when story.Unknown == BondPlace.Whole => Phrase($"Draw {NumberWords.Of(story.First)} and {NumberWords.Of(story.Second)}."),
+            _ => Phrase($"Draw all {NumberWords.Of(story.Whole)}."),
         };
 }

@@ -16,7 +16,7 @@ public static class StoryMaker
         {
             throw new RefusedException(
                 request.Kinds.Count == 0 ? "kinds" : "theme",
-                request.Kinds.Count == 0 ? "Choose at least one kind of story." : $"There is no theme '{request.Theme}'."
+                request.Kinds.Count == 0 ? Phrase("Choose at least one kind of story.") : Phrase($"There is no theme '{request.Theme}'.")
             );
         }
 
@@ -30,7 +30,7 @@ public static class StoryMaker
             var free = random.Shuffled(Numbers(kind, request)).Where(n => chosen.All(c => c.Parts != n)).ToList();
             if (free.Count == 0)
             {
-                throw new RefusedException("range", $"The numbers {request.Wholes} hold only {i} such stories without telling the same numbers twice.");
+                throw new RefusedException("range", Phrase($"The numbers {request.Wholes} hold only {i} such stories without telling the same numbers twice."));
             }
 
             // A few candidates, the one least like those before it: wholes should differ as well.
@@ -51,8 +51,8 @@ public static class StoryMaker
     /// <exception cref="RefusedException">There is no such setting, or a part is nothing.</exception>
     public static Story Told(StoryKind kind, string setting, Split parts, Wording words, ulong seed)
     {
-        RefusedException.Unless(StorySetting.Shipped.Any(s => s.Id == setting), "of", $"There are no stories of '{setting}'.");
-        RefusedException.Unless(parts is { First: > 0, Second: > 0 }, "first", $"A story of {parts.Total} has no part of {parts.First}.");
+        RefusedException.Unless(StorySetting.Shipped.Any(s => s.Id == setting), "of", Phrase($"There are no stories of '{setting}'."));
+        RefusedException.Unless(parts is { First: > 0, Second: > 0 }, "first", Phrase($"A story of {parts.Total} has no part of {parts.First}."));
         return StoryTeller.Tell(kind, StorySetting.Named(setting), parts, PeopleFrom(new(seed)), words);
     }
 

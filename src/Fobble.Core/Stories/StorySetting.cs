@@ -87,7 +87,7 @@ public sealed record Person(string Name, string Pronoun)
 }
 
 /// <summary>Fills phrases in: numbers, the form that goes with them, names and pronouns.</summary>
-internal static partial class Phrases
+internal static partial class StoryPhrases
 {
     /// <param name="number">Null is said as "some".</param>
     public static string Say(string phrase, int? number, Wording words, Person? who = null, Person? other = null)

@@ -42,10 +42,10 @@ public static class StoryTeller
 
     private static (string[] Lines, string Answer) Happened(StoryKind kind, StorySetting s, int w, int p, int q, Wording words)
     {
-        string Say(string phrase, int? n) => Phrases.Say(phrase, n, words);
+        string Say(string phrase, int? n) => StoryPhrases.Say(phrase, n, words);
         string IsKind(KindPhrase phrase, int? n) => Say($"{{n}} [{s.One}|{s.Many}] {phrase.Is}.", n);
         string Plural(KindPhrase phrase) => Say($"{phrase.Is}", null).ToLowerInvariant();
-        string Rest() => $"The rest {Plural(s.SecondKind)}.";
+        string Rest() => Phrase($"The rest {Plural(s.SecondKind)}.");
         return kind switch
         {
             StoryKind.AddToResult => ([Say(s.There, p), Say(s.Come, q), s.AskNow], Say(s.Now, w)),
@@ -54,19 +54,19 @@ public static class StoryTeller
             StoryKind.TakeFromResult => ([Say(s.There, w), Say(s.Go, q), s.AskNow], Say(s.Now, p)),
             StoryKind.TakeFromChange => ([Say(s.There, w), Say(s.Go, null), Say(s.Now, p), s.AskGo], Say(s.Went, q)),
             StoryKind.TakeFromStart => ([Say(s.There, null), Say(s.Go, q), Say(s.Now, p), s.AskThere], Say(s.WasThere, w)),
-            StoryKind.TogetherTotal => ([IsKind(s.FirstKind, p), IsKind(s.SecondKind, q), $"How many {s.Many} are there altogether?"], Altogether(s, w)),
+            StoryKind.TogetherTotal => ([IsKind(s.FirstKind, p), IsKind(s.SecondKind, q), Phrase($"How many {s.Many} are there altogether?")], Altogether(s, w)),
             StoryKind.TogetherAddend => (
-                [Say(s.There, w), IsKind(s.FirstKind, p), Rest(), $"How many {s.Many} {Plural(s.SecondKind)}?"],
+                [Say(s.There, w), IsKind(s.FirstKind, p), Rest(), Phrase($"How many {s.Many} {Plural(s.SecondKind)}?")],
                 IsKind(s.SecondKind, q)
             ),
             _ => (
-                [Say(s.There, w), IsKind(s.FirstKind, null), Rest(), "How many of each could there be?"],
-                $"{IsKind(s.FirstKind, p)} {IsKind(s.SecondKind, q)} Other parts of {w} are right as well."
+                [Say(s.There, w), IsKind(s.FirstKind, null), Rest(), Phrase("How many of each could there be?")],
+                Phrase($"{IsKind(s.FirstKind, p)} {IsKind(s.SecondKind, q)} Other parts of {w} are right as well.")
             ),
         };
     }
 
-    private static string Altogether(StorySetting s, int w) => w == 1 ? $"There is 1 {s.One} altogether." : $"There are {w} {s.Many} altogether.";
+    private static string Altogether(StorySetting s, int w) => w == 1 ? Phrase($"There is 1 {s.One} altogether.") : Phrase($"There are {w} {s.Many} altogether.");
 
     private static (string[] Lines, string Answer) Compared(
         StoryKind kind,
@@ -79,23 +79,23 @@ public static class StoryTeller
     )
     {
         var (big, small) = people;
-        string Say(string phrase, int n, Person who, Person? other = null) => Phrases.Say(phrase, n, words, who, other);
+        string Say(string phrase, int n, Person who, Person? other = null) => StoryPhrases.Say(phrase, n, words, who, other);
         string Has(Person who, int n) => Say($"{{name}} has {{n}} [{s.One}|{s.Many}].", n, who);
         string More(Person who, Person than, int n) => Say($"{{name}} has {{n}} more [{s.One}|{s.Many}] than {{other}}.", n, who, than);
         string Fewer(Person who, Person than, int n) => Say($"{{name}} has {{n}} {{fewer}} [{s.One}|{s.Many}] than {{other}}.", n, who, than);
 
         // A pronoun only while one person has been named; afterwards it could be either.
         string Then(string sentence, Person who) =>
-            string.Concat(Phrases.Say("{she} <has|have>", null, words, who), sentence.AsSpan(who.Name.Length + " has".Length));
-        string AskName(Person who) => $"How many {s.Many} does {who.Name} have?";
+            string.Concat(StoryPhrases.Say("{she} <has|have>", null, words, who), sentence.AsSpan(who.Name.Length + " has".Length));
+        string AskName(Person who) => Phrase($"How many {s.Many} does {who.Name} have?");
         return kind switch
         {
             StoryKind.CompareDifferenceMore => (
-                [Has(big, w), Has(small, p), $"How many more {s.Many} does {big.Name} have than {small.Name}?"],
+                [Has(big, w), Has(small, p), Phrase($"How many more {s.Many} does {big.Name} have than {small.Name}?")],
                 More(big, small, q)
             ),
             StoryKind.CompareDifferenceFewer => (
-                [Has(big, w), Has(small, p), $"How many {words.Fewer} {s.Many} does {small.Name} have than {big.Name}?"],
+                [Has(big, w), Has(small, p), Phrase($"How many {words.Fewer} {s.Many} does {small.Name} have than {big.Name}?")],
                 Fewer(small, big, q)
             ),
             StoryKind.CompareBiggerMore => ([Has(small, p), More(big, small, q), AskName(big)], Has(big, w)),

@@ -33,9 +33,9 @@ internal static class Adding
             ? null
             : s.Worked(
                 StrategyKind.ZeroFact,
-                "One of the amounts is nothing.",
-                s.Begin($"{Capitalised(s.Larger)}, and nothing beside it.", Held(s))
-                    .Then(new Thought.Know(Plus(s.A, s.B)), $"It stays {Of(s.Larger)}.", Held(s)),
+                Phrase("One of the amounts is nothing."),
+                s.Begin(Phrase($"{Capitalised(s.Larger)}, and nothing beside it."), Held(s))
+                    .Then(new Thought.Know(Plus(s.A, s.B)), Phrase($"It stays {Of(s.Larger)}."), Held(s)),
                 FactKinds.Zero,
                 SkillNeeds.Zero(s.Larger)
             );
@@ -48,12 +48,12 @@ internal static class Adding
         }
 
         var table = s.A <= 10 && s.B <= 10 ? s.Table().Put(s.A, 0).Put(s.B, 1, "b") : s.Table(3).Fill(s.A).Fill(s.B, s.A <= 10 ? 1 : 2, "b");
-        var words = s.Result <= 4 ? string.Join(", ", Enumerable.Range(1, s.Result).Select(Of)) : $"one, two, three … {Of(s.Result)}";
+        var words = s.Result <= 4 ? string.Join(", ", Enumerable.Range(1, s.Result).Select(Of)) : Phrase($"one, two, three … {Of(s.Result)}");
         return s.Worked(
             StrategyKind.CountAll,
-            "It always works; it takes long.",
-            s.Begin($"{Capitalised(s.A)} here, {Of(s.B)} there.", table.Picture())
-                .Then(new Thought.CountAll(s.Result), $"Count all of them: {words}.", table.Picture()),
+            Phrase("It always works; it takes long."),
+            s.Begin(Phrase($"{Capitalised(s.A)} here, {Of(s.B)} there."), table.Picture())
+                .Then(new Thought.CountAll(s.Result), Phrase($"Count all of them: {words}."), table.Picture()),
             FactKinds.None,
             [s.Result <= 10 ? "count.how-many-10" : "count.touch-20"]
         );
@@ -64,8 +64,8 @@ internal static class Adding
             ? null
             : s.Worked(
                 StrategyKind.CountOnFromFirst,
-                $"{Capitalised(s.B)} more to say after {Of(s.A)}.",
-                CountOn(s, s.Begin($"{Capitalised(s.A)} is in the head already.", s.Path(s.A, [])), s.A, s.B),
+                Phrase($"{Capitalised(s.B)} more to say after {Of(s.A)}."),
+                CountOn(s, s.Begin(Phrase($"{Capitalised(s.A)} is in the head already."), s.Path(s.A, [])), s.A, s.B),
                 FactKinds.None,
                 SkillNeeds.CountingOn(s.Result)
             );
@@ -78,10 +78,10 @@ internal static class Adding
         }
 
         var workings = s.Begin($"{s.A} + {s.B}", s.Path(s.A, []))
-            .Then(new Thought.TurnRound(), $"The order does not matter: begin at {Of(s.B)}.", s.Path(s.B, []));
+            .Then(new Thought.TurnRound(), Phrase($"The order does not matter: begin at {Of(s.B)}."), s.Path(s.B, []));
         return s.Worked(
             StrategyKind.CountOnFromLarger,
-            $"{Capitalised(s.B)} is the larger: only {Of(s.A)} more to say.",
+            Phrase($"{Capitalised(s.B)} is the larger: only {Of(s.A)} more to say."),
             CountOn(s, workings, s.B, s.A),
             FactKinds.None,
             [
@@ -110,9 +110,9 @@ internal static class Adding
             ? null
             : s.Worked(
                 StrategyKind.Doubles,
-                "Both are the same.",
-                s.Begin($"Two rows of {Of(s.A)}, partner by partner.", Patterns.TwoRows(s.A, s.A))
-                    .Then(new Thought.Know(Plus(s.A, s.A)), $"Double {Of(s.A)} is {Of(s.Result)}.", Patterns.TwoRows(s.A, s.A)),
+                Phrase("Both are the same."),
+                s.Begin(Phrase($"Two rows of {Of(s.A)}, partner by partner."), Patterns.TwoRows(s.A, s.A))
+                    .Then(new Thought.Know(Plus(s.A, s.A)), Phrase($"Double {Of(s.A)} is {Of(s.Result)}."), Patterns.TwoRows(s.A, s.A)),
                 FactKinds.Double,
                 [SkillNeeds.Double(s.A)]
             );
@@ -127,11 +127,11 @@ internal static class Adding
         var (low, rows) = (s.Smaller, Patterns.TwoRows(s.A, s.B));
         return s.Worked(
             StrategyKind.NearDoubles,
-            $"They are one apart: nearly double {Of(low)}.",
-            s.Begin($"A row of {Of(s.A)} and a row of {Of(s.B)}.", rows)
-                .Then(new Thought.Split(s.Larger, low, 1), $"{Capitalised(s.Larger)} is {Of(low)} and one.", rows)
-                .Then(new Thought.Know(Plus(low, low)), $"Double {Of(low)} is {Of(2 * low)}.", rows)
-                .Then(new Thought.Know(Plus(2 * low, 1)), $"And one more: {Of(s.Result)}.", rows),
+            Phrase($"They are one apart: nearly double {Of(low)}."),
+            s.Begin(Phrase($"A row of {Of(s.A)} and a row of {Of(s.B)}."), rows)
+                .Then(new Thought.Split(s.Larger, low, 1), Phrase($"{Capitalised(s.Larger)} is {Of(low)} and one."), rows)
+                .Then(new Thought.Know(Plus(low, low)), Phrase($"Double {Of(low)} is {Of(2 * low)}."), rows)
+                .Then(new Thought.Know(Plus(2 * low, 1)), Phrase($"And one more: {Of(s.Result)}."), rows),
             FactKinds.Double | FactKinds.OneMore,
             [SkillNeeds.Double(low), .. SkillNeeds.CountingOn(s.Result)],
             [Plus(low, low)]
@@ -148,10 +148,10 @@ internal static class Adding
         var (between, even) = (s.Smaller + 1, Patterns.TwoRows(s.Smaller + 1, s.Smaller + 1));
         return s.Worked(
             StrategyKind.DoubleBetween,
-            $"They are two apart: {Of(between)} lies between them.",
-            s.Begin($"A row of {Of(s.A)} and a row of {Of(s.B)}.", Patterns.TwoRows(s.A, s.B))
-                .Then(new Thought.Give(s.Larger, s.Smaller, 1), $"One goes from the longer row to the other: {Of(between)} and {Of(between)}.", even)
-                .Then(new Thought.Know(Plus(between, between)), $"Double {Of(between)} is {Of(s.Result)}.", even),
+            Phrase($"They are two apart: {Of(between)} lies between them."),
+            s.Begin(Phrase($"A row of {Of(s.A)} and a row of {Of(s.B)}."), Patterns.TwoRows(s.A, s.B))
+                .Then(new Thought.Give(s.Larger, s.Smaller, 1), Phrase($"One goes from the longer row to the other: {Of(between)} and {Of(between)}."), even)
+                .Then(new Thought.Know(Plus(between, between)), Phrase($"Double {Of(between)} is {Of(s.Result)}."), even),
             FactKinds.Double,
             [SkillNeeds.Double(between), "compare.same"],
             [Plus(between, between)]
@@ -168,19 +168,19 @@ internal static class Adding
         var (a, b) = (s.A - 5, s.B - 5);
         var apart = s.Table().Put(s.A, 0).Put(s.B, 1, "b").Picture();
         var joined = s.Table().Put(5, 0).Put(5, 0, "b").Put(a, 1).Put(b, 1, "b").Picture();
-        var workings = s.Begin($"{Capitalised(s.A)} above, {Of(s.B)} below.", apart);
+        var workings = s.Begin(Phrase($"{Capitalised(s.A)} above, {Of(s.B)} below."), apart);
         TakeFive(s.A);
         TakeFive(s.B);
-        workings.Then(new Thought.Know(Plus(5, 5)), "Five and five make ten.", joined);
+        workings.Then(new Thought.Know(Plus(5, 5)), Phrase("Five and five make ten."), joined);
         if (a > 0 && b > 0)
         {
-            workings.Then(new Thought.Know(Plus(a, b)), $"{Capitalised(a)} and {Of(b)} are {Of(a + b)}.", joined);
+            workings.Then(new Thought.Know(Plus(a, b)), Phrase($"{Capitalised(a)} and {Of(b)} are {Of(a + b)}."), joined);
         }
 
         return s.Worked(
             StrategyKind.FiveAsAnchor,
-            "In each of them is a five.",
-            workings.Then(new Thought.Know(Plus(10, a + b)), $"Ten and {Of(a + b)} are {Of(s.Result)}.", joined),
+            Phrase("In each of them is a five."),
+            workings.Then(new Thought.Know(Plus(10, a + b)), Phrase($"Ten and {Of(a + b)} are {Of(s.Result)}."), joined),
             FactKinds.Double | FactKinds.WithinTen | FactKinds.TenAndSome,
             ["see.ten-frame", "bond.doubles", "place.teen-frames"],
             [Plus(5, 5), .. TenFacts(a + b)]
@@ -190,7 +190,7 @@ internal static class Adding
         {
             if (number > 5)
             {
-                workings.Then(new Thought.Split(number, 5, number - 5), $"{Capitalised(number)} is five and {Of(number - 5)}.", apart);
+                workings.Then(new Thought.Split(number, 5, number - 5), Phrase($"{Capitalised(number)} is five and {Of(number - 5)}."), apart);
             }
         }
     }
@@ -205,9 +205,9 @@ internal static class Adding
         var frame = s.Table(1).Put(s.A, 0).Put(s.B, 0, "b").Picture();
         return s.Worked(
             StrategyKind.KnownByHeart,
-            $"Sums to {(s.Result <= 5 ? "five" : "ten")} come by heart in the end.",
-            s.Begin($"{Capitalised(s.A)} and {Of(s.B)}.", frame)
-                .Then(new Thought.Know(Plus(s.A, s.B)), $"{Capitalised(s.A)} and {Of(s.B)} are {Of(s.Result)}.", frame),
+            Phrase($"Sums to {(s.Result <= 5 ? "five" : "ten")} come by heart in the end."),
+            s.Begin(Phrase($"{Capitalised(s.A)} and {Of(s.B)}."), frame)
+                .Then(new Thought.Know(Plus(s.A, s.B)), Phrase($"{Capitalised(s.A)} and {Of(s.B)} are {Of(s.Result)}."), frame),
             FactKinds.WithinTen,
             [SkillNeeds.Fluent(Operation.Add, s.Result)]
         );
@@ -227,11 +227,11 @@ internal static class Adding
             var frames = s.Table().Put(s.A, 0).Put(s.B, 1, "b");
             return s.Worked(
                 StrategyKind.BondOfTen,
-                "The two are parts of ten.",
-                s.Begin($"{Capitalised(s.A)} on one frame, {Of(s.B)} on the other.", frames.Picture())
+                Phrase("The two are parts of ten."),
+                s.Begin(Phrase($"{Capitalised(s.A)} on one frame, {Of(s.B)} on the other."), frames.Picture())
                     .Then(
                         new Thought.Know(Plus(s.A, s.B)),
-                        $"{Capitalised(s.B)} {(s.B == 1 ? "fits the empty place" : "fit the empty places")}: one full frame.",
+                        Phrase($"{Capitalised(s.B)} {(s.B == 1 ? "fits the empty place" : "fit the empty places")}: one full frame."),
                         frames.Slide(s.B, 1, 0).Picture()
                     ),
                 FactKinds.BondOfTen,
@@ -242,11 +242,11 @@ internal static class Adding
         var (before, after) = Beside(s, ones);
         return s.Worked(
             StrategyKind.BondOfTen,
-            $"{Capitalised(ones)} and {Of(s.Smaller)} are a bond of ten.",
-            s.Begin($"{Capitalised(s.Larger)} and {Of(s.Smaller)}.", before)
-                .Then(new Thought.Split(s.Larger, tens, ones), $"{Capitalised(s.Larger)} is {Of(tens)} and {Of(ones)}.", before)
-                .Then(new Thought.Know(Plus(ones, s.Smaller)), $"{Capitalised(ones)} and {Of(s.Smaller)} make ten.", after)
-                .Then(new Thought.Know(Plus(tens, 10)), $"{Capitalised(tens)} and ten are {Of(s.Result)}.", after),
+            Phrase($"{Capitalised(ones)} and {Of(s.Smaller)} are a bond of ten."),
+            s.Begin(Phrase($"{Capitalised(s.Larger)} and {Of(s.Smaller)}."), before)
+                .Then(new Thought.Split(s.Larger, tens, ones), Phrase($"{Capitalised(s.Larger)} is {Of(tens)} and {Of(ones)}."), before)
+                .Then(new Thought.Know(Plus(ones, s.Smaller)), Phrase($"{Capitalised(ones)} and {Of(s.Smaller)} make ten."), after)
+                .Then(new Thought.Know(Plus(tens, 10)), Phrase($"{Capitalised(tens)} and ten are {Of(s.Result)}."), after),
             FactKinds.BondOfTen | FactKinds.WholeTens,
             ["bond.recall-10", SkillNeeds.TensAndSome(s.Larger)],
             [Plus(ones, s.Smaller)]
@@ -264,9 +264,9 @@ internal static class Adding
         var picture = s.Lies ? s.Table().Put(10, 0).Put(some, 1, "b").Picture() : PlaceValues.Blocks(new(0, tens / 10, some), new(0, tens / 10, 0));
         return s.Worked(
             StrategyKind.TenAndSome,
-            $"{Capitalised(tens)} is {(tens == 10 ? "one full frame" : "full tens")} already.",
-            s.Begin($"{Capitalised(tens)}, and {Of(some)} beside it.", picture)
-                .Then(new Thought.Know(Plus(s.A, s.B)), $"{Capitalised(tens)} and {Of(some)} are {Of(s.Result)}.", picture),
+            Phrase($"{Capitalised(tens)} is {(tens == 10 ? "one full frame" : "full tens")} already."),
+            s.Begin(Phrase($"{Capitalised(tens)}, and {Of(some)} beside it."), picture)
+                .Then(new Thought.Know(Plus(s.A, s.B)), Phrase($"{Capitalised(tens)} and {Of(some)} are {Of(s.Result)}."), picture),
             FactKinds.TenAndSome,
             [SkillNeeds.TensAndSome(s.Result)]
         );
@@ -296,11 +296,11 @@ internal static class Adding
 
         return s.Worked(
             StrategyKind.PlusNine,
-            "Nine is one less than ten, and ten is easy to add.",
-            s.Begin($"{Capitalised(s.A)} and {Of(s.B)}.", pictures[0])
-                .Then(new Thought.Round(9, 10), "Ten instead of nine: that is one too many.", pictures[1])
-                .Then(new Thought.Know(s.B == 9 ? more : Sum.Plus(10, other)), $"{Capitalised(other)} and ten are {Of(other + 10)}.", pictures[1])
-                .Then(new Thought.Know(less), $"One less: {Of(s.Result)}.", pictures[2]),
+            Phrase("Nine is one less than ten, and ten is easy to add."),
+            s.Begin(Phrase($"{Capitalised(s.A)} and {Of(s.B)}."), pictures[0])
+                .Then(new Thought.Round(9, 10), Phrase("Ten instead of nine: that is one too many."), pictures[1])
+                .Then(new Thought.Know(s.B == 9 ? more : Sum.Plus(10, other)), Phrase($"{Capitalised(other)} and ten are {Of(other + 10)}."), pictures[1])
+                .Then(new Thought.Know(less), Phrase($"One less: {Of(s.Result)}."), pictures[2]),
             FactKinds.TenAndSome | FactKinds.WholeTens | FactKinds.OneMore,
             other < 10 ? ["place.teen-frames", "count.back-20"] : ["place.ten-more", "count.back-100"],
             [more, less]
@@ -320,22 +320,22 @@ internal static class Adding
         var (start, moved) = OnTable(s, near, need, rest);
         return s.Worked(
             StrategyKind.MakeTen,
-            $"{Capitalised(near)} is {Of(need)} short of {Of(ten)}.",
+            Phrase($"{Capitalised(near)} is {Of(need)} short of {Of(ten)}."),
             s.Begin(
                     $"{Capitalised(s.A)} {(s.Lies ? "above" : "and")}, {Of(s.B)}{(s.Lies ? " below" : "")}.".Replace(" and,", " and", StringComparison.Ordinal),
                     start
                 )
                 .Then(
                     new Thought.Split(other, need, rest),
-                    $"{Capitalised(near)} is {Of(need)} short of {Of(ten)}. {Capitalised(other)} is {Of(need)} and {Of(rest)}.",
+                    Phrase($"{Capitalised(near)} is {Of(need)} short of {Of(ten)}. {Capitalised(other)} is {Of(need)} and {Of(rest)}."),
                     start
                 )
                 .Then(
                     new Thought.Know(Plus(near, need)),
-                    $"{Capitalised(need)} {(need == 1 ? "moves" : "move")} over: {Of(near)} and {Of(need)} make {Of(ten)}.",
+                    Phrase($"{Capitalised(need)} {(need == 1 ? "moves" : "move")} over: {Of(near)} and {Of(need)} make {Of(ten)}."),
                     moved[0]
                 )
-                .Then(new Thought.Know(Plus(ten, rest)), $"{Capitalised(ten)} and {Of(rest)} are {Of(s.Result)}.", moved[1]),
+                .Then(new Thought.Know(Plus(ten, rest)), Phrase($"{Capitalised(ten)} and {Of(rest)} are {Of(s.Result)}."), moved[1]),
             FactKinds.BondOfTen | FactKinds.TenAndSome | FactKinds.WithinTen,
             ["bond.recall-10", SkillNeeds.TensAndSome(s.Result)],
             ten == 10 ? TenFacts(rest) : []
@@ -353,11 +353,11 @@ internal static class Adding
         var (before, after) = Beside(s, ones);
         return s.Worked(
             StrategyKind.SplitTeen,
-            $"{Capitalised(teen)} is ten and {Of(ones)}; the ten stays as it is.",
-            s.Begin($"{Capitalised(teen)} and {Of(other)}.", before)
-                .Then(new Thought.Split(teen, 10, ones), $"{Capitalised(teen)} is ten and {Of(ones)}.", before)
-                .Then(new Thought.Know(Plus(ones, other)), $"{Capitalised(ones)} and {Of(other)} are {Of(ones + other)}.", after)
-                .Then(new Thought.Know(Plus(10, ones + other)), $"Ten and {Of(ones + other)} are {Of(s.Result)}.", after),
+            Phrase($"{Capitalised(teen)} is ten and {Of(ones)}; the ten stays as it is."),
+            s.Begin(Phrase($"{Capitalised(teen)} and {Of(other)}."), before)
+                .Then(new Thought.Split(teen, 10, ones), Phrase($"{Capitalised(teen)} is ten and {Of(ones)}."), before)
+                .Then(new Thought.Know(Plus(ones, other)), Phrase($"{Capitalised(ones)} and {Of(other)} are {Of(ones + other)}."), after)
+                .Then(new Thought.Know(Plus(10, ones + other)), Phrase($"Ten and {Of(ones + other)} are {Of(s.Result)}."), after),
             FactKinds.WithinTen | FactKinds.TenAndSome,
             ["place.teen-sentence"],
             [Plus(ones, other), .. TenFacts(ones + other)]

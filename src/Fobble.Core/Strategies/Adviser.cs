@@ -16,7 +16,7 @@ public static class Adviser
         RefusedException.Unless(
             a is >= 0 and <= Largest && b >= 0 && b <= (operation == Operation.Add ? Largest : a),
             "numbers",
-            operation == Operation.Add ? $"Numbers go from 0 to {Largest}." : $"Take away from 0 to {a}, so that nothing falls below zero."
+            operation == Operation.Add ? Phrase($"Numbers go from 0 to {Largest}.") : Phrase($"Take away from 0 to {a}, so that nothing falls below zero.")
         );
 
     /// <summary>All strategies that fit a + b or a − b, the most basic first.</summary>
@@ -43,27 +43,27 @@ public static class Adviser
         var shortest = Shortest(worked);
         if (childName is null)
         {
-            return new(shortest.Kind, $"{shortest.Name} is the shortest way: {Steps(shortest)}.");
+            return new(shortest.Kind, Phrase($"{shortest.Name} is the shortest way: {Steps(shortest)}."));
         }
 
         var within = worked.Where(w => w.Needs.All(secure.Contains)).ToList();
         if (within.Count == 0)
         {
             var basic = worked[0];
-            return new(basic.Kind, $"{basic.Name}, with help: {childName} is not secure yet in what any of these ways needs{Missing(basic, secure, map)}.");
+            return new(basic.Kind, Phrase($"{basic.Name}, with help: {childName} is not secure yet in what any of these ways needs{Missing(basic, secure, map)}."));
         }
 
         var best = Shortest(within);
-        var reason = $"{best.Name}: {Steps(best)}, and {childName} is secure in what it needs.";
+        var reason = Phrase($"{best.Name}: {Steps(best)}, and {childName} is secure in what it needs.");
         return new(
             best.Kind,
-            best == shortest ? reason : $"{reason} {shortest.Name} would take {Steps(shortest)}, but is for later{Missing(shortest, secure, map)}."
+            best == shortest ? reason : Phrase($"{reason} {shortest.Name} would take {Steps(shortest)}, but is for later{Missing(shortest, secure, map)}.")
         );
     }
 
     private static WorkedStrategy Shortest(IReadOnlyList<WorkedStrategy> worked) => worked.OrderBy(w => w.MentalSteps).ThenBy(w => w.Kind).First();
 
-    private static string Steps(WorkedStrategy worked) => worked.MentalSteps == 1 ? "one step" : $"{NumberWords.Of(worked.MentalSteps)} steps";
+    private static string Steps(WorkedStrategy worked) => worked.MentalSteps == 1 ? Phrase("one step") : Phrase($"{NumberWords.Of(worked.MentalSteps)} steps");
 
     private static string Missing(WorkedStrategy worked, IReadOnlySet<SkillId> secure, SkillMap map)
     {

@@ -17,10 +17,10 @@ internal static class JumpingInTens
             return null;
         }
 
-        var workings = s.Begin(s.B > s.A ? $"{s.A} + {s.B}" : $"Begin at {Of(s.A)}.", s.Path(s.A, []));
+        var workings = s.Begin(s.B > s.A ? $"{s.A} + {s.B}" : Phrase($"Begin at {Of(s.A)}."), s.Path(s.A, []));
         if (s.B > s.A)
         {
-            workings.Then(new Thought.TurnRound(), $"The order does not matter: begin at {Of(s.B)}.", s.Path(s.B, []));
+            workings.Then(new Thought.TurnRound(), Phrase($"The order does not matter: begin at {Of(s.B)}."), s.Path(s.B, []));
         }
 
         var passes = Jump(s, workings, s.Larger, s.Smaller, Operation.Add);
@@ -34,13 +34,13 @@ internal static class JumpingInTens
             return null;
         }
 
-        var workings = s.Begin($"Begin at {Of(s.A)}.", s.Path(s.A, []));
+        var workings = s.Begin(Phrase($"Begin at {Of(s.A)}."), s.Path(s.A, []));
         var passes = Jump(s, workings, s.A, s.B, Operation.TakeAway);
         return Worked(s, workings, passes ? "strategy.back-through-ten" : "take.fluent-10");
     }
 
     private static WorkedStrategy Worked(Sum s, Workings workings, string digits) =>
-        s.Worked(StrategyKind.JumpInTens, "The first number stays whole; the tens of the other come in one jump.", workings, Used, ["place.ten-more", digits]);
+        s.Worked(StrategyKind.JumpInTens, Phrase("The first number stays whole; the tens of the other come in one jump."), workings, Used, ["place.ten-more", digits]);
 
     // Whether the ones pass a ten on the way.
     private static bool Jump(Sum s, Workings workings, int start, int number, Operation operation)
@@ -49,7 +49,7 @@ internal static class JumpingInTens
         var (at, hops) = (start, new List<Hop>());
         if (ones > 0)
         {
-            workings.Then(new Thought.Split(number, tens, ones), $"{Capitalised(number)} is {Of(tens)} and {Of(ones)}.", s.Path(start, []));
+            workings.Then(new Thought.Split(number, tens, ones), Phrase($"{Capitalised(number)} is {Of(tens)} and {Of(ones)}."), s.Path(start, []));
         }
 
         Hopping(tens);
@@ -57,7 +57,7 @@ internal static class JumpingInTens
         var passes = toTen > 0 && ones > toTen;
         if (passes)
         {
-            workings.Then(new Thought.Split(ones, toTen, ones - toTen), $"{Capitalised(ones)} is {Of(toTen)} and {Of(ones - toTen)}.", s.Path(start, hops));
+            workings.Then(new Thought.Split(ones, toTen, ones - toTen), Phrase($"{Capitalised(ones)} is {Of(toTen)} and {Of(ones - toTen)}."), s.Path(start, hops));
             Hopping(toTen);
             Hopping(ones - toTen);
         }

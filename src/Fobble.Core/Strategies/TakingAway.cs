@@ -42,9 +42,9 @@ internal static class TakingAway
             : PlaceValues.Blocks(PlaceValue.Of(0));
         return s.Worked(
             StrategyKind.ZeroFact,
-            s.B == 0 ? "Nothing is taken." : "All of it is taken.",
-            s.Begin($"{Capitalised(s.A)} {(s.A == 1 ? "lies" : "lie")} there.", start)
-                .Then(new Thought.Know(Minus(s.A, s.B)), s.B == 0 ? $"Nothing goes: it stays {Of(s.A)}." : "All go: none is left.", end),
+            s.B == 0 ? Phrase("Nothing is taken.") : Phrase("All of it is taken."),
+            s.Begin(Phrase($"{Capitalised(s.A)} {(s.A == 1 ? "lies" : "lie")} there."), start)
+                .Then(new Thought.Know(Minus(s.A, s.B)), s.B == 0 ? Phrase($"Nothing goes: it stays {Of(s.A)}.") : Phrase("All go: none is left."), end),
             FactKinds.Zero,
             SkillNeeds.Zero(s.A)
         );
@@ -62,8 +62,8 @@ internal static class TakingAway
         var end = table.CrossOut(s.B).Picture();
         return s.Worked(
             StrategyKind.CountAll,
-            "It always works; it takes long.",
-            s.Begin($"Lay out {Of(s.A)}.", start).Then(new Thought.CountAll(s.A), $"Cross out {Of(s.B)} and count what is left: {Of(s.Result)}.", end),
+            Phrase("It always works; it takes long."),
+            s.Begin(Phrase($"Lay out {Of(s.A)}."), start).Then(new Thought.CountAll(s.A), Phrase($"Cross out {Of(s.B)} and count what is left: {Of(s.Result)}."), end),
             FactKinds.None,
             [s.A <= 10 ? "count.give-10" : "count.touch-20"]
         );
@@ -76,7 +76,7 @@ internal static class TakingAway
             return null;
         }
 
-        var workings = s.Begin($"Begin at {Of(s.A)}.", s.Path(s.A, []));
+        var workings = s.Begin(Phrase($"Begin at {Of(s.A)}."), s.Path(s.A, []));
         List<Hop> hops = [];
         for (var at = s.A; at > s.Result; at--)
         {
@@ -86,7 +86,7 @@ internal static class TakingAway
 
         return s.Worked(
             StrategyKind.CountBack,
-            $"Only {Of(s.B)} to take: so many words back.",
+            Phrase($"Only {Of(s.B)} to take: so many words back."),
             workings,
             FactKinds.None,
             [
@@ -108,8 +108,8 @@ internal static class TakingAway
         var words = string.Join(", ", hops.Select(h => Of(h.To)));
         return s.Worked(
             StrategyKind.CountUp,
-            $"{Capitalised(s.B)} and {Of(s.A)} lie close together.",
-            s.Begin($"How far is it from {Of(s.B)} to {Of(s.A)}?", s.Path(s.B, []))
+            Phrase($"{Capitalised(s.B)} and {Of(s.A)} lie close together."),
+            s.Begin(Phrase($"How far is it from {Of(s.B)} to {Of(s.A)}?"), s.Path(s.B, []))
                 .Then(
                     new Thought.CountUp(s.B, s.A),
                     $"{char.ToUpperInvariant(words[0])}{words[1..]}: {Of(s.Result)} {(s.Result == 1 ? "word" : "words")}.",
@@ -130,13 +130,13 @@ internal static class TakingAway
         var rows = Patterns.TwoRows(s.A, s.B);
         return s.Worked(
             StrategyKind.CompareByMatching,
-            "How many more the one has than the other.",
-            s.Begin($"A row of {Of(s.A)} above a row of {Of(s.B)}.", rows)
+            Phrase("How many more the one has than the other."),
+            s.Begin(Phrase($"A row of {Of(s.A)} above a row of {Of(s.B)}."), rows)
                 .Then(
                     new Thought.Match(s.A, s.B),
                     s.Result == 0
-                        ? "Everyone has a partner: no difference."
-                        : $"{Capitalised(s.B)} {(s.B == 1 ? "has" : "have")} a partner; {Of(s.Result)} {(s.Result == 1 ? "has" : "have")} none.",
+                        ? Phrase("Everyone has a partner: no difference.")
+                        : Phrase($"{Capitalised(s.B)} {(s.B == 1 ? "has" : "have")} a partner; {Of(s.Result)} {(s.Result == 1 ? "has" : "have")} none."),
                     rows
                 ),
             FactKinds.None,
@@ -149,11 +149,11 @@ internal static class TakingAway
             ? null
             : s.Worked(
                 StrategyKind.Doubles,
-                $"{Capitalised(s.A)} is double {Of(s.B)}.",
-                s.Begin($"{Capitalised(s.A)} in two rows.", Patterns.TwoRows(s.B, s.B))
+                Phrase($"{Capitalised(s.A)} is double {Of(s.B)}."),
+                s.Begin(Phrase($"{Capitalised(s.A)} in two rows."), Patterns.TwoRows(s.B, s.B))
                     .Then(
                         new Thought.FindMissing(Plus(s.B, s.B)),
-                        $"Double {Of(s.B)} is {Of(s.A)}, so {Of(s.B)} {(s.B == 1 ? "is" : "are")} left.",
+                        Phrase($"Double {Of(s.B)} is {Of(s.A)}, so {Of(s.B)} {(s.B == 1 ? "is" : "are")} left."),
                         Patterns.TwoRows(s.B, s.B)
                     ),
                 FactKinds.Double,
@@ -171,26 +171,26 @@ internal static class TakingAway
         var table = s.Table().Fill(s.Lies ? s.A : 0);
         var start = s.Lies ? table.Picture() : PlaceValues.Blocks(PlaceValue.Of(s.A));
         var end = s.Lies ? table.CrossOut(s.B).Picture() : PlaceValues.Blocks(new(0, (s.A / 10) - 1, left));
-        var workings = s.Begin($"{Capitalised(s.A)}: {(s.A == 10 ? "one full frame" : "full tens")}.", start);
+        var workings = s.Begin($"{Capitalised(s.A)}: {(s.A == 10 ? Phrase("one full frame") : Phrase("full tens"))}.", start);
         if (s.A == 10)
         {
             workings.Then(
                 new Thought.FindMissing(Plus(s.B, left)),
-                $"{Capitalised(s.B)} and {Of(left)} make ten, so {Of(left)} {(left == 1 ? "is" : "are")} left.",
+                Phrase($"{Capitalised(s.B)} and {Of(left)} make ten, so {Of(left)} {(left == 1 ? "is" : "are")} left."),
                 end
             );
         }
         else
         {
             workings
-                .Then(new Thought.Split(s.A, s.A - 10, 10), $"{Capitalised(s.A)} is {Of(s.A - 10)} and ten.", start)
-                .Then(new Thought.Know(Minus(10, s.B)), $"{Capitalised(s.B)} from ten leaves {Of(left)}.", end)
-                .Then(new Thought.Know(Plus(s.A - 10, left)), $"{Capitalised(s.A - 10)} and {Of(left)} are {Of(s.Result)}.", end);
+                .Then(new Thought.Split(s.A, s.A - 10, 10), Phrase($"{Capitalised(s.A)} is {Of(s.A - 10)} and ten."), start)
+                .Then(new Thought.Know(Minus(10, s.B)), Phrase($"{Capitalised(s.B)} from ten leaves {Of(left)}."), end)
+                .Then(new Thought.Know(Plus(s.A - 10, left)), Phrase($"{Capitalised(s.A - 10)} and {Of(left)} are {Of(s.Result)}."), end);
         }
 
         return s.Worked(
             StrategyKind.BondOfTen,
-            $"{Capitalised(s.B)} and {Of(left)} are a bond of ten.",
+            Phrase($"{Capitalised(s.B)} and {Of(left)} are a bond of ten."),
             workings,
             FactKinds.BondOfTen | FactKinds.TenAndSome,
             s.A == 10 ? ["bond.recall-10"] : ["bond.recall-10", SkillNeeds.TensAndSome(s.A)]
@@ -213,9 +213,9 @@ internal static class TakingAway
             : s.Table().Put(ones, 1).Picture();
         return s.Worked(
             StrategyKind.TenAndSome,
-            $"{Capitalised(s.A)} is {Of(s.A - ones)} and {Of(ones)}.",
-            s.Begin($"{Capitalised(s.A)} is {Of(s.A - ones)} and {Of(ones)}.", start)
-                .Then(new Thought.Know(Minus(s.A, s.B)), $"{s.Take} the {Of(s.B)}: {Of(s.Result)} {(s.Result == 1 ? "stays" : "stay")}.", end),
+            Phrase($"{Capitalised(s.A)} is {Of(s.A - ones)} and {Of(ones)}."),
+            s.Begin(Phrase($"{Capitalised(s.A)} is {Of(s.A - ones)} and {Of(ones)}."), start)
+                .Then(new Thought.Know(Minus(s.A, s.B)), Phrase($"{s.Take} the {Of(s.B)}: {Of(s.Result)} {(s.Result == 1 ? "stays" : "stay")}."), end),
             FactKinds.TenAndSome,
             [SkillNeeds.TensAndSome(s.A)]
         );
@@ -231,9 +231,9 @@ internal static class TakingAway
         var table = s.Table(1).Put(s.A, 0);
         return s.Worked(
             StrategyKind.KnownByHeart,
-            $"Taking from numbers to {(s.A <= 5 ? "five" : "ten")} comes by heart in the end.",
-            s.Begin($"{Capitalised(s.A)}, and {Of(s.B)} to go.", table.Picture())
-                .Then(new Thought.Know(Minus(s.A, s.B)), $"{Capitalised(s.B)} from {Of(s.A)} leaves {Of(s.Result)}.", table.CrossOut(s.B).Picture()),
+            Phrase($"Taking from numbers to {(s.A <= 5 ? "five" : "ten")} comes by heart in the end."),
+            s.Begin(Phrase($"{Capitalised(s.A)}, and {Of(s.B)} to go."), table.Picture())
+                .Then(new Thought.Know(Minus(s.A, s.B)), Phrase($"{Capitalised(s.B)} from {Of(s.A)} leaves {Of(s.Result)}."), table.CrossOut(s.B).Picture()),
             FactKinds.WithinTen,
             [SkillNeeds.Fluent(Operation.TakeAway, s.A)]
         );
@@ -250,11 +250,11 @@ internal static class TakingAway
         var (start, taken) = (s.Path(s.A, []), s.Path(s.A, [ten]));
         return s.Worked(
             StrategyKind.MinusNine,
-            "Nine is one less than ten, and ten is easy to take.",
-            s.Begin($"Begin at {Of(s.A)}.", start)
-                .Then(new Thought.Round(9, 10), "Ten instead of nine: that is one too many to go.", start)
-                .Then(new Thought.Know(Minus(s.A, 10)), $"Ten from {Of(s.A)} leaves {Of(s.A - 10)}.", taken)
-                .Then(new Thought.Know(Plus(s.A - 10, 1)), $"One comes back: {Of(s.Result)}.", s.Path(s.A, [ten, new(s.A - 10, s.Result, "+1")])),
+            Phrase("Nine is one less than ten, and ten is easy to take."),
+            s.Begin(Phrase($"Begin at {Of(s.A)}."), start)
+                .Then(new Thought.Round(9, 10), Phrase("Ten instead of nine: that is one too many to go."), start)
+                .Then(new Thought.Know(Minus(s.A, 10)), Phrase($"Ten from {Of(s.A)} leaves {Of(s.A - 10)}."), taken)
+                .Then(new Thought.Know(Plus(s.A - 10, 1)), Phrase($"One comes back: {Of(s.Result)}."), s.Path(s.A, [ten, new(s.A - 10, s.Result, "+1")])),
             FactKinds.TenAndSome | FactKinds.WholeTens | FactKinds.OneMore,
             s.A <= 20 ? ["place.teen-frames", .. SkillNeeds.CountingOn(s.Result)] : ["place.ten-more", .. SkillNeeds.CountingOn(s.Result)],
             [Minus(s.A, 10)]
@@ -274,11 +274,11 @@ internal static class TakingAway
         var end = table.CrossOut(s.B).Picture();
         return s.Worked(
             StrategyKind.SplitTeen,
-            $"{Capitalised(s.A)} is ten and {Of(ones)}; the ten stays as it is.",
-            s.Begin($"{Capitalised(s.A)} on two frames.", start)
-                .Then(new Thought.Split(s.A, 10, ones), $"{Capitalised(s.A)} is ten and {Of(ones)}.", start)
-                .Then(new Thought.Know(Minus(ones, s.B)), $"{Capitalised(s.B)} from {Of(ones)} leaves {Of(ones - s.B)}.", end)
-                .Then(new Thought.Know(Plus(10, ones - s.B)), $"Ten and {Of(ones - s.B)} are {Of(s.Result)}.", end),
+            Phrase($"{Capitalised(s.A)} is ten and {Of(ones)}; the ten stays as it is."),
+            s.Begin(Phrase($"{Capitalised(s.A)} on two frames."), start)
+                .Then(new Thought.Split(s.A, 10, ones), Phrase($"{Capitalised(s.A)} is ten and {Of(ones)}."), start)
+                .Then(new Thought.Know(Minus(ones, s.B)), Phrase($"{Capitalised(s.B)} from {Of(ones)} leaves {Of(ones - s.B)}."), end)
+                .Then(new Thought.Know(Plus(10, ones - s.B)), Phrase($"Ten and {Of(ones - s.B)} are {Of(s.Result)}."), end),
             FactKinds.WithinTen | FactKinds.TenAndSome,
             ["place.teen-sentence"]
         );
@@ -298,11 +298,11 @@ internal static class TakingAway
         var end = table.CrossOut(s.B, frame: 0).Picture();
         return s.Worked(
             StrategyKind.TakeFromTen,
-            $"{Capitalised(s.A)} has a ten to take {Of(s.B)} from.",
-            s.Begin($"{Capitalised(s.A)} on two frames.", start)
-                .Then(new Thought.Split(s.A, 10, ones), $"{Capitalised(s.A)} is ten and {Of(ones)}.", start)
-                .Then(new Thought.Know(Minus(10, s.B)), $"{Capitalised(s.B)} from ten leaves {Of(left)}.", end)
-                .Then(new Thought.Know(Plus(left, ones)), $"{Capitalised(left)} and {Of(ones)} are {Of(s.Result)}.", end),
+            Phrase($"{Capitalised(s.A)} has a ten to take {Of(s.B)} from."),
+            s.Begin(Phrase($"{Capitalised(s.A)} on two frames."), start)
+                .Then(new Thought.Split(s.A, 10, ones), Phrase($"{Capitalised(s.A)} is ten and {Of(ones)}."), start)
+                .Then(new Thought.Know(Minus(10, s.B)), Phrase($"{Capitalised(s.B)} from ten leaves {Of(left)}."), end)
+                .Then(new Thought.Know(Plus(left, ones)), Phrase($"{Capitalised(left)} and {Of(ones)} are {Of(s.Result)}."), end),
             FactKinds.BondOfTen | FactKinds.WithinTen,
             ["bond.recall-10", "place.teen-frames"],
             [Minus(10, s.B), Plus(left, ones)]
@@ -332,11 +332,11 @@ internal static class TakingAway
 
         return s.Worked(
             StrategyKind.BackThroughTen,
-            $"{Capitalised(ones)} back is {Of(ten)}, then {Of(rest)} more.",
-            s.Begin($"Begin at {Of(s.A)}.", pictures[0])
-                .Then(new Thought.Split(s.B, ones, rest), $"{Capitalised(s.B)} is {Of(ones)} and {Of(rest)}.", pictures[0])
+            Phrase($"{Capitalised(ones)} back is {Of(ten)}, then {Of(rest)} more."),
+            s.Begin(Phrase($"Begin at {Of(s.A)}."), pictures[0])
+                .Then(new Thought.Split(s.B, ones, rest), Phrase($"{Capitalised(s.B)} is {Of(ones)} and {Of(rest)}."), pictures[0])
                 .Then(new Thought.Know(Minus(s.A, ones)), $"{s.Take} {Of(ones)}: {Of(ten)}.", pictures[1])
-                .Then(new Thought.Know(Minus(ten, rest)), $"{s.Take} {Of(rest)} more: {Of(s.Result)}.", pictures[2]),
+                .Then(new Thought.Know(Minus(ten, rest)), Phrase($"{s.Take} {Of(rest)} more: {Of(s.Result)}."), pictures[2]),
             FactKinds.TenAndSome | FactKinds.BondOfTen,
             ["bond.recall-10", SkillNeeds.TensAndSome(s.A)]
         );
@@ -349,16 +349,16 @@ internal static class TakingAway
             return null;
         }
 
-        var begin = $"{Capitalised(s.B)} and how many make {Of(s.A)}?";
+        var begin = Phrase($"{Capitalised(s.B)} and how many make {Of(s.A)}?");
         if (s.A <= 10)
         {
             return s.Worked(
                 StrategyKind.ThinkAddition,
-                $"{Capitalised(s.B)} and what make {Of(s.A)}: a bond that is known.",
+                Phrase($"{Capitalised(s.B)} and what make {Of(s.A)}: a bond that is known."),
                 s.Begin(begin, Things.Bond(s.A, s.B, null))
                     .Then(
                         new Thought.FindMissing(Plus(s.B, s.Result)),
-                        $"{Capitalised(s.B)} and {Of(s.Result)} make {Of(s.A)}.",
+                        Phrase($"{Capitalised(s.B)} and {Of(s.Result)} make {Of(s.A)}."),
                         Things.Bond(s.A, s.B, s.Result)
                     ),
                 FactKinds.WithinTen,
@@ -372,13 +372,13 @@ internal static class TakingAway
             var gap = 10 - s.B;
             return s.Worked(
                 StrategyKind.ThinkAddition,
-                "Build up over ten instead of taking away.",
+                Phrase("Build up over ten instead of taking away."),
                 s.Begin(begin, table.Put(s.B, 0).Picture())
-                    .Then(new Thought.Split(s.A, 10, ones), $"First to ten, then {Of(ones)} more.", table.Picture())
-                    .Then(new Thought.FindMissing(Plus(s.B, gap)), $"{Capitalised(s.B)} and {Of(gap)} make ten.", table.Put(gap, 0, "b").Picture())
+                    .Then(new Thought.Split(s.A, 10, ones), Phrase($"First to ten, then {Of(ones)} more."), table.Picture())
+                    .Then(new Thought.FindMissing(Plus(s.B, gap)), Phrase($"{Capitalised(s.B)} and {Of(gap)} make ten."), table.Put(gap, 0, "b").Picture())
                     .Then(
                         new Thought.Know(Plus(gap, ones)),
-                        $"{Capitalised(gap)} and {Of(ones)} were put to it: {Of(s.Result)}.",
+                        Phrase($"{Capitalised(gap)} and {Of(ones)} were put to it: {Of(s.Result)}."),
                         table.Put(ones, 1, "b").Picture()
                     ),
                 FactKinds.BondOfTen | FactKinds.SingleDigits,
@@ -390,14 +390,14 @@ internal static class TakingAway
         var onesOfB = s.B - 10;
         return s.Worked(
             StrategyKind.ThinkAddition,
-            $"Both are ten and some: {Of(onesOfB)} and what make {Of(ones)}?",
+            Phrase($"Both are ten and some: {Of(onesOfB)} and what make {Of(ones)}?"),
             s.Begin(begin, table.Fill(s.B).Picture())
-                .Then(new Thought.Split(s.A, 10, ones), $"{Capitalised(s.A)} is ten and {Of(ones)}.", table.Picture())
-                .Then(new Thought.Split(s.B, 10, onesOfB), $"{Capitalised(s.B)} is ten and {Of(onesOfB)}.", table.Picture())
-                .Then(new Thought.Know(Minus(10, 10)), "The tens are the same.", table.Picture())
+                .Then(new Thought.Split(s.A, 10, ones), Phrase($"{Capitalised(s.A)} is ten and {Of(ones)}."), table.Picture())
+                .Then(new Thought.Split(s.B, 10, onesOfB), Phrase($"{Capitalised(s.B)} is ten and {Of(onesOfB)}."), table.Picture())
+                .Then(new Thought.Know(Minus(10, 10)), Phrase("The tens are the same."), table.Picture())
                 .Then(
                     new Thought.FindMissing(Plus(onesOfB, s.Result)),
-                    $"{Capitalised(onesOfB)} and {Of(s.Result)} make {Of(ones)}.",
+                    Phrase($"{Capitalised(onesOfB)} and {Of(s.Result)} make {Of(ones)}."),
                     table.Put(s.Result, 1, "b").Picture()
                 ),
             FactKinds.WithinTen | FactKinds.Zero,

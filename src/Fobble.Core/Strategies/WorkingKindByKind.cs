@@ -31,7 +31,7 @@ internal static class WorkingKindByKind
                 {
                     workings.Then(
                         new Thought.Split((10 * worth) + rest, 10 * worth, rest),
-                        $"Ten {name} are exchanged for one {Single(step.Kind + 1)}.",
+                        Phrase($"Ten {name} are exchanged for one {Single(step.Kind + 1)}."),
                         picture
                     );
                 }
@@ -78,7 +78,7 @@ internal static class WorkingKindByKind
                 {
                     workings.Then(
                         new Thought.Split(whole, whole - worth, worth),
-                        $"One {Single(step.Kind)} is exchanged for ten {NameOf(step.Kind - 1, s)}.",
+                        Phrase($"One {Single(step.Kind)} is exchanged for ten {NameOf(step.Kind - 1, s)}."),
                         picture
                     );
                 }
@@ -101,7 +101,7 @@ internal static class WorkingKindByKind
     private static WorkedStrategy Worked(Sum s, Workings workings, string digits) =>
         s.Worked(
             StrategyKind.KindByKind,
-            "Tens are worked with tens, ones with ones.".Replace("ones", s.Approach.Words.OnesName, StringComparison.Ordinal),
+            Phrase("Tens are worked with tens, ones with ones.").Replace("ones", s.Approach.Words.OnesName, StringComparison.Ordinal),
             workings,
             FactKinds.SingleDigits | FactKinds.WholeTens | FactKinds.TenAndSome | FactKinds.Zero,
             ["place.expand-two", digits]
@@ -113,7 +113,7 @@ internal static class WorkingKindByKind
         for (var i = 0; i + 1 < parts.Count; i++)
         {
             var rest = parts.Skip(i + 1).Sum();
-            workings.Then(new Thought.Split(parts[i] + rest, parts[i], rest), $"{parts[i] + rest} is {parts[i]} and {rest}.", picture);
+            workings.Then(new Thought.Split(parts[i] + rest, parts[i], rest), Phrase($"{parts[i] + rest} is {parts[i]} and {rest}."), picture);
         }
     }
 
@@ -140,9 +140,9 @@ internal static class WorkingKindByKind
         kind switch
         {
             NumberKind.Ones => s.Approach.Words.OnesName,
-            NumberKind.Tens => "tens",
-            _ => "hundreds",
+            NumberKind.Tens => Phrase("tens"),
+            _ => Phrase("hundreds"),
         };
 
-    private static string Single(NumberKind kind) => kind == NumberKind.Tens ? "ten" : "hundred";
+    private static string Single(NumberKind kind) => kind == NumberKind.Tens ? Phrase("ten") : Phrase("hundred");
 }

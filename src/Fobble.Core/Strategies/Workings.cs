@@ -80,7 +80,7 @@ internal sealed class FrameTable(FrameStyle style, int frames = 2)
     public Picture Picture()
     {
         var perFrame = Enumerable.Range(0, frames).Select(f => NumberWords.Of(_counters.Count(c => c.Frame == f && c.Mark == CounterMark.None)));
-        return Frames.Board([.. _counters], frames, 10, style, $"Ten frames with {string.Join(" and ", perFrame)}");
+        return Frames.Board([.. _counters], frames, 10, style, Phrase($"Ten frames with {string.Join(" and ", perFrame)}"));
     }
 
     private int Lying(int frame) => _counters.Count(c => c.Frame == frame);

@@ -30,18 +30,18 @@ public static class ClosureFiles
         List<FileFault> faults = [.. reading.Faults];
         if (reading.Closures.Count == 0 && faults.Count == 0)
         {
-            faults.Add(new(1, null, "The file holds no days."));
+            faults.Add(new(1, null, Phrase("The file holds no days.")));
         }
 
         if (inside.Count > MostClosures)
         {
-            faults.Add(new(1, null, $"The file holds {inside.Count} entries; {MostClosures} are the most that can be taken at once."));
+            faults.Add(new(1, null, Phrase($"The file holds {inside.Count} entries; {MostClosures} are the most that can be taken at once.")));
         }
 
         return new(
             inside,
             faults,
-            [.. reading.Notes, .. outside > 0 ? [$"{outside} outside the school’s terms, or twice in the file, left out."] : Array.Empty<string>()]
+            [.. reading.Notes, .. outside > 0 ? [Phrase($"{outside} outside the school’s terms, or twice in the file, left out.")] : Array.Empty<string>()]
         );
     }
 
@@ -59,7 +59,7 @@ public static class ClosureFiles
         catch (Exception fault)
 #pragma warning restore CA1031
         {
-            return new([], [new(1, null, $"This is no calendar file that can be read: {fault.Message}")], []);
+            return new([], [new(1, null, Phrase($"This is no calendar file that can be read: {fault.Message}"))], []);
         }
 
         var timed = 0;
@@ -73,7 +73,7 @@ public static class ClosureFiles
 
             if (entry.Start is null || name.Length == 0)
             {
-                faults.Add(new(1, null, $"An entry has no {(name.Length == 0 ? "name" : "day")}{(name.Length == 0 ? "" : $": “{Short(name)}”")}."));
+                faults.Add(new(1, null, Phrase($"An entry has no {(name.Length == 0 ? "name" : "day")}{(name.Length == 0 ? "" : $": “{Short(name)}”")}.")));
                 continue;
             }
 
@@ -87,7 +87,7 @@ public static class ClosureFiles
             }
         }
 
-        return new(closures, faults, timed > 0 ? [$"{timed} with a time of day, taken as whole days."] : []);
+        return new(closures, faults, timed > 0 ? [Phrase($"{timed} with a time of day, taken as whole days.")] : []);
     }
 
     private static DateOnly Day(CalDateTime time) => DateOnly.FromDateTime(time.Value);
@@ -100,7 +100,7 @@ public static class ClosureFiles
         List<Closure> closures = [];
         if (table.Rows.Count == 0)
         {
-            return new([], table.Faults.Count > 0 ? table.Faults : [new(1, null, "The file is empty.")], table.Notes);
+            return new([], table.Faults.Count > 0 ? table.Faults : [new(1, null, Phrase("The file is empty."))], table.Notes);
         }
 
         if (!new[] { "Name", "First" }.All(h => table.Rows[0].Fields.Any(f => f.Trim().Equals(h, StringComparison.OrdinalIgnoreCase))))
@@ -109,7 +109,7 @@ public static class ClosureFiles
                 new(
                     table.Rows[0].Line,
                     null,
-                    "The headings are Name, First, and if wanted Last and Kind (Closed, HalfDay, NoLessons), From and Until for half days."
+                    Phrase("The headings are Name, First, and if wanted Last and Kind (Closed, HalfDay, NoLessons), From and Until for half days.")
                 )
             );
             return new([], table.Faults, table.Notes);
@@ -124,17 +124,17 @@ public static class ClosureFiles
             var (opens, closes) = (TimeOf(table, row, "From"), TimeOf(table, row, "Until"));
             if (name.Length is 0 or > LongestName)
             {
-                table.Faults.Add(new(row.Line, "Name", name.Length == 0 ? "The name is missing." : $"A name has at most {LongestName} letters."));
+                table.Faults.Add(new(row.Line, "Name", name.Length == 0 ? Phrase("The name is missing.") : Phrase($"A name has at most {LongestName} letters.")));
             }
 
             if (last < first)
             {
-                table.Faults.Add(new(row.Line, "Last", "It ends before it begins."));
+                table.Faults.Add(new(row.Line, "Last", Phrase("It ends before it begins.")));
             }
 
             if (kind == ClosureKind.HalfDay && opens is null && closes is null)
             {
-                table.Faults.Add(new(row.Line, "Until", "A half day says from when, or until when, there is school."));
+                table.Faults.Add(new(row.Line, "Until", Phrase("A half day says from when, or until when, there is school.")));
             }
 
             if (first is { } day && last is { } end && kind is { } so)
@@ -166,7 +166,7 @@ public static class ClosureFiles
             return day;
         }
 
-        table.Faults.Add(new(row.Line, heading, text.Length == 0 ? "The day is missing." : $"“{text}” is no day: write it as 2026-12-21."));
+        table.Faults.Add(new(row.Line, heading, text.Length == 0 ? Phrase("The day is missing.") : Phrase($"“{text}” is no day: write it as 2026-12-21.")));
         return null;
     }
 
@@ -183,7 +183,7 @@ public static class ClosureFiles
             return time;
         }
 
-        table.Faults.Add(new(row.Line, heading, $"“{text}” is no time: write it as 12:00."));
+        table.Faults.Add(new(row.Line, heading, Phrase($"“{text}” is no time: write it as 12:00.")));
         return null;
     }
 }

@@ -15,8 +15,8 @@ internal sealed record BirthDates(bool MonthFirst, string? Note)
         {
             (false, _, _) => new(false, null),
             (_, true, _) => new(false, null),
-            (_, false, true) => new(true, "Dates were read with the month first."),
-            _ => new(false, "Dates could be read both ways and were read with the day first. Check one of them."),
+            (_, false, true) => new(true, Phrase("Dates were read with the month first.")),
+            _ => new(false, Phrase("Dates could be read both ways and were read with the day first. Check one of them.")),
         };
     }
 

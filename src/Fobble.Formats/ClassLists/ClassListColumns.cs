@@ -49,7 +49,7 @@ internal sealed record ClassListColumns(int? Given, int? Family, int? Full, int?
 
     private static readonly string[] Marks = ["mark", "short mark", "tell apart by"];
 
-    public static string Usual => "“First name” and “Last name”, or “Name”";
+    public static string Usual => Phrase("“First name” and “Last name”, or “Name”");
 
     public bool HasNames => Given is not null || Full is not null;
 

@@ -22,7 +22,7 @@ public static class ClassListReader
         var (rows, faults, notes) = (table.Rows, table.Faults, table.Notes);
         if (rows.Count == 0)
         {
-            return new([], faults.Count > 0 ? faults : [new(1, null, "The file is empty.")], notes);
+            return new([], faults.Count > 0 ? faults : [new(1, null, Phrase("The file is empty."))], notes);
         }
 
         var columns = ClassListColumns.Find(rows[0].Fields);
@@ -32,7 +32,7 @@ public static class ClassListReader
                 new(
                     rows[0].Line,
                     null,
-                    $"No column of names was found. The headings are {string.Join(", ", rows[0].Fields.Select(h => $"“{h}”"))}; call them {ClassListColumns.Usual}."
+                    Phrase($"No column of names was found. The headings are {string.Join(", ", rows[0].Fields.Select(h => $"“{h}”"))}; call them {ClassListColumns.Usual}.")
                 )
             );
             return new([], faults, notes);
@@ -60,7 +60,7 @@ public static class ClassListReader
                     .Select(c => new FileFault(
                         c.Row,
                         columns.Heading(columns.Given ?? columns.Full),
-                        $"{c.GivenName} {c.FamilyName} is on line {twice.First().Row} already. If they are two children, give each a mark.".Replace(
+                        Phrase($"{c.GivenName} {c.FamilyName} is on line {twice.First().Row} already. If they are two children, give each a mark.").Replace(
                             "  ",
                             " ",
                             StringComparison.Ordinal
@@ -71,12 +71,12 @@ public static class ClassListReader
 
         if (children.Count == 0 && faults.Count == 0)
         {
-            faults.Add(new(rows[0].Line, null, "The file has headings but no children."));
+            faults.Add(new(rows[0].Line, null, Phrase("The file has headings but no children.")));
         }
 
         if (children.Count > MostChildren)
         {
-            faults.Add(new(children[MostChildren].Row, null, $"More than {MostChildren} children: is this the list of one class?"));
+            faults.Add(new(children[MostChildren].Row, null, Phrase($"More than {MostChildren} children: is this the list of one class?")));
         }
 
         return new(children, [.. faults.OrderBy(f => f.Row)], notes);
@@ -101,7 +101,7 @@ public static class ClassListReader
                 new(
                     row.Line,
                     null,
-                    $"This line has {row.Fields.Count} fields, the heading {columns.Headings.Count}: a separator inside a name needs quotes around the name."
+                    Phrase($"This line has {row.Fields.Count} fields, the heading {columns.Headings.Count}: a separator inside a name needs quotes around the name.")
                 )
             );
         }
@@ -110,30 +110,30 @@ public static class ClassListReader
         var nameColumn = columns.Heading(columns.Given ?? columns.Full);
         if (given.Length == 0)
         {
-            faults.Add(new(row.Line, nameColumn, "The first name is missing."));
+            faults.Add(new(row.Line, nameColumn, Phrase("The first name is missing.")));
         }
 
         if (given.Length > LongestName || family.Length > LongestName)
         {
-            faults.Add(new(row.Line, nameColumn, $"A name of more than {LongestName} letters: are the columns in the right places?"));
+            faults.Add(new(row.Line, nameColumn, Phrase($"A name of more than {LongestName} letters: are the columns in the right places?")));
         }
 
         if ((given + family).Any(char.IsControl))
         {
-            faults.Add(new(row.Line, nameColumn, "The name runs over a line end or holds a hidden character."));
+            faults.Add(new(row.Line, nameColumn, Phrase("The name runs over a line end or holds a hidden character.")));
         }
 
         if (NameFonts.Missing($"{given} {family}") is { Count: > 0 } missing)
         {
             var letters = Words.List([.. missing.Select(letter => $"“{letter}”")]);
-            faults.Add(new(row.Line, nameColumn, $"No font at hand has {letters}: write the name here as it may be printed."));
+            faults.Add(new(row.Line, nameColumn, Phrase($"No font at hand has {letters}: write the name here as it may be printed.")));
         }
 
         var mark = (marked ?? Field(row, columns.Mark)).Trim();
         if (mark.Length > ShortNames.LongestMark || mark.Any(char.IsControl))
         {
             faults.Add(
-                new(row.Line, columns.Heading(columns.Mark), $"A mark has {ShortNames.LongestMark} letters at the most: it only tells two names apart.")
+                new(row.Line, columns.Heading(columns.Mark), Phrase($"A mark has {ShortNames.LongestMark} letters at the most: it only tells two names apart."))
             );
         }
 
@@ -143,9 +143,9 @@ public static class ClassListReader
         {
             born = dates.Read(birth);
             var reason =
-                born is not { } day ? $"“{birth}” can't be read as a date; write it like 2021-11-30."
-                : day >= today ? $"“{birth}” lies in the future."
-                : day < today.AddYears(-OldestYears) ? $"“{birth}” is more than {OldestYears} years ago."
+                born is not { } day ? Phrase($"“{birth}” can't be read as a date; write it like 2021-11-30.")
+                : day >= today ? Phrase($"“{birth}” lies in the future.")
+                : day < today.AddYears(-OldestYears) ? Phrase($"“{birth}” is more than {OldestYears} years ago.")
                 : null;
             if (reason is not null)
             {

@@ -69,7 +69,7 @@ public sealed class CsvTable
             return value;
         }
 
-        Faults.Add(new(row.Line, heading, $"“{word}” is none of {string.Join(", ", Enum.GetNames<T>())}."));
+        Faults.Add(new(row.Line, heading, Phrase($"“{word}” is none of {string.Join(", ", Enum.GetNames<T>())}.")));
         return null;
     }
 
@@ -91,7 +91,7 @@ public sealed class CsvTable
         }
         catch (DecoderFallbackException)
         {
-            notes.Add("The file is not in Unicode; it was read as Western European. Check names with accents.");
+            notes.Add(Phrase("The file is not in Unicode; it was read as Western European. Check names with accents."));
             return Encoding.Latin1.GetString(file);
         }
     }
@@ -108,7 +108,7 @@ public sealed class CsvTable
             AllowLineBreaksInQuotes = lineBreaks,
             OnMalformedRecord = bad =>
                 faults.Add(
-                    new((int)bad.LineNumber, null, "The quotes on this line do not match; a quote inside a name has to be doubled, and the name put in quotes.")
+                    new((int)bad.LineNumber, null, Phrase("The quotes on this line do not match; a quote inside a name has to be doubled, and the name put in quotes."))
                 ),
         };
         using var reader = CsvReader.FromText(text, options);

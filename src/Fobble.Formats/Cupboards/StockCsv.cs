@@ -36,14 +36,14 @@ public static class StockCsv
         var table = CsvTable.Read(file);
         if (table.Rows.Count == 0)
         {
-            return new([], table.Faults.Count > 0 ? table.Faults : [new(1, null, "The file is empty.")], table.Notes);
+            return new([], table.Faults.Count > 0 ? table.Faults : [new(1, null, Phrase("The file is empty."))], table.Notes);
         }
 
         if (table.Lacks("Item", "Count") is { Count: > 0 } lacks)
         {
             return new(
                 [],
-                [.. table.Faults, new(table.Rows[0].Line, null, $"There is no column {string.Join(" and no column ", lacks.Select(h => $"“{h}”"))}.")],
+                [.. table.Faults, new(table.Rows[0].Line, null, Phrase($"There is no column {string.Join(" and no column ", lacks.Select(h => $"“{h}”"))}."))],
                 table.Notes
             );
         }
@@ -56,7 +56,7 @@ public static class StockCsv
             var count = Number(table, row, "Count", 0, MostOfAKind);
             if (lines.Any(l => item is not null && l.Item.Id == item.Id))
             {
-                table.Faults.Add(new(row.Line, "Item", $"“{table.Field(row, "Item")}” is in the file already."));
+                table.Faults.Add(new(row.Line, "Item", Phrase($"“{table.Field(row, "Item")}” is in the file already.")));
             }
 
             if (table.Faults.Count == before)
@@ -99,14 +99,14 @@ public static class StockCsv
 
         if (id.Length is 0 or > 60)
         {
-            table.Faults.Add(new(row.Line, "Item", id.Length == 0 ? "The item is missing." : "The item’s short name has more than 60 letters."));
+            table.Faults.Add(new(row.Line, "Item", id.Length == 0 ? Phrase("The item is missing.") : Phrase("The item’s short name has more than 60 letters.")));
             return null;
         }
 
         var name = table.Field(row, "Name");
         if (name.Length is 0 or > 80)
         {
-            table.Faults.Add(new(row.Line, "Name", name.Length == 0 ? $"“{id}” is a kind of your own; give it a name." : "The name has more than 80 letters."));
+            table.Faults.Add(new(row.Line, "Name", name.Length == 0 ? Phrase($"“{id}” is a kind of your own; give it a name.") : Phrase("The name has more than 80 letters.")));
         }
 
         var sides = ((string[])["Length mm", "Width mm", "Height mm"])
@@ -148,7 +148,7 @@ public static class StockCsv
             new(
                 row.Line,
                 heading,
-                $"“{text}” is no number from {least.ToString(CultureInfo.InvariantCulture)} to {most.ToString(CultureInfo.InvariantCulture)}."
+                Phrase($"“{text}” is no number from {least.ToString(CultureInfo.InvariantCulture)} to {most.ToString(CultureInfo.InvariantCulture)}.")
             )
         );
         return null;

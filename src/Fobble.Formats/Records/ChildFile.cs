@@ -55,29 +55,29 @@ public sealed record ChildFile(
             return (
                 null,
                 [
-                    $"This is no child’s file, or it is damaged{(fault.LineNumber is { } line ? string.Create(CultureInfo.InvariantCulture, $" (line {line + 1}{(fault.Path is { Length: > 1 } path ? $", {path[2..]}" : "")})") : "")}.",
+                    Phrase($"This is no child’s file, or it is damaged{(fault.LineNumber is { } line ? string.Create(CultureInfo.InvariantCulture, $" (line {line + 1}{(fault.Path is { Length: > 1 } path ? $", {path[2..]}" : "")})") : "")}."),
                 ]
             );
         }
 
         if (file is not { Format: FormatName })
         {
-            return (null, ["This is no child’s file."]);
+            return (null, [Phrase("This is no child’s file.")]);
         }
 
         if (file.Version != CurrentVersion)
         {
-            return (null, [$"The file is of version {file.Version}; this Fobble reads version {CurrentVersion}."]);
+            return (null, [Phrase($"The file is of version {file.Version}; this Fobble reads version {CurrentVersion}.")]);
         }
 
         List<string> faults = [];
         if (string.IsNullOrWhiteSpace(file.Child.GivenName) || file.Child.GivenName.Length > 60 || file.Child.FamilyName.Length > 60)
         {
-            faults.Add("The child’s name is missing or too long.");
+            faults.Add(Phrase("The child’s name is missing or too long."));
         }
 
-        faults.AddRange(file.Observations.GroupBy(o => o.Id).Where(g => g.Count() > 1).Take(3).Select(g => $"Observation {g.Key} is there {g.Count()} times."));
-        faults.AddRange(file.Observations.Where(o => o.Day > today).Take(3).Select(o => $"Observation {o.Id} is of a day still to come, {o.Day:yyyy-MM-dd}."));
+        faults.AddRange(file.Observations.GroupBy(o => o.Id).Where(g => g.Count() > 1).Take(3).Select(g => Phrase($"Observation {g.Key} is there {g.Count()} times.")));
+        faults.AddRange(file.Observations.Where(o => o.Day > today).Take(3).Select(o => Phrase($"Observation {o.Id} is of a day still to come, {o.Day:yyyy-MM-dd}.")));
         faults.AddRange(
             file.Observations.Where(o =>
                     (o.Note?.Length ?? 0) > 500
@@ -89,7 +89,7 @@ public sealed record ChildFile(
                     || (o.Withdrawn?.Why.Length ?? 0) > 500
                 )
                 .Take(3)
-                .Select(o => $"Observation {o.Id} has a text that is too long, or no skill.")
+                .Select(o => Phrase($"Observation {o.Id} has a text that is too long, or no skill."))
         );
         return (faults.Count == 0 ? file : null, faults);
     }

@@ -70,14 +70,14 @@ public static class ObservationCsv
         var table = CsvTable.Read(file);
         if (table.Rows.Count == 0)
         {
-            return new([], table.Faults.Count > 0 ? table.Faults : [new(1, null, "The file is empty.")], table.Notes);
+            return new([], table.Faults.Count > 0 ? table.Faults : [new(1, null, Phrase("The file is empty."))], table.Notes);
         }
 
         if (table.Lacks(Needed) is { Count: > 0 } lacks)
         {
             return new(
                 [],
-                [.. table.Faults, new(table.Rows[0].Line, null, $"There is no column {string.Join(" and no column ", lacks.Select(h => $"“{h}”"))}.")],
+                [.. table.Faults, new(table.Rows[0].Line, null, Phrase($"There is no column {string.Join(" and no column ", lacks.Select(h => $"“{h}”"))}."))],
                 table.Notes
             );
         }
@@ -106,33 +106,33 @@ public static class ObservationCsv
             Check(
                 "Child",
                 known.ContainsKey(ShortNames.Same(child)),
-                child.Length == 0 ? "The child’s name is missing." : $"There is no “{child}” in this class; names are written as Fobble shows them."
+                child.Length == 0 ? Phrase("The child’s name is missing.") : Phrase($"There is no “{child}” in this class; names are written as Fobble shows them.")
             );
             var named = Text("Skill");
             var skill = map.Has(new(named)) ? map[new(named)] : byName.GetValueOrDefault(named);
-            Check("Skill", skill is not null, named.Length == 0 ? "The skill is missing." : $"There is no skill “{named}”.");
+            Check("Skill", skill is not null, named.Length == 0 ? Phrase("The skill is missing.") : Phrase($"There is no skill “{named}”."));
             Check(
                 "Day",
                 DateOnly.TryParseExact(Text("Day"), ["yyyy-MM-dd", "dd.MM.yyyy", "dd/MM/yyyy"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var day),
-                $"“{Text("Day")}” is no day; write it as {today:yyyy-MM-dd}."
+                Phrase($"“{Text("Day")}” is no day; write it as {today:yyyy-MM-dd}.")
             );
-            Check("Day", day <= today, "This day is still to come.");
+            Check("Day", day <= today, Phrase("This day is still to come."));
             var time = new TimeOnly(12, 0);
             Check(
                 "Time",
                 Said("Time") is not { } clock
                     || TimeOnly.TryParseExact(clock, ["HH:mm:ss", "HH:mm", "H:mm"], CultureInfo.InvariantCulture, DateTimeStyles.None, out time),
-                $"“{Text("Time")}” is no time; write it as 10:30."
+                Phrase($"“{Text("Time")}” is no time; write it as 10:30.")
             );
             var support = table.Word<Support>(row, "Support", Text("Support"));
             var setting = Said("Setting") is { } where ? table.Word<Setting>(row, "Setting", where) : Setting.Group;
             var shown = Said("Shown with") is { } how ? table.Word<Representation>(row, "Shown with", how) : skill?.ShownIn[0] ?? Representation.Objects;
-            Check("Slip", Said("Slip") is not { } slip || skill is null || skill.Slips.Any(s => s.Id == slip), $"“{Text("Slip")}” is no slip of this skill.");
-            Check("Way", Said("Way") is not { } way || skill is null || skill.Strategies.Any(s => s.Id == way), $"“{Text("Way")}” is no way of this skill.");
-            Check("Note", Text("Note").Length <= LongestText, $"A note has {LongestText} letters at the most.");
-            Check("Numbers", Text("Numbers").Length <= 40, "Numbers have 40 letters at the most.");
+            Check("Slip", Said("Slip") is not { } slip || skill is null || skill.Slips.Any(s => s.Id == slip), Phrase($"“{Text("Slip")}” is no slip of this skill."));
+            Check("Way", Said("Way") is not { } way || skill is null || skill.Strategies.Any(s => s.Id == way), Phrase($"“{Text("Way")}” is no way of this skill."));
+            Check("Note", Text("Note").Length <= LongestText, Phrase($"A note has {LongestText} letters at the most."));
+            Check("Numbers", Text("Numbers").Length <= 40, Phrase("Numbers have 40 letters at the most."));
             Guid id = default;
-            Check("Id", Said("Id") is not { } written || (Guid.TryParse(written, out id) && id != Guid.Empty), $"“{Text("Id")}” is no id; leave it empty.");
+            Check("Id", Said("Id") is not { } written || (Guid.TryParse(written, out id) && id != Guid.Empty), Phrase($"“{Text("Id")}” is no id; leave it empty."));
             if (table.Faults.Count > before)
             {
                 continue;
@@ -145,7 +145,7 @@ public static class ObservationCsv
                         $"urn:fobble:observation|{ShortNames.Typed(child)}|{skill!.Id}|{day:O}|{time:O}|{support}|{Text("Numbers")}|{Text("Note")}"
                     )
                     : id;
-            Check("Id", ids.TryAdd(id, row.Line), $"The same observation stands in line {ids.GetValueOrDefault(id)}.");
+            Check("Id", ids.TryAdd(id, row.Line), Phrase($"The same observation stands in line {ids.GetValueOrDefault(id)}."));
             lines.Add(
                 new(
                     id,

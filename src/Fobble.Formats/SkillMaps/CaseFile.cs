@@ -27,7 +27,7 @@ public static class CaseFile
         ArgumentNullException.ThrowIfNull(strands);
         ArgumentNullException.ThrowIfNull(skills);
         var at = changed.ToUniversalTime().ToString("yyyy-MM-dd'T'HH:mm:ss'+00:00'", System.Globalization.CultureInfo.InvariantCulture);
-        var title = $"Number skills of {school}";
+        var title = Phrase($"Number skills of {school}");
         JsonObject document = new()
         {
             ["identifier"] = IdOf("document"),
@@ -77,12 +77,12 @@ public static class CaseFile
         }
         catch (JsonException fault)
         {
-            return new([], [new((int)(fault.LineNumber ?? 0) + 1, null, "This is no JSON: " + fault.Message.Split('.')[0] + ".")]);
+            return new([], [new((int)(fault.LineNumber ?? 0) + 1, null, Phrase("This is no JSON: ") + fault.Message.Split('.')[0] + ".")]);
         }
 
         if (root is not JsonObject package || package["CFItems"] is not JsonArray items || package["CFAssociations"] is not JsonArray associations)
         {
-            return new([], [new(1, null, "This is no CASE package: CFItems or CFAssociations is missing.")]);
+            return new([], [new(1, null, Phrase("This is no CASE package: CFItems or CFAssociations is missing."))]);
         }
 
         List<FileFault> faults = [];
@@ -115,16 +115,16 @@ public static class CaseFile
         }
         catch (Exception fault) when (fault is InvalidOperationException or ArgumentException)
         {
-            return new([], [new(1, null, "An item or association of the package is not what the standard asks for, or an identifier is there twice.")]);
+            return new([], [new(1, null, Phrase("An item or association of the package is not what the standard asks for, or an identifier is there twice."))]);
         }
 
         if (skills.Count == 0 && faults.Count == 0)
         {
-            faults.Add(new(1, null, "The package holds no item of the type Skill."));
+            faults.Add(new(1, null, Phrase("The package holds no item of the type Skill.")));
         }
 
         faults.AddRange(
-            skills.GroupBy(s => s.Id).Where(g => g.Count() > 1).Select(g => new FileFault(1, "humanCodingScheme", $"{g.Key} is in the file {g.Count()} times."))
+            skills.GroupBy(s => s.Id).Where(g => g.Count() > 1).Select(g => new FileFault(1, "humanCodingScheme", Phrase($"{g.Key} is in the file {g.Count()} times.")))
         );
         return new(skills, faults);
     }
@@ -137,13 +137,13 @@ public static class CaseFile
                 ? notes
                 : throw new RefusedException(
                     "file",
-                    $"{Text(item, "humanCodingScheme")} has no notes: they hold what CASE has no field for. Begin with a map that was exported here."
+                    Phrase($"{Text(item, "humanCodingScheme")} has no notes: they hold what CASE has no field for. Begin with a map that was exported here.")
                 )
         );
         var id = Text(item, "identifier");
         var needs = links
             .Where(l => l.Type == "precedes" && l.To == id)
-            .Select(l => names.GetValueOrDefault(l.From) ?? throw new RefusedException("file", $"{whole.Id} comes after an item that is not in the package."))
+            .Select(l => names.GetValueOrDefault(l.From) ?? throw new RefusedException("file", Phrase($"{whole.Id} comes after an item that is not in the package.")))
             .ToList();
         var changed = whole with
         {

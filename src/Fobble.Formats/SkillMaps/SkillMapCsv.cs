@@ -21,7 +21,7 @@ public static class SkillMapCsv
         var table = CsvTable.Read(file, lineBreaks: true);
         if (table.Rows.Count == 0)
         {
-            return new([], table.Faults.Count > 0 ? table.Faults : [new(1, null, "The file is empty.")]);
+            return new([], table.Faults.Count > 0 ? table.Faults : [new(1, null, Phrase("The file is empty."))]);
         }
 
         if (table.Lacks("Id", "Whole") is { Count: > 0 } lacks)
@@ -33,7 +33,7 @@ public static class SkillMapCsv
                     new(
                         table.Rows[0].Line,
                         null,
-                        $"There is no column {string.Join(" and no column ", lacks.Select(h => $"“{h}”"))}: begin with a map that was exported here."
+                        Phrase($"There is no column {string.Join(" and no column ", lacks.Select(h => $"“{h}”"))}: begin with a map that was exported here.")
                     ),
                 ]
             );
@@ -55,7 +55,7 @@ public static class SkillMapCsv
         foreach (var twice in skills.GroupBy(s => s.Id).Where(g => g.Count() > 1))
         {
             table.Faults.Add(
-                new(table.Rows.Last(r => table.Field(r, "Id") == twice.Key.Value).Line, "Id", $"{twice.Key} is in the file {twice.Count()} times.")
+                new(table.Rows.Last(r => table.Field(r, "Id") == twice.Key.Value).Line, "Id", Phrase($"{twice.Key} is in the file {twice.Count()} times."))
             );
         }
 
@@ -92,7 +92,7 @@ public static class SkillMapCsv
             When =
                 Enum.TryParse<Core.Calendars.Season>(Or("When", $"{whole.When}"), ignoreCase: true, out var when) && Enum.IsDefined(when)
                     ? when
-                    : throw new RefusedException("When", $"“{Or("When", "")}” is no season: Autumn, Spring, Summer or Beyond."),
+                    : throw new RefusedException("When", Phrase($"“{Or("When", "")}” is no season: Autumn, Spring, Summer or Beyond.")),
             Words = List("Words", whole.Words),
             Standards = List("Standards", whole.Standards),
             Hidden = table.Lacks("Hidden").Count > 0 ? whole.Hidden : table.Field(row, "Hidden").Length > 0,

@@ -26,8 +26,8 @@ internal static class UploadedFile
 
     public static ProblemHttpResult TooLarge(string what, int largest) =>
         TypedResults.Problem(
-            $"The file is larger than {what} can be ({largest / 1_000_000} MB). Nothing was changed.",
+            Phrase($"The file is larger than {what} can be ({largest / 1_000_000} MB). Nothing was changed."),
             statusCode: StatusCodes.Status413PayloadTooLarge,
-            title: "Too large"
+            title: Phrase("Too large")
         );
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Threading.Channels;
 
 namespace Fobble.Server.Hosting;
@@ -14,7 +15,16 @@ internal sealed partial class AheadQueue(ILogger<AheadQueue> log) : BackgroundSe
         new BoundedChannelOptions(MostWaiting) { FullMode = BoundedChannelFullMode.DropOldest }
     );
 
-    public void Add(Func<CancellationToken, Task> work) => _waiting.Writer.TryWrite(work);
+    public void Add(Func<CancellationToken, Task> work)
+    {
+        // It is for whoever will ask as this one asked.
+        var language = CultureInfo.CurrentUICulture;
+        _waiting.Writer.TryWrite(stop =>
+        {
+            CultureInfo.CurrentUICulture = language;
+            return work(stop);
+        });
+    }
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {

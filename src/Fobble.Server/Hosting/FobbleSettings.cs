@@ -11,4 +11,7 @@ public sealed class FobbleSettings
 
     /// <summary>Shifts the clock so that the application starts at this moment (local time). For tests and screenshots.</summary>
     public DateTime? Now { get; set; }
+
+    /// <summary>A language other than the school's, to try one out; "en-XA" brackets and lengthens every text.</summary>
+    public string? Language { get; set; }
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Threading.Channels;
 
 namespace Fobble.Server.Hosting;
@@ -17,6 +18,8 @@ internal abstract class Job(ClassId classId, AdultId adultId, DateTimeOffset beg
 {
     private readonly CancellationTokenSource _stop = new();
     private double _progress;
+    // Whoever asked hears the answer in the language in which it was asked.
+    private readonly CultureInfo _language = CultureInfo.CurrentUICulture;
     private volatile JobState _state;
 
     public Guid Id { get; } = Guid.NewGuid();
@@ -55,6 +58,7 @@ internal abstract class Job(ClassId classId, AdultId adultId, DateTimeOffset beg
         }
 
         using var both = CancellationTokenSource.CreateLinkedTokenSource(_stop.Token, shutdown);
+        CultureInfo.CurrentUICulture = _language;
         try
         {
             Run(both.Token);
@@ -105,7 +109,7 @@ internal sealed partial class JobQueue(TimeProvider clock, ILogger<JobQueue> log
                 Forget(old);
             }
 
-            RefusedException.Unless(_waiting.Writer.TryWrite(job), "job", "The server has too much to work out just now. Try again in a minute.");
+            RefusedException.Unless(_waiting.Writer.TryWrite(job), "job", Phrase("The server has too much to work out just now. Try again in a minute."));
             foreach (var other in _jobs.Values.Where(j => j is TJob && j.State == JobState.Working && j.ClassId == job.ClassId && j.AdultId == job.AdultId))
             {
                 other.Cancel();

@@ -34,8 +34,8 @@ internal sealed partial class Problems(ILogger<Problems> log, IProblemDetailsSer
             {
                 Status = StatusCodes.Status409Conflict,
                 Type = Changed,
-                Title = "Changed in the meantime",
-                Detail = $"{changed.Message} Nothing of yours was changed: look at it again.",
+                Title = Phrase("Changed in the meantime"),
+                Detail = Phrase($"{changed.Message} Nothing of yours was changed: look at it again."),
                 Extensions = { ["changes"] = changed.Changes },
             },
             BadHttpRequestException bad => Unreadable.Of(bad),
@@ -53,8 +53,8 @@ internal sealed partial class Problems(ILogger<Problems> log, IProblemDetailsSer
         return new()
         {
             Status = StatusCodes.Status500InternalServerError,
-            Title = "A fault of the program",
-            Detail = $"Something went wrong that should not: nothing was changed. If it comes again, tell who looks after Fobble this number: {id}.",
+            Title = Phrase("A fault of the program"),
+            Detail = Phrase($"Something went wrong that should not: nothing was changed. If it comes again, tell who looks after Fobble this number: {id}."),
             Extensions = { ["fault"] = id },
         };
     }

@@ -27,6 +27,7 @@ public static class Setup
 
     public static void AddFobble(this WebApplicationBuilder builder)
     {
+        SchoolLanguage.LearnAll();
         var settings = builder.Configuration.GetSection("Fobble").Get<FobbleSettings>() ?? new FobbleSettings();
         var services = builder.Services;
         builder.WebHost.ConfigureKestrel(kestrel => kestrel.AddServerHeader = false);
@@ -37,6 +38,7 @@ public static class Setup
         services.AddSingleton(_ => new ReadingContexts(database));
         services.AddMemoryCache(cache => cache.SizeLimit = MostKept);
         services.AddHybridCache().AddSerializerFactory<KeptInMemory>();
+        services.AddSingleton<SchoolLanguage>();
         services.AddSingleton<ContentCache>();
         services.AddSingleton<PlanCache>();
         services.AddSingleton<ObservationCache>();
@@ -118,6 +120,7 @@ public static class Setup
         app.UseResponseCompression();
         app.UseFirstPage();
         app.UseStaticFiles(new StaticFileOptions { OnPrepareResponse = Headers.CacheByName });
+        app.Use((context, next) => app.Services.GetRequiredService<SchoolLanguage>().SpeakAsync(context, next));
         app.UseAuthentication();
         app.UseAuthorization();
         app.UseMiddleware<AntiforgeryGate>();
@@ -132,7 +135,7 @@ public static class Setup
             feature.MapAddresses(api, ofClass);
         }
 
-        api.MapFallback(() => TypedResults.Problem("There is nothing at this address.", statusCode: StatusCodes.Status404NotFound)).AllowAnonymous();
+        api.MapFallback(() => TypedResults.Problem(Phrase("There is nothing at this address."), statusCode: StatusCodes.Status404NotFound)).AllowAnonymous();
         app.MapFallback("{*path:nonfile}", FirstPage.WriteAsync).AllowAnonymous();
     }
 

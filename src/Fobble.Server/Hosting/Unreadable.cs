@@ -17,7 +17,7 @@ internal static partial class Unreadable
             return new()
             {
                 Status = bad.StatusCode,
-                Title = "Bad request",
+                Title = Phrase("Bad request"),
                 Detail = Anything,
             };
         }
@@ -27,10 +27,10 @@ internal static partial class Unreadable
     }
 
     private static (string Field, string Sentence) Told(string name, Group value, Exception? inner) =>
-        inner is JsonException { Path: { Length: > 2 } path } ? (path[2..], $"What was sent cannot be read: “{path[2..]}” is not what it should be.")
+        inner is JsonException { Path: { Length: > 2 } path } ? (path[2..], Phrase($"What was sent cannot be read: “{path[2..]}” is not what it should be."))
         : inner is JsonException ? (name, Anything)
-        : value.Success ? (name, $"“{value.Value}” is not something that “{name}” can be.")
-        : (name, $"“{name}” is missing.");
+        : value.Success ? (name, Phrase($"“{value.Value}” is not something that “{name}” can be."))
+        : (name, Phrase($"“{name}” is missing."));
 
     // Failed to bind parameter "SheetKind Kind" from "Heap". · Required parameter "int Low" was not provided from query string.
     [GeneratedRegex("""parameter "(?:[^" ]+ )?(?<name>[^" ]+)"(?: from "(?<value>[^"]*)")?""")]

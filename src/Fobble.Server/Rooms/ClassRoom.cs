@@ -128,7 +128,7 @@ internal sealed partial class ClassRoom(
         }
     }
 
-    private static InvalidOperationException NotEntered() => new("Nobody has entered this room: it is asked for outside the addresses of a class.");
+    private static InvalidOperationException NotEntered() => new(Phrase("Nobody has entered this room: it is asked for outside the addresses of a class."));
 
     private sealed record Moment(SchoolClass Class, ClassVersionRow Versions, SchoolZone Zone, Approach Approach, ClassContent Content);
 }

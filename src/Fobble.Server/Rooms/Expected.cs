@@ -59,7 +59,7 @@ internal abstract record Expected
                 && (!Parts.HasFlag(Parts.Record) || now.Record == then.Record);
             if (!same)
             {
-                throw new ChangedMeanwhileException("Someone changed the class in the meantime.", []) { CanBeWorkedOutAgain = true };
+                throw new ChangedMeanwhileException(Phrase("Someone changed the class in the meantime."), []) { CanBeWorkedOutAgain = true };
             }
 
             if (
@@ -67,7 +67,7 @@ internal abstract record Expected
                 && await db.Schools.Where(s => s.Id == Room.SchoolId).Select(s => s.ContentVersion).SingleAsync(stop) != Room.ContentVersion
             )
             {
-                throw new ChangedMeanwhileException("Someone changed the school’s map or activities in the meantime.", []);
+                throw new ChangedMeanwhileException(Phrase("Someone changed the school’s map or activities in the meantime."), []);
             }
 
             if (Parts.HasFlag(Parts.Plan))
@@ -76,7 +76,7 @@ internal abstract record Expected
                 var version = await db.YearPlans.Where(p => p.ClassId == Room.Id.Value && p.Year == year).MaxAsync(p => (int?)p.Version, stop) ?? 0;
                 if (version != ((await Room.PlanAsync(stop))?.Version ?? 0))
                 {
-                    throw new ChangedMeanwhileException("Someone changed the plan in the meantime.", []) { CanBeWorkedOutAgain = true };
+                    throw new ChangedMeanwhileException(Phrase("Someone changed the plan in the meantime."), []) { CanBeWorkedOutAgain = true };
                 }
             }
         }
@@ -107,7 +107,7 @@ internal abstract record Expected
                     )
                     .ToListAsync(stop);
                 throw new ChangedMeanwhileException(
-                    "The plan has changed since you looked at it.",
+                    Phrase("The plan has changed since you looked at it."),
                     [.. since.Select(c => $"{c.FullName}, {Room.Zone.LocalOf(c.At):H:mm}: {c.What}")]
                 );
             }
@@ -130,14 +130,14 @@ internal abstract record Expected
 
             var by = now is null ? "" : await db.Users.Where(a => a.Id == now.AcceptedBy).Select(a => a.FullName).FirstOrDefaultAsync(stop) ?? "Someone";
             throw new ChangedMeanwhileException(
-                $"The groups of the week of {Words.Date(Monday)} have changed since you looked at them.",
+                Phrase($"The groups of the week of {Words.Date(Monday)} have changed since you looked at them."),
                 now is null
                     ? []
                     :
                     [
                         Version.StartsWith($"{now.Id}.", StringComparison.Ordinal)
-                            ? "A child came to another group, because someone is away."
-                            : $"{by}, {Room.Zone.LocalOf(now.AcceptedAt):H:mm}: accepted other groups.",
+                            ? Phrase("A child came to another group, because someone is away.")
+                            : Phrase($"{by}, {Room.Zone.LocalOf(now.AcceptedAt):H:mm}: accepted other groups."),
                     ]
             );
         }

@@ -18,9 +18,9 @@ internal sealed class AntiforgeryGate(RequestDelegate next, IAntiforgery antifor
         {
             await TypedResults
                 .Problem(
-                    "This page is out of date. Reload it and try again; nothing was changed.",
+                    Phrase("This page is out of date. Reload it and try again; nothing was changed."),
                     statusCode: StatusCodes.Status400BadRequest,
-                    title: "Out of date",
+                    title: Phrase("Out of date"),
                     type: OutOfDate
                 )
                 .ExecuteAsync(context);

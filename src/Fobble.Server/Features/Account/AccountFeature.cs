@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using System.Globalization;
 using System.Security.Claims;
 using Fobble.Core.Calendars;
 using Fobble.Core.Sheets;
@@ -19,7 +20,8 @@ namespace Fobble.Server.Features.Account;
 /// <param name="FirstStart">Nobody has an account yet: the first page asks for the lead teacher's.</param>
 /// <param name="DemoAdults">Made-up adults to choose from; empty outside the demo.</param>
 /// <param name="Locales">Ways of writing dates to choose from at the first start.</param>
-public sealed record AccountState(SignedInAdult? SignedIn, bool FirstStart, IReadOnlyList<DemoAdult> DemoAdults, IReadOnlyList<string> Locales);
+/// <param name="Language">In which the application speaks, as a BCP 47 tag.</param>
+public sealed record AccountState(SignedInAdult? SignedIn, bool FirstStart, IReadOnlyList<DemoAdult> DemoAdults, IReadOnlyList<string> Locales, string Language);
 
 /// <param name="Version">Of the program; strangers are not told.</param>
 public sealed record SignedInAdult(int Id, string FullName, IReadOnlyList<AdultsClass> Classes, string Version);
@@ -61,7 +63,7 @@ internal sealed class AccountFeature : IFeature
         AntiforgeryGate.GiveToken(context, antiforgery);
         var signedIn = context.User.Identity?.IsAuthenticated == true ? await DescribeAsync(context.User.AdultId(), db, clock) : null;
         var anyone = signedIn is not null || await db.Users.AnyAsync();
-        return TypedResults.Ok(new AccountState(signedIn, !anyone, settings.Demo ? DemoAdults.All : [], SchoolLocale.All));
+        return TypedResults.Ok(new AccountState(signedIn, !anyone, settings.Demo ? DemoAdults.All : [], SchoolLocale.All, CultureInfo.CurrentUICulture.Name));
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> SignInAsync(SignIn request, SignInManager<Adult> signIn, UserManager<Adult> adults)
@@ -69,13 +71,13 @@ internal sealed class AccountFeature : IFeature
         // The same answer for an unknown address and a wrong password, so that nobody can find out who has an account.
         if (await adults.FindByEmailAsync(request.Email) is not { } adult)
         {
-            return Refuse("Address and password do not go together.");
+            return Refuse(Phrase("Address and password do not go together."));
         }
 
         var result = await signIn.PasswordSignInAsync(adult, request.Password, isPersistent: false, lockoutOnFailure: true);
         return result.Succeeded ? TypedResults.NoContent()
-            : result.IsLockedOut ? Refuse("Too many wrong passwords. Wait ten minutes and try again.", StatusCodes.Status429TooManyRequests)
-            : Refuse("Address and password do not go together.");
+            : result.IsLockedOut ? Refuse(Phrase("Too many wrong passwords. Wait ten minutes and try again."), StatusCodes.Status429TooManyRequests)
+            : Refuse(Phrase("Address and password do not go together."));
     }
 
     private static async Task<NoContent> SignOutAsync(SignInManager<Adult> signIn)
@@ -107,14 +109,15 @@ internal sealed class AccountFeature : IFeature
         UserManager<Adult> adults,
         SignInManager<Adult> signIn,
         TimeProvider clock,
+        SchoolLanguage language,
         CancellationToken stop
     )
     {
         Refusals refusals = new();
-        refusals.Check("fullName", !string.IsNullOrWhiteSpace(request.FullName), "Your name is missing.");
-        refusals.Check("email", new EmailAddressAttribute().IsValid(request.Email), "This is no e-mail address.");
-        refusals.Check("schoolName", !string.IsNullOrWhiteSpace(request.SchoolName), "The school's name is missing.");
-        refusals.Check("className", !string.IsNullOrWhiteSpace(request.ClassName), "The class's name is missing.");
+        refusals.Check("fullName", !string.IsNullOrWhiteSpace(request.FullName), Phrase("Your name is missing."));
+        refusals.Check("email", new EmailAddressAttribute().IsValid(request.Email), Phrase("This is no e-mail address."));
+        refusals.Check("schoolName", !string.IsNullOrWhiteSpace(request.SchoolName), Phrase("The school's name is missing."));
+        refusals.Check("className", !string.IsNullOrWhiteSpace(request.ClassName), Phrase("The class's name is missing."));
         refusals.ThrowIfAny();
 
         // The browser knows where the school is; what it says wrong can be put right in Set-up.
@@ -131,7 +134,7 @@ internal sealed class AccountFeature : IFeature
             await using var transaction = await db.Database.BeginTransactionAsync(stop);
             if (await db.Users.AnyAsync(stop))
             {
-                return Refuse("There is an account already; sign in with it.", StatusCodes.Status409Conflict);
+                return Refuse(Phrase("There is an account already; sign in with it."), StatusCodes.Status409Conflict);
             }
 
             var created = await adults.CreateAsync(adult, request.Password);
@@ -148,6 +151,7 @@ internal sealed class AccountFeature : IFeature
             await transaction.CommitAsync(stop);
         }
 
+        language.Changed();
         await signIn.SignInAsync(adult, isPersistent: false);
         return TypedResults.NoContent();
     }
@@ -192,5 +196,5 @@ internal sealed class AccountFeature : IFeature
     }
 
     private static ProblemHttpResult Refuse(string reason, int status = StatusCodes.Status401Unauthorized) =>
-        TypedResults.Problem(reason, statusCode: status, title: "Not signed in");
+        TypedResults.Problem(reason, statusCode: status, title: Phrase("Not signed in"));
 }

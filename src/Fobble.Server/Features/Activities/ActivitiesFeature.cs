@@ -64,7 +64,7 @@ internal sealed class ActivitiesFeature : IFeature
                         f.Activity.Skills.Count,
                         Prints(f),
                         f.Activity.Materials.Zip(Met(f)).FirstOrDefault(p => p.Second.StillShort > 0) is { First: not null } missing
-                            ? $"{missing.Second.StillShort} {missing.First.Item.InSentence} short"
+                            ? Phrase($"{missing.Second.StillShort} {missing.First.Item.InSentence} short")
                             : null,
                         own.Contains(f.Activity.Id)
                     )),
@@ -142,7 +142,7 @@ internal sealed class ActivitiesFeature : IFeature
                             p.First.Item.Id.Value,
                             p.First.Item.Name,
                             p.Second.Need.Amount,
-                            p.First.Print is not null && p.Second.StillShort > 0 ? $"Short by {p.Second.ShortBy}: print them." : p.Second.InWords(),
+                            p.First.Print is not null && p.Second.StillShort > 0 ? Phrase($"Short by {p.Second.ShortBy}: print them.") : p.Second.InWords(),
                             p.First.Print is not null
                         )),
                 ],
@@ -199,9 +199,9 @@ internal sealed class ActivitiesFeature : IFeature
         RefusedException.Unless(
             activity.Places.Contains(wanted.Place) && wanted.Place != Place.Group,
             "place",
-            $"{activity.Name} is not made for that. Groups choose their activity when they are formed."
+            Phrase($"{activity.Name} is not made for that. Groups choose their activity when they are formed.")
         );
-        RefusedException.Unless(day >= room.Today, "day", "That day is past.");
+        RefusedException.Unless(day >= room.Today, "day", Phrase("That day is past."));
         var found = await decisions.DecideAsync(
             async db =>
             {
@@ -217,16 +217,16 @@ internal sealed class ActivitiesFeature : IFeature
         );
         return found
             ? TypedResults.NoContent()
-            : TypedResults.Problem("That day is not planned yet: plan its week first.", statusCode: StatusCodes.Status409Conflict, title: "Not planned");
+            : TypedResults.Problem(Phrase("That day is not planned yet: plan its week first."), statusCode: StatusCodes.Status409Conflict, title: Phrase("Not planned"));
     }
 
     private static void Put(PlannedDayRow row, Place place, Activity activity, Skill skill)
     {
-        const string ByHand = "Chosen by hand.";
+        var byHand = Phrase("Chosen by hand.");
         switch (place)
         {
             case Place.Carpet:
-                (row.FocusSkill, row.FocusActivity, row.Reason, row.ActivityReason, row.FocusPinned) = (skill.Id.Value, activity.Id.Value, ByHand, "", true);
+                (row.FocusSkill, row.FocusActivity, row.Reason, row.ActivityReason, row.FocusPinned) = (skill.Id.Value, activity.Id.Value, byHand, "", true);
                 (row.FocusOf, row.FocusNumber) = (skill.Lessons, Math.Min(row.FocusNumber, skill.Lessons));
                 break;
             case Place.Choice:
@@ -242,7 +242,7 @@ internal sealed class ActivitiesFeature : IFeature
                     {
                         Skill = skill.Id.Value,
                         Activity = activity.Id.Value,
-                        Reason = ByHand,
+                        Reason = byHand,
                         Pinned = true,
                     }
                 );

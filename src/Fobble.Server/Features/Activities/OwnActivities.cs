@@ -49,10 +49,10 @@ internal static class OwnActivities
     {
         if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
         {
-            return UploadedFile.TooLarge("a file of activities", LargestFile);
+            return UploadedFile.TooLarge(Phrase("a file of activities"), LargestFile);
         }
 
-        var read = ActivityLoader.Read(room.Map, [("The file", System.Text.Encoding.UTF8.GetString(file))]);
+        var read = ActivityLoader.Read(room.Map, [(Phrase("The file"), System.Text.Encoding.UTF8.GetString(file))]);
         await KeepAllAsync(room, read, decisions, stop);
         return TypedResults.Ok(new ActivitiesTaken([.. read.Select(a => a.Name)]));
     }
@@ -100,7 +100,7 @@ internal static class OwnActivities
                             stop
                         )
                     );
-                RefusedException.Unless(!spokenOf, "activity", "Plans or sessions speak of this activity, so it stays. Change it instead.");
+                RefusedException.Unless(!spokenOf, "activity", Phrase("Plans or sessions speak of this activity, so it stays. Change it instead."));
                 return await db.OwnActivities.Where(a => a.Activity == activityId && a.SchoolId == room.SchoolId).ExecuteDeleteAsync(stop);
             },
             stop

@@ -82,7 +82,7 @@ internal sealed class AgreementFeature : IFeature
                 View(result?.Kappa),
                 View(result?.Weighted),
                 result?.Table ?? [],
-                result?.Sentence ?? "They noted no moment of the same child.",
+                result?.Sentence ?? Phrase("They noted no moment of the same child."),
                 [
                     .. pairs
                         .Where(p => p.First.Support != p.Second.Support)

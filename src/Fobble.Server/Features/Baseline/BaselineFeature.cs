@@ -90,9 +90,9 @@ internal sealed class BaselineFeature : IFeature
         var ids = request.ChildIds.Distinct().ToList();
         var here = (await room.ChildrenAsync(stop)).Select(c => c.Id).ToHashSet();
         Refusals refusals = new();
-        refusals.Check("childIds", ids.Count is > 0 and <= MostAtOnce, "Choose at least one child.");
-        refusals.Check("childIds", ids.All(here.Contains), "One of these children is not in the class any more.");
-        refusals.Check("strand", request.Strand is null || room.Map.Skills.Any(s => s.Strand == request.Strand), "There is no such strand.");
+        refusals.Check("childIds", ids.Count is > 0 and <= MostAtOnce, Phrase("Choose at least one child."));
+        refusals.Check("childIds", ids.All(here.Contains), Phrase("One of these children is not in the class any more."));
+        refusals.Check("strand", request.Strand is null || room.Map.Skills.Any(s => s.Strand == request.Strand), Phrase("There is no such strand."));
         refusals.ThrowIfAny();
 
         // A check of the same kind that is under way goes on, whoever began it, and be it a moment ago.
@@ -141,7 +141,7 @@ internal sealed class BaselineFeature : IFeature
             return TypedResults.NotFound();
         }
 
-        RefusedException.Unless(row.EndedAt is null, "checkId", "This check has ended. Begin another to ask more.");
+        RefusedException.Unless(row.EndedAt is null, "checkId", Phrase("This check has ended. Begin another to ask more."));
         NewObservation seen = new(
             answer.Id,
             row.ChildId,
@@ -184,7 +184,7 @@ internal sealed class BaselineFeature : IFeature
             RefusedException.Unless(
                 await room.Db.Observations.AnyAsync(o => o.CheckId == checkId.Value && o.Withdrawal == null, stop),
                 "checkId",
-                "Nothing has been asked yet, so there is nothing to infer from."
+                Phrase("Nothing has been asked yet, so there is nothing to infer from.")
             );
             await ChangeAsync(checkId, reader, decisions, row => row.EndedAt ??= clock.GetUtcNow(), stop);
             await room.AgainAsync(stop);

@@ -41,7 +41,7 @@ internal sealed class CalendarFeature : IFeature
     {
         if (await UploadedFile.ReadAsync(body, LargestFile, stop) is not { } file)
         {
-            return UploadedFile.TooLarge("a calendar", LargestFile);
+            return UploadedFile.TooLarge(Phrase("a calendar"), LargestFile);
         }
 
         return TypedResults.Ok((await ReadAsync(room, file, stop)).Preview);
@@ -57,7 +57,7 @@ internal sealed class CalendarFeature : IFeature
     {
         if (await UploadedFile.ReadAsync(body, LargestFile, stop) is not { } file)
         {
-            return UploadedFile.TooLarge("a calendar", LargestFile);
+            return UploadedFile.TooLarge(Phrase("a calendar"), LargestFile);
         }
 
         // Read by the calendar of the moment in which it is taken: the same file sent twice at once adds its closures once.
@@ -71,7 +71,7 @@ internal sealed class CalendarFeature : IFeature
                     RefusedException.Unless(
                         preview.CanBeTaken,
                         "file",
-                        preview.Faults.Count > 0 ? $"Row {preview.Faults[0].Row}: {preview.Faults[0].Reason}" : "Nothing in the file is new."
+                        preview.Faults.Count > 0 ? Phrase($"Row {preview.Faults[0].Row}: {preview.Faults[0].Reason}") : Phrase("Nothing in the file is new.")
                     );
                     db.Closures.AddRange(
                         closures.Select(c => new ClosureRow
@@ -132,7 +132,7 @@ internal sealed class CalendarFeature : IFeature
             stop
         );
         return TypedResults.File(
-            Encoding.UTF8.GetBytes(LessonCalendar.Write($"{room.Name}: numbers", events.OrderBy(e => e.Day).ThenBy(e => e.Start))),
+            Encoding.UTF8.GetBytes(LessonCalendar.Write(Phrase($"{room.Name}: numbers"), events.OrderBy(e => e.Day).ThenBy(e => e.Start))),
             "text/calendar; charset=utf-8",
             "lessons.ics"
         );
@@ -222,14 +222,14 @@ internal sealed class CalendarFeature : IFeature
                     .Where(p => p.i < lessons.Count && room.Map.Has(new(lessons[p.i])))
             )
             {
-                events.Add(Event(room, slot, day, $"Carpet: {room.Map[new(lessons[i])].Short}", room.Map[new(lessons[i])].ICan));
+                events.Add(Event(room, slot, day, Phrase($"Carpet: {room.Map[new(lessons[i])].Short}"), room.Map[new(lessons[i])].ICan));
             }
 
             foreach (var slot in slots.Where(s => s.Kind == SlotKind.Group))
             {
                 if (sessions.FirstOrDefault(s => s.Day == day && s.SlotId == slot.Id) is { } session && room.Map.Has(new(session.Skill)))
                 {
-                    events.Add(Event(room, slot, day, $"Group: {room.Map[new(session.Skill)].Short}", slot.Adult));
+                    events.Add(Event(room, slot, day, Phrase($"Group: {room.Map[new(session.Skill)].Short}"), slot.Adult));
                 }
             }
         }

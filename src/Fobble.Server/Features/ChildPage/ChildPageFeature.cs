@@ -149,7 +149,7 @@ internal sealed class ChildPageFeature : IFeature
         RefusedException.Unless(
             mark is null || (mark.Length <= ShortNames.LongestMark && !mark.Any(char.IsControl)),
             "mark",
-            $"A mark has {ShortNames.LongestMark} letters at the most: it only tells two names apart."
+            Phrase($"A mark has {ShortNames.LongestMark} letters at the most: it only tells two names apart.")
         );
         var found = await decisions.DecideAsync(
             async db =>

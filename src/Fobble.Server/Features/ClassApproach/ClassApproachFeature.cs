@@ -126,7 +126,7 @@ internal sealed class ClassApproachFeature : IFeature
     )
     {
         var found = await FoundAsync(room, rooms, solving, stop);
-        RefusedException.Unless(found.Better, "numbers", "The usual numbers foresee this class as well: they stay.");
+        RefusedException.Unless(found.Better, "numbers", Phrase("The usual numbers foresee this class as well: they stay."));
         await KeepAsync(room, decisions, found.Numbers, stop);
         return TypedResults.Ok(ViewOf(room, found));
     }

@@ -53,7 +53,7 @@ internal sealed class ClassListFeature : IFeature
     ) =>
         await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file
             ? TypedResults.Ok(await PreviewOfAsync(room.Db, room, file, mark, stop))
-            : UploadedFile.TooLarge("a class list", LargestFile);
+            : UploadedFile.TooLarge(Phrase("a class list"), LargestFile);
 
     private static async Task<Results<Ok<ClassListTaken>, UnprocessableEntity<ClassListPreview>, ProblemHttpResult>> TakeAsync(
         ClassRoom room,
@@ -65,7 +65,7 @@ internal sealed class ClassListFeature : IFeature
     {
         if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
         {
-            return UploadedFile.TooLarge("a class list", LargestFile);
+            return UploadedFile.TooLarge(Phrase("a class list"), LargestFile);
         }
 
         // Who is there already is asked within: the same list sent twice at once adds its children once.
@@ -133,7 +133,7 @@ internal sealed class ClassListFeature : IFeature
             RefusedException.Unless(
                 colon > 0 && int.TryParse(mark[..colon], NumberStyles.None, CultureInfo.InvariantCulture, out _),
                 "mark",
-                $"“{mark}” is no mark: write the line of the file, a colon, and the mark, like 3:B."
+                Phrase($"“{mark}” is no mark: write the line of the file, a colon, and the mark, like 3:B.")
             );
             byLine[int.Parse(mark[..colon], CultureInfo.InvariantCulture)] = mark[(colon + 1)..];
         }

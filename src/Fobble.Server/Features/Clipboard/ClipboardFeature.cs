@@ -85,7 +85,7 @@ internal sealed class ClipboardFeature : IFeature
         RefusedException.Unless(
             !string.IsNullOrWhiteSpace(request.Why) && request.Why.Length <= Recorder.LongestNote,
             "why",
-            "Say in a few words why it is withdrawn."
+            Phrase("Say in a few words why it is withdrawn.")
         );
         CheckId? check = row.CheckId is { } of ? new(of) : null;
         var withdrawn = await decisions.SettleAsync(

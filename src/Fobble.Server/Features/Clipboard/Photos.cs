@@ -38,16 +38,16 @@ internal static class Photos
 
         if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
         {
-            return UploadedFile.TooLarge("a photo", LargestFile);
+            return UploadedFile.TooLarge(Phrase("a photo"), LargestFile);
         }
 
-        var copy = PhotoCopy.Of(file) ?? throw new RefusedException("photo", "This is no picture that can be read.");
+        var copy = PhotoCopy.Of(file) ?? throw new RefusedException("photo", Phrase("This is no picture that can be read."));
         await decisions.DecideAsync(
             async db =>
             {
                 // Asked within: the family may take its word back at this moment.
                 var allowed = await db.Children.AnyAsync(c => c.Id == row.ChildId && c.PhotosAllowed, stop);
-                RefusedException.Unless(allowed, "photo", "The family has not agreed to photos of what this child makes.");
+                RefusedException.Unless(allowed, "photo", Phrase("The family has not agreed to photos of what this child makes."));
                 if (!await db.Photos.AnyAsync(p => p.ObservationId == id, stop))
                 {
                     db.Photos.Add(new() { ObservationId = id, Jpeg = copy });

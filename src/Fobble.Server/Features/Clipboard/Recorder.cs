@@ -77,21 +77,21 @@ internal sealed class Recorder(ClassRoom room, Decisions decisions, LiveNews new
     {
         Refusals refusals = new();
         var skill = room.Map.Has(new SkillId(request.Skill)) ? room.Map[new SkillId(request.Skill)] : null;
-        refusals.Check("id", request.Id != Guid.Empty, "The observation has no id.");
-        refusals.Check("skill", skill is not null, "There is no such skill.");
-        refusals.Check("slip", request.Slip is null || skill?.Slips.Any(s => s.Id == request.Slip) == true, "This slip does not belong to the skill.");
+        refusals.Check("id", request.Id != Guid.Empty, Phrase("The observation has no id."));
+        refusals.Check("skill", skill is not null, Phrase("There is no such skill."));
+        refusals.Check("slip", request.Slip is null || skill?.Slips.Any(s => s.Id == request.Slip) == true, Phrase("This slip does not belong to the skill."));
         refusals.Check(
             "strategy",
             request.Strategy is null || skill?.Strategies.Any(s => s.Id == request.Strategy) == true,
-            "This way does not belong to the skill."
+            Phrase("This way does not belong to the skill.")
         );
-        refusals.Check("note", (request.Note?.Length ?? 0) <= LongestNote, $"A note has {LongestNote} letters at the most.");
-        refusals.Check("numbers", (request.Numbers?.Length ?? 0) <= LongestNumbers, "These are no numbers of a session card.");
-        refusals.Check("at", request.At <= clock.GetUtcNow() + Ahead, "The time lies in the future: is the clock of this device right?");
+        refusals.Check("note", (request.Note?.Length ?? 0) <= LongestNote, Phrase($"A note has {LongestNote} letters at the most."));
+        refusals.Check("numbers", (request.Numbers?.Length ?? 0) <= LongestNumbers, Phrase("These are no numbers of a session card."));
+        refusals.Check("at", request.At <= clock.GetUtcNow() + Ahead, Phrase("The time lies in the future: is the clock of this device right?"));
         refusals.Check(
             "setting",
             Enum.IsDefined(request.Setting) && Enum.IsDefined(request.Support) && Enum.IsDefined(request.Representation),
-            "This choice does not exist."
+            Phrase("This choice does not exist.")
         );
 
         // One query for both: is the child in this class, and is the session the class's.
@@ -99,8 +99,8 @@ internal sealed class Recorder(ClassRoom room, Decisions decisions, LiveNews new
             .Db.Children.Where(c => c.Id == request.ChildId && c.ClassId == room.Id.Value)
             .Select(c => new { Session = request.SessionId == null || room.Db.GroupSessions.Any(s => s.Id == request.SessionId && s.ClassId == room.Id.Value) })
             .FirstOrDefaultAsync(stop);
-        refusals.Check("childId", here is not null, "This child is not in the class any more.");
-        refusals.Check("sessionId", here?.Session != false, "This session has been withdrawn, or was never the class's.");
+        refusals.Check("childId", here is not null, Phrase("This child is not in the class any more."));
+        refusals.Check("sessionId", here?.Session != false, Phrase("This session has been withdrawn, or was never the class's."));
         refusals.ThrowIfAny();
     }
 }

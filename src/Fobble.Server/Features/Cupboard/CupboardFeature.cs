@@ -140,7 +140,7 @@ internal sealed class CupboardFeature : IFeature
         CancellationToken stop
     )
     {
-        RefusedException.Unless(count.Count is >= 0 and <= StockCsv.MostOfAKind, "count", $"A count goes from 0 to {StockCsv.MostOfAKind}.");
+        RefusedException.Unless(count.Count is >= 0 and <= StockCsv.MostOfAKind, "count", Phrase($"A count goes from 0 to {StockCsv.MostOfAKind}."));
         var found = await decisions.DecideAsync(
             async db =>
             {
@@ -194,7 +194,7 @@ internal sealed class CupboardFeature : IFeature
             {
                 var there =
                     CupboardCatalogue.Shipped.Find(item.Id) is not null || await db.Stock.AnyAsync(s => s.ClassId == room.Id.Value && s.Item == id, stop);
-                RefusedException.Unless(!there, "name", $"There are {kind.Name.Trim()} in the cupboard already: change their count.");
+                RefusedException.Unless(!there, "name", Phrase($"There are {kind.Name.Trim()} in the cupboard already: change their count."));
                 db.Stock.Add(StoredStock.RowOf(room.Id, reading.Lines[0]));
             },
             stop
@@ -213,7 +213,7 @@ internal sealed class CupboardFeature : IFeature
     private static async Task<Results<Ok<StockPreview>, ProblemHttpResult>> PreviewAsync(ClassRoom room, HttpRequest request, CancellationToken stop) =>
         await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file
             ? TypedResults.Ok(PreviewOf(StockCsv.Read(file)))
-            : UploadedFile.TooLarge("a cupboard’s list", LargestFile);
+            : UploadedFile.TooLarge(Phrase("a cupboard’s list"), LargestFile);
 
     /// <summary>Counts of the file replace what was there; kinds that it does not name stay.</summary>
     private static async Task<Results<Ok<StockPreview>, UnprocessableEntity<StockPreview>, ProblemHttpResult>> TakeAsync(
@@ -225,7 +225,7 @@ internal sealed class CupboardFeature : IFeature
     {
         if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
         {
-            return UploadedFile.TooLarge("a cupboard’s list", LargestFile);
+            return UploadedFile.TooLarge(Phrase("a cupboard’s list"), LargestFile);
         }
 
         var reading = StockCsv.Read(file);

@@ -79,7 +79,7 @@ internal static class SetOutEndpoints
                         l.Item.Name,
                         l.AtOnce,
                         l.Supplied.Own,
-                        l.Printed ? $"Short by {l.Supplied.ShortBy}: print them, they are in the pack." : l.Supplied.InWords(),
+                        l.Printed ? Phrase($"Short by {l.Supplied.ShortBy}: print them, they are in the pack.") : l.Supplied.InWords(),
                         l.Printed ? 0 : l.Supplied.StillShort,
                         l.Printed,
                         [.. l.Shares.Select(s => new SetOutShare(s.Use.Day, s.Use.Start, s.Use.Where, s.Use.For, s.Use.Activity.Name, s.Amount))]

@@ -61,7 +61,7 @@ internal sealed class DayReform(ClassRoom room, GroupingReader reader, Solving s
                         move.Child,
                         from is null ? null : new SessionId(from.Id),
                         new(to.Id),
-                        $"Here because {week.Names.Child(child)} is away. {Reasons.ForPlaced(move.Child, new(to.Skill), week.Brief)}",
+                        Phrase($"Here because {week.Names.Child(child)} is away. {Reasons.ForPlaced(move.Child, new(to.Skill), week.Brief)}"),
                         from?.Members.FirstOrDefault(m => m.ChildId == move.Child.Value)?.Reason ?? ""
                     );
                 }),
@@ -101,8 +101,9 @@ internal sealed class DayReform(ClassRoom room, GroupingReader reader, Solving s
             if (!await db.Observations.AnyAsync(o => o.SessionId == move.ToSessionId && o.Withdrawal == null, stop))
             {
                 await MoveAsync(db, new(move.ChildId), new(move.ToSessionId), move.FromSessionId is { } from ? new SessionId(from) : null, move.Reason, stop);
+                var name = await room.NameOfAsync(new(move.ChildId), stop) ?? "?";
                 said.Add(
-                    $"{await room.NameOfAsync(new(move.ChildId), stop) ?? "?"} is {(move.FromSessionId is null ? "in no group" : "back at the other table")} as before."
+                    Phrase($"{name} is {(move.FromSessionId is null ? "in no group" : "back at the other table")} as before.")
                 );
             }
         }

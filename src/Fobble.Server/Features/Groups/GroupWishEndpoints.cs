@@ -38,19 +38,19 @@ internal static class GroupWishEndpoints
         refusals.Check(
             "minSize",
             change is { MinSize: >= GroupRules.Smallest, MaxSize: <= GroupRules.Largest } && change.MinSize <= change.MaxSize,
-            "A group has two to six children, and the smallest size is not above the largest."
+            Phrase("A group has two to six children, and the smallest size is not above the largest.")
         );
         refusals.Check(
             "mostNearAdult",
             change.MostNearAdult is null or (>= 1 and <= GroupRules.Largest),
-            "At most one to six children in a group, or no limit."
+            Phrase("At most one to six children in a group, or no limit.")
         );
-        refusals.Check("mostAtOnce", change.MostAtOnce is null or (>= 1 and <= 10), "One to ten groups at a time, or no limit.");
-        refusals.Check("turnsAWeek", Enum.IsDefined(change.TurnsAWeek), "One turn, two, or as places allow.");
+        refusals.Check("mostAtOnce", change.MostAtOnce is null or (>= 1 and <= 10), Phrase("One to ten groups at a time, or no limit."));
+        refusals.Check("turnsAWeek", Enum.IsDefined(change.TurnsAWeek), Phrase("One turn, two, or as places allow."));
         refusals.Check(
             "weights",
             change.Weights.All(w => GroupWeights.All.Any(k => k.Key == w.Key) && GroupWeights.Steps.Contains(w.Value)),
-            "There is no such weight, or no such step."
+            Phrase("There is no such weight, or no such step.")
         );
         refusals.ThrowIfAny();
         var weights = GroupWeights.All.Aggregate(GroupWeights.Usual, (all, w) =>
@@ -102,7 +102,7 @@ internal static class GroupWishEndpoints
         RefusedException.Unless(
             first != second && await IsOursAsync(room, first, stop) && await IsOursAsync(room, second, stop),
             "first",
-            "Choose two different children of this class."
+            Phrase("Choose two different children of this class.")
         );
         await decisions.DecideAsync(
             async db =>
@@ -192,7 +192,7 @@ internal static class GroupWishEndpoints
     )
     {
         await CheckChildAsync(room, request.ChildId, stop);
-        SlotRules.CheckSlice(new(request.Weekday, request.From, request.Until), "Times out of class are");
+        SlotRules.CheckSlice(new(request.Weekday, request.From, request.Until), Phrase("Times out of class are"));
         await decisions.DecideAsync(
             db =>
             {
@@ -245,8 +245,8 @@ internal static class GroupWishEndpoints
     {
         await CheckAdultAsync(room, adultId, stop);
         Refusals refusals = new();
-        refusals.Check("strands", change.Strands.All(s => room.Map.Skills.Any(k => k.Strand == s)), "There is no such strand.");
-        refusals.Check("most", change.Most is null or (>= 0 and <= 50), "At most 0 to 50 groups a week, or no limit.");
+        refusals.Check("strands", change.Strands.All(s => room.Map.Skills.Any(k => k.Strand == s)), Phrase("There is no such strand."));
+        refusals.Check("most", change.Most is null or (>= 0 and <= 50), Phrase("At most 0 to 50 groups a week, or no limit."));
         refusals.ThrowIfAny();
         await decisions.DecideAsync(
             async db =>
@@ -273,12 +273,12 @@ internal static class GroupWishEndpoints
     private static async Task<bool> IsOursAsync(ClassRoom room, int childId, CancellationToken stop) => await room.NameOfAsync(new(childId), stop) is not null;
 
     private static async Task CheckChildAsync(ClassRoom room, int childId, CancellationToken stop) =>
-        RefusedException.Unless(await IsOursAsync(room, childId, stop), "childId", "Choose a child of this class.");
+        RefusedException.Unless(await IsOursAsync(room, childId, stop), "childId", Phrase("Choose a child of this class."));
 
     private static async Task CheckAdultAsync(ClassRoom room, AdultId adult, CancellationToken stop) =>
         RefusedException.Unless(
             await room.Db.Memberships.AnyAsync(m => m.ClassId == room.Id.Value && m.AdultId == adult.Value, stop),
             "adultId",
-            "This adult does not belong to the class."
+            Phrase("This adult does not belong to the class.")
         );
 }

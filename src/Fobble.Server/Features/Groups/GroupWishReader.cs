@@ -112,7 +112,7 @@ internal sealed class GroupWishReader(ClassRoom room)
             .Db.LessonSlots.Where(s => s.ClassId == room.Id.Value && s.Kind == SlotKind.Group && !s.Retired)
             .Select(s => s.AdultId)
             .ToListAsync(stop);
-        string AdultName(int id) => adults.FirstOrDefault(a => a.AdultId == id)?.FullName ?? "an adult who has left";
+        string AdultName(int id) => adults.FirstOrDefault(a => a.AdultId == id)?.FullName ?? Phrase("an adult who has left");
         var (settings, weights) = (stored.Settings, stored.Weights);
         return new(
             settings.MinSize,
@@ -123,12 +123,12 @@ internal sealed class GroupWishReader(ClassRoom room)
             settings.TurnsAWeek,
             [.. GroupWeights.All.Select(w => new WeightView(w.Key, w.Name, w.Does, w.Read(weights)))],
             GroupWeights.Steps,
-            [.. stored.Pairs.Select(w => new PairWishView(w.FirstId, w.SecondId, $"{names[w.FirstId]} and {names[w.SecondId]}", w.Together, w.Until))],
+            [.. stored.Pairs.Select(w => new PairWishView(w.FirstId, w.SecondId, Phrase($"{names[w.FirstId]} and {names[w.SecondId]}"), w.Together, w.Until))],
             [
                 .. stored.AdultWishes.Select(w => new AdultWishView(
                     w.ChildId,
                     w.AdultId,
-                    $"{names[w.ChildId]} {(w.With ? "only with" : "not with")} {AdultName(w.AdultId)}",
+                    $"{names[w.ChildId]} {(w.With ? Phrase("only with") : Phrase("not with"))} {AdultName(w.AdultId)}",
                     w.With
                 )),
             ],

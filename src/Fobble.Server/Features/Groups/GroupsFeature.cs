@@ -94,7 +94,7 @@ internal sealed class GroupsFeature : IFeature
         return TypedResults.Ok(
             new OtherSets(
                 [.. others.Select(week.ViewProposal)],
-                others.Count > 0 ? null : $"There is no other set that differs by as much as {Words.Number(problem.LeastUnlike)} children."
+                others.Count > 0 ? null : Phrase($"There is no other set that differs by as much as {Words.Number(problem.LeastUnlike)} children.")
             )
         );
     }
@@ -165,7 +165,7 @@ internal sealed class GroupsFeature : IFeature
         RefusedException.Unless(
             request.Weeks is >= Rotation.FewestWeeks and <= Rotation.MostWeeks,
             "weeks",
-            $"Groups are planned for {Rotation.FewestWeeks} to {Rotation.MostWeeks} weeks ahead."
+            Phrase($"Groups are planned for {Rotation.FewestWeeks} to {Rotation.MostWeeks} weeks ahead.")
         );
         var weeks = await reader.AheadAsync(SchoolCalendar.MondayOf(day), request.Weeks, stop);
         return weeks.Count == 0 ? NoPlace() : TypedResults.Ok(queue.Begin(new AheadJob(room.Id, http.User.AdultId(), clock.GetUtcNow(), weeks)).View);
@@ -212,9 +212,9 @@ internal sealed class GroupsFeature : IFeature
 
     private static ProblemHttpResult NoPlace() =>
         TypedResults.Problem(
-            "This week has no free place for a small group: look at the closures and the timetable in Set-up.",
+            Phrase("This week has no free place for a small group: look at the closures and the timetable in Set-up."),
             statusCode: StatusCodes.Status409Conflict,
-            title: "No place for groups"
+            title: Phrase("No place for groups")
         );
 
     private static Results<NoContent, NotFound> Stop(Job? job)

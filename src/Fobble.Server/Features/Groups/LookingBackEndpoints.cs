@@ -46,8 +46,8 @@ internal static class LookingBackEndpoints
         var children = outcomes.SelectMany(o => o.Outcome.Children).ToList();
         var sentence =
             children.Count == 0
-                ? "No group has met in this time."
-                : $"{Words.Capital(Words.Count(outcomes.Count, "group", "groups"))}: {Words.Count(children.Count(c => c.Reached), "aim is", "aims are")} reached, {Words.Count(children.Count(c => c.CarriedOver), "aim is", "aims are")} carried over. What was learned elsewhere in these weeks counts as well.";
+                ? Phrase("No group has met in this time.")
+                : Phrase($"{Words.Capital(Words.Count(outcomes.Count, "group", "groups"))}: {Words.Count(children.Count(c => c.Reached), "aim is", "aims are")} reached, {Words.Count(children.Count(c => c.CarriedOver), "aim is", "aims are")} carried over. What was learned elsewhere in these weeks counts as well.");
         return TypedResults.Ok(
             new AfterView(
                 from,
@@ -145,7 +145,7 @@ internal static class LookingBackEndpoints
         var outcomes = await OutcomesAsync(room, from, history, stop);
         List<IReadOnlyList<string>> rows =
         [
-            ["Day", "Time", "Adult", "Aim", "Child", "Strength before", "Strength after", "Strength now", "Aim reached", "Recorded", "Away"],
+            ["Day", "Time", "Adult", "Aim", "Child", Phrase("Strength before"), Phrase("Strength after"), Phrase("Strength now"), Phrase("Aim reached"), "Recorded", "Away"],
         ];
         foreach (var (session, outcome, gone, names) in outcomes)
         {

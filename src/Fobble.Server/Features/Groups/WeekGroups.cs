@@ -112,7 +112,7 @@ internal sealed class WeekGroups(WeekFacts facts)
     /// <exception cref="RefusedException">The week has no such part, or the groups beside it can't be.</exception>
     public WeekGroups In(GroupsAsk ask)
     {
-        var part = Parts.FirstOrDefault(p => p.Number == ask.Part) ?? throw new RefusedException("part", "The week has no such part.");
+        var part = Parts.FirstOrDefault(p => p.Number == ask.Part) ?? throw new RefusedException("part", Phrase("The week has no such part."));
         if (ask.Beside is { } beside && FaultOf([.. beside.Where(g => !part.Has(g.Day))], inTurns: false) is { } fault)
         {
             throw fault;
@@ -131,8 +131,8 @@ internal sealed class WeekGroups(WeekFacts facts)
         new(
             NameOf,
             skill => facts.Map[skill].InSentence,
-            adult => facts.Wishes.Places.Values.FirstOrDefault(p => p.Id == adult).Name ?? "an adult who has left",
-            slot => $"{Words.Weekday(facts.Open[slot].Day)} {facts.Open[slot].Start:H:mm} with {facts.Open[slot].Adult}"
+            adult => facts.Wishes.Places.Values.FirstOrDefault(p => p.Id == adult).Name ?? Phrase("an adult who has left"),
+            slot => Phrase($"{Words.Weekday(facts.Open[slot].Day)} {facts.Open[slot].Start:H:mm} with {facts.Open[slot].Adult}")
         );
 
     /// <summary>Groups chosen for the week by its parts, each beside those before it.</summary>
@@ -220,7 +220,7 @@ internal sealed class WeekGroups(WeekFacts facts)
         }
     }
 
-    public void CheckChild(int child) => RefusedException.Unless(IsOurs(child), "childId", "The child is not in this class.");
+    public void CheckChild(int child) => RefusedException.Unless(IsOurs(child), "childId", Phrase("The child is not in this class."));
 
     /// <summary>What makes an ask impossible: places, skills or children that do not exist, or a child in two groups that stay.</summary>
     private RefusedException? FaultOf(GroupsAsk ask) =>
@@ -239,12 +239,12 @@ internal sealed class WeekGroups(WeekFacts facts)
     {
         var placed = groups.SelectMany(g => g.Children).ToList();
         return groups.Any(g => IndexOf(g.SlotId, g.Day) < 0) ? NoSuchPlace()
-            : groups.GroupBy(g => (g.SlotId, g.Day)).Any(g => g.Count() > 1) ? new RefusedException("slotId", "Two groups stand in the same place.")
+            : groups.GroupBy(g => (g.SlotId, g.Day)).Any(g => g.Count() > 1) ? new RefusedException("slotId", Phrase("Two groups stand in the same place."))
             : groups.Any(g => !facts.Map.Has(new SkillId(g.Skill))) ? NoSuchSkill()
             : placed.Any(c => !IsOurs(c)) ? NoSuchChild()
             : !inTurns ? null
-            : placed.Distinct().Count() != placed.Count ? new RefusedException("children", "A child is in two groups.")
-            : placed.Any(c => Brief.Excluded.Contains(new ChildId(c))) ? new RefusedException("children", "A child has had a turn in this week already.")
+            : placed.Distinct().Count() != placed.Count ? new RefusedException("children", Phrase("A child is in two groups."))
+            : placed.Any(c => Brief.Excluded.Contains(new ChildId(c))) ? new RefusedException("children", Phrase("A child has had a turn in this week already."))
             : null;
     }
 
@@ -321,7 +321,7 @@ internal sealed class WeekGroups(WeekFacts facts)
                         .Select(n => new PlacedChild(n.Key.Value, n.Value, Reasons.ForUnplaced(n.Key, Brief, candidates))),
                 ],
             false,
-            _accepted is null ? "No groups have been accepted for this week yet." : "Accepted.",
+            _accepted is null ? Phrase("No groups have been accepted for this week yet.") : Phrase("Accepted."),
             0,
             [],
             null,
@@ -461,7 +461,7 @@ internal sealed class WeekGroups(WeekFacts facts)
                                         default,
                                         p.Activity.Minutes,
                                         "",
-                                        "Small group",
+                                        Phrase("Small group"),
                                         p.Activity,
                                         p.Activity.For(p.s)!,
                                         facts.Wishes.Settings.MaxSize,
@@ -477,9 +477,9 @@ internal sealed class WeekGroups(WeekFacts facts)
 
     private string? ShortOf(SkillId? skill) => skill is { } id ? facts.Map[id].Short : null;
 
-    private static RefusedException NoSuchPlace() => new("slotId", "A group stands in a place that the week does not have, or that is taken.");
+    private static RefusedException NoSuchPlace() => new("slotId", Phrase("A group stands in a place that the week does not have, or that is taken."));
 
-    private static RefusedException NoSuchSkill() => new("skill", "There is no such skill.");
+    private static RefusedException NoSuchSkill() => new("skill", Phrase("There is no such skill."));
 
-    private static RefusedException NoSuchChild() => new("children", "A child is not in this class.");
+    private static RefusedException NoSuchChild() => new("children", Phrase("A child is not in this class."));
 }

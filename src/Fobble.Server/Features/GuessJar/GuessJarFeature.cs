@@ -105,7 +105,7 @@ internal sealed class GuessJarFeature : IFeature
                 RefusedException.Unless(
                     !await db.JarRounds.AnyAsync(r => r.ClassId == room.Id.Value && r.Counted == null, stop),
                     "open",
-                    "A jar stands out already: open it first."
+                    Phrase("A jar stands out already: open it first.")
                 );
                 db.JarRounds.Add(
                     new JarRoundRow
@@ -148,7 +148,7 @@ internal sealed class GuessJarFeature : IFeature
                         return false;
                     }
 
-                    RefusedException.Unless(round.Counted is null, "guess", "The jar has been opened: its guesses stay as they are.");
+                    RefusedException.Unless(round.Counted is null, "guess", Phrase("The jar has been opened: its guesses stay as they are."));
                     var guess = await db.JarGuesses.FindAsync([roundId, childId.Value], stop);
                     if (said.Guess is not { } number)
                     {
@@ -188,7 +188,7 @@ internal sealed class GuessJarFeature : IFeature
                     return false;
                 }
 
-                RefusedException.Unless(round.Counted is null, "counted", "The jar has been opened already.");
+                RefusedException.Unless(round.Counted is null, "counted", Phrase("The jar has been opened already."));
                 (round.Counted, round.Opened) = (count.Counted, room.Today);
                 return true;
             },

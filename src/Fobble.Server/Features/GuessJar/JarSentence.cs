@@ -19,12 +19,12 @@ internal static class JarSentence
         if (open is not null)
         {
             return open.Guessed == children
-                ? $"Everyone has guessed how many {open.Things} are in the {open.Jar}: time to open it."
-                : $"{open.Guessed} of {children} have guessed how many {open.Things} are in the {open.Jar}.";
+                ? Phrase($"Everyone has guessed how many {open.Things} are in the {open.Jar}: time to open it.")
+                : Phrase($"{open.Guessed} of {children} have guessed how many {open.Things} are in the {open.Jar}.");
         }
 
         return room.JarRestsUntil is { } day
-            ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"The jar rests until about {day:d MMMM}.")
-            : "No jar stands out.";
+            ? Phrase($"The jar rests until about {Words.Date(day)}.")
+            : Phrase("No jar stands out.");
     }
 }

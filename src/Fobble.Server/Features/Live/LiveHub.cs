@@ -25,7 +25,7 @@ internal sealed class LiveHub(FobbleDb db) : Hub
     {
         var adult = Context.User!.AdultId().Value;
         var role = await db.Memberships.Where(m => m.ClassId == classId && m.AdultId == adult).Select(m => (ClassRole?)m.Role).FirstOrDefaultAsync();
-        Context.Items[classId] = role ?? throw new HubException("This class is not yours.");
+        Context.Items[classId] = role ?? throw new HubException(Phrase("This class is not yours."));
         await Groups.AddToGroupAsync(Context.ConnectionId, GroupOf(classId));
     }
 
@@ -45,7 +45,7 @@ internal sealed class LiveHub(FobbleDb db) : Hub
     private IClientProxy OthersIn(int classId) =>
         Context.Items.TryGetValue(classId, out var role) && role is ClassRole.LeadTeacher or ClassRole.Assistant
             ? Clients.OthersInGroup(GroupOf(classId))
-            : throw new HubException("This class is not yours to record in.");
+            : throw new HubException(Phrase("This class is not yours to record in."));
 }
 
 /// <summary>Where features say what has happened.</summary>

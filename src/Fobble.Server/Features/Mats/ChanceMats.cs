@@ -27,9 +27,9 @@ internal static class ChanceMats
         {
             throw new RefusedException(
                 "dice",
-                known.Count > MostDice ? $"Up to {MostDice} dice, please."
-                    : target is < 1 or > 100 ? "The way to the end is 1 to 100 places long."
-                    : $"1 to {Race.MostPlayers} players."
+                known.Count > MostDice ? Phrase($"Up to {MostDice} dice, please.")
+                    : target is < 1 or > 100 ? Phrase("The way to the end is 1 to 100 places long.")
+                    : Phrase($"1 to {Race.MostPlayers} players.")
             );
         }
 
@@ -47,7 +47,7 @@ internal static class ChanceMats
                 throws.Results,
                 throws.Facts,
                 throws.Warnings(NumberRange.Asked(low, high)),
-                length?.InWords() ?? "This game may go on without end: some places can never reach the target, or hardly ever.",
+                length?.InWords() ?? Phrase("This game may go on without end: some places can never reach the target, or hardly ever."),
                 length,
                 Patterns.Thrown([.. faces.Zip(known, (f, d) => ($"{f}", d.HasPips))]),
                 known.Count == 1 ? fact : $"{fact} = {result}"
@@ -60,7 +60,7 @@ internal static class ChanceMats
     {
         if (things is < 1 or > MostThings || wells is < 2 or > 4)
         {
-            throw new RefusedException("things", $"1 to {MostThings} things, in 2 to 4 wells.");
+            throw new RefusedException("things", Phrase($"1 to {MostThings} things, in 2 to 4 wells."));
         }
 
         var splits = wells is { } k ? Shakes.IntoWells(things, k, whereMatters ?? true) : Shakes.OverRing(things, inside ?? 0.5);
@@ -93,10 +93,10 @@ internal static class ChanceMats
         {
             throw new RefusedException(
                 "jar",
-                !(jarMl > 0) || !(across > 0) || thick <= 0 ? "Measures are above nought."
-                    : !(thing < jarMl) ? "Such a thing does not fit into that jar."
-                    : count is < 0 or > 300 ? "Up to 300 things can be laid out here."
-                    : "That is a jar of thousands; choose a smaller jar or larger things."
+                !(jarMl > 0) || !(across > 0) || thick <= 0 ? Phrase("Measures are above nought.")
+                    : !(thing < jarMl) ? Phrase("Such a thing does not fit into that jar.")
+                    : count is < 0 or > 300 ? Phrase("Up to 300 things can be laid out here.")
+                    : Phrase("That is a jar of thousands; choose a smaller jar or larger things.")
             );
         }
 
@@ -107,8 +107,8 @@ internal static class ChanceMats
         return TypedResults.Ok(
             new JarMat(
                 holds,
-                $"Full, it holds about {holds.Likely}: {holds.From} if they are poured in, {holds.To} if they are shaken down."
-                    + (counted.Length > 0 ? " Corrected by your own count." : ""),
+                Phrase($"Full, it holds about {holds.Likely}: {holds.From} if they are poured in, {holds.To} if they are shaken down.")
+                    + (counted.Length > 0 ? Phrase(" Corrected by your own count.") : ""),
                 next,
                 JarCaution.For(across),
                 Patterns.HeapsOfTen(laid),

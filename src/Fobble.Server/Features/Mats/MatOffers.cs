@@ -13,28 +13,28 @@ internal static class MatOffers
     {
         return
         [
-            new("sums", null, "Sums, worked", "Any sum, by every strategy that fits, step by step.", WorkedOnFrames()),
+            new("sums", null, Phrase("Sums, worked"), Phrase("Any sum, by every strategy that fits, step by step."), WorkedOnFrames()),
             new(
                 "story",
                 null,
                 "Story",
-                "A story told, drawn, marked and checked.",
+                Phrase("A story told, drawn, marked and checked."),
                 StoryDrawings.OneSet([.. Enumerable.Range(1, 5).Select(i => new DrawnThing(ShapeRole.CounterA, i <= 3, i > 3))])
             ),
-            Counters(MatKind.TenFrame, "Five and some, short of ten.", 5, 2),
-            Counters(MatKind.TwoTenFrames, "Teens; move a counter to fill the ten.", 8, 4),
-            Counters(MatKind.FiveFrame, "Numbers to five and what is missing.", 3, 0),
-            Counters(MatKind.Bond, "Take a whole apart, put it together.", 3, 2),
-            Counters(MatKind.TwoRows, "Compare, partner under partner.", 6, 4),
-            Counters(MatKind.Tray, "Shake into three wells.", 4, 2),
-            Counters(MatKind.Ring, "Drop over a ring: inside, outside.", 3, 2),
-            Counters(MatKind.Heap, "Put out, scatter, circle, take away.", 5, 2),
-            new("look", null, "See it, say it", "A number for a moment: frame, dice, fingers, bunches.", Patterns.Dice(5)),
-            new("path", null, "Path and line", "Hop on and back.", NumberPath.Stones(new NumberRange(0, 6), 5, [new Hop(2, 5, "+ 3")])),
-            new("kinds", null, $"Hundreds, tens, {approach.Words.OnesName}", "Blocks, layered cards, exchanges.", PlaceValues.Blocks(PlaceValue.Of(124))),
-            new("dice", null, "Dice desk", "What dice can show, and how long a game takes.", Patterns.Thrown([("5", true), ("3", true)])),
-            new("shakes", null, "Tray and ring desk", "How likely each split is.", Things.Ring(4, 2)),
-            new("jar", null, "Guess jar", "How many it holds, what to put in next.", Patterns.HeapsOfTen(23)),
+            Counters(MatKind.TenFrame, Phrase("Five and some, short of ten."), 5, 2),
+            Counters(MatKind.TwoTenFrames, Phrase("Teens; move a counter to fill the ten."), 8, 4),
+            Counters(MatKind.FiveFrame, Phrase("Numbers to five and what is missing."), 3, 0),
+            Counters(MatKind.Bond, Phrase("Take a whole apart, put it together."), 3, 2),
+            Counters(MatKind.TwoRows, Phrase("Compare, partner under partner."), 6, 4),
+            Counters(MatKind.Tray, Phrase("Shake into three wells."), 4, 2),
+            Counters(MatKind.Ring, Phrase("Drop over a ring: inside, outside."), 3, 2),
+            Counters(MatKind.Heap, Phrase("Put out, scatter, circle, take away."), 5, 2),
+            new("look", null, Phrase("See it, say it"), Phrase("A number for a moment: frame, dice, fingers, bunches."), Patterns.Dice(5)),
+            new("path", null, Phrase("Path and line"), Phrase("Hop on and back."), NumberPath.Stones(new NumberRange(0, 6), 5, [new Hop(2, 5, "+ 3")])),
+            new("kinds", null, Phrase($"Hundreds, tens, {approach.Words.OnesName}"), Phrase("Blocks, layered cards, exchanges."), PlaceValues.Blocks(PlaceValue.Of(124))),
+            new("dice", null, Phrase("Dice desk"), Phrase("What dice can show, and how long a game takes."), Patterns.Thrown([("5", true), ("3", true)])),
+            new("shakes", null, Phrase("Tray and ring desk"), Phrase("How likely each split is."), Things.Ring(4, 2)),
+            new("jar", null, Phrase("Guess jar"), Phrase("How many it holds, what to put in next."), Patterns.HeapsOfTen(23)),
         ];
 
         MatOnOffer Counters(MatKind kind, string purpose, int first, int more) =>

@@ -62,7 +62,7 @@ internal sealed class MatsFeature : IFeature
                 $"counter-{c.Counter.Id}",
                 c.Zone,
                 zones[c.Zone].Fixed ? c.Place : null,
-                $"Counter {c.Counter.Id}, {zones[c.Zone].Name}"
+                Phrase($"Counter {c.Counter.Id}, {zones[c.Zone].Name}")
             ));
         return TypedResults.Ok(
             new CounterMat(
@@ -124,7 +124,7 @@ internal sealed class MatsFeature : IFeature
         var words = room.Approach.Words;
         return TypedResults.Ok(
             new KindsMat(
-                $"Hundreds, tens and {words.OnesName}",
+                Phrase($"Hundreds, tens and {words.OnesName}"),
                 PlaceValueMat.Show(PlaceValueMat.Asked(number), words),
                 other is { } b ? PlaceValueMat.Work(number, operation ?? Operation.Add, b, words) : []
             )
@@ -134,5 +134,5 @@ internal sealed class MatsFeature : IFeature
     private static int NumberOf(string text) =>
         int.TryParse(text, System.Globalization.NumberStyles.AllowLeadingSign, System.Globalization.CultureInfo.InvariantCulture, out var number)
             ? number
-            : throw new RefusedException("hops", $"'{text}' is no number.");
+            : throw new RefusedException("hops", Phrase($"'{text}' is no number."));
 }

@@ -76,7 +76,7 @@ internal static class StoryMats
         RefusedException.Unless(
             drawn is >= 0 and <= Most && below is >= 0 and <= Most && marking.Circled.Concat(marking.Crossed).All(i => i >= 1 && i <= drawn + below),
             "drawing",
-            $"A drawing holds up to {Most} things, and only what is drawn can be marked."
+            Phrase($"A drawing holds up to {Most} things, and only what is drawn can be marked.")
         );
         var story = Make(kind, low, high, theme, seed, of, first, room.Approach.Words);
         var verdict = PictureChecker.Check(story, marking);
@@ -88,7 +88,7 @@ internal static class StoryMats
     // By chance within a range; or, of these things and with this first part, the one story that a card tells.
     private static Story Make(StoryKind kind, int low, int high, string? theme, long seed, string? of, int? first, Wording words)
     {
-        RefusedException.Unless(high <= Most, "range", $"Stories go to {Most}.");
+        RefusedException.Unless(high <= Most, "range", Phrase($"Stories go to {Most}."));
         return of is not null && first is { } part
             ? StoryMaker.Told(kind, of, new(part, low - part), words, (ulong)seed)
             : StoryMaker.Make(new StoryRequest([kind], NumberRange.Asked(low, high), 1, words, (ulong)seed, string.IsNullOrEmpty(theme) ? null : theme))[0];
@@ -100,6 +100,6 @@ internal static class StoryMats
             .Select(t =>
                 int.TryParse(t, NumberStyles.None, CultureInfo.InvariantCulture, out var n)
                     ? n
-                    : throw new RefusedException("drawing", $"'{t}' is no thing of the drawing.")
+                    : throw new RefusedException("drawing", Phrase($"'{t}' is no thing of the drawing."))
             );
 }

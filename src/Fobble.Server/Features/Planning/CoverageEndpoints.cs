@@ -80,7 +80,7 @@ internal static class CoverageEndpoints
             [
                 .. coverage
                     .Missing([.. plans.Select(p => p.Plan)])
-                    .Select(m => $"{map[m.Skill].Short}: {Words.Count(m.Lessons, "lesson", "lessons")}, last planned for {Words.Date(m.Last)}."),
+                    .Select(m => Phrase($"{map[m.Skill].Short}: {Words.Count(m.Lessons, "lesson", "lessons")}, last planned for {Words.Date(m.Last)}.")),
             ]
         );
     }

@@ -11,7 +11,7 @@ internal sealed class Draft(ClassId classId, AdultId adultId, PlanAsk ask, int w
 
     public int Was { get; } = was;
 
-    public string Doing { get; private set; } = "Counting lessons and days";
+    public string Doing { get; private set; } = Phrase("Counting lessons and days");
 
     public Fit? Fit { get; private set; }
 
@@ -31,12 +31,12 @@ internal sealed class Draft(ClassId classId, AdultId adultId, PlanAsk ask, int w
         Fit = Fit.Of(Scope.Problem);
         if (Fit.Fits)
         {
-            Doing = "Laying out the lessons";
+            Doing = Phrase("Laying out the lessons");
             Plan = YearPlanner.Plan(request, Scope, this, stop);
             return;
         }
 
-        Doing = "Working ways out through";
+        Doing = Phrase("Working ways out through");
         var ways = WaysOut.Of(request);
         foreach (var way in ways)
         {

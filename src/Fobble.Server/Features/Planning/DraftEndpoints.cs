@@ -136,7 +136,7 @@ internal static class DraftEndpoints
 
         if (draft is not { State: JobState.Done, Plan: { } plan })
         {
-            return TypedResults.Problem("This plan is not ready to be taken.", statusCode: StatusCodes.Status409Conflict, title: "Not ready");
+            return TypedResults.Problem(Phrase("This plan is not ready to be taken."), statusCode: StatusCodes.Status409Conflict, title: Phrase("Not ready"));
         }
 
         // What the plan before had for days that are past stays: it tells what was meant.
@@ -159,7 +159,7 @@ internal static class DraftEndpoints
             new(
                 accepted.Version,
                 document,
-                $"{(past is null ? "Planned" : "Planned anew")} from {Words.Date(draft.From)}: {skills} skills in {plan.Lessons.Count} lessons."
+                Phrase($"{(past is null ? "Planned" : "Planned anew")} from {Words.Date(draft.From)}: {skills} skills in {plan.Lessons.Count} lessons.")
             ),
             stop
         );
@@ -193,8 +193,8 @@ internal static class DraftEndpoints
                 ? new(
                     PlanViews.Of(plan.Lessons, map, room.Approach, draft.From),
                     [.. plan.Missed.Select(m => $"{map[m.Skill].Short}: {m.Why}")],
-                    [.. plan.Unplaced.Select(u => $"{map[new(u.Key)].Short}: {Words.Count(u.Value, "lesson", "lessons")} without a place")],
-                    $"{plan.Lessons.Select(l => l.Skill).Distinct().Count()} skills in {plan.Lessons.Count} lessons, {plan.Reviews.Count} starters{(plan.Missed.Count == 0 ? "" : $", {Words.Count(plan.Missed.Count, "starter", "starters")} without a place")}: the best of {plan.Settings.Tries} tries and {plan.Settings.Steps.ToString("N0", System.Globalization.CultureInfo.InvariantCulture)} changes."
+                    [.. plan.Unplaced.Select(u => Phrase($"{map[new(u.Key)].Short}: {Words.Count(u.Value, "lesson", "lessons")} without a place"))],
+                    Phrase($"{plan.Lessons.Select(l => l.Skill).Distinct().Count()} skills in {plan.Lessons.Count} lessons, {plan.Reviews.Count} starters{(plan.Missed.Count == 0 ? "" : $", {Words.Count(plan.Missed.Count, "starter", "starters")} without a place")}: the best of {plan.Settings.Tries} tries and {plan.Settings.Steps.ToString("N0", System.Globalization.CultureInfo.InvariantCulture)} changes.")
                 )
                 : null,
             [.. draft.Scope?.LeftOut.Select(l => $"{map[l.Skill].Short}: {l.Why}") ?? []],

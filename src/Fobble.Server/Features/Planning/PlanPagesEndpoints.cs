@@ -43,18 +43,18 @@ internal static class PlanPagesEndpoints
             blocks[0] = blocks[0] with { Picture = picture };
         }
 
-        blocks.Add(new("To fetch", [.. fetch.Lines.Select(l => $"{l.AtOnce} {l.Item.InSentence}")]));
-        blocks.AddRange(names.Count > 0 ? [new PlanPageBlock("Away today", [Words.List(names)])] : []);
+        blocks.Add(new(Phrase("To fetch"), [.. fetch.Lines.Select(l => $"{l.AtOnce} {l.Item.InSentence}")]));
+        blocks.AddRange(names.Count > 0 ? [new PlanPageBlock(Phrase("Away today"), [Words.List(names)])] : []);
         blocks.Add(new("Mind", [.. fetch.Cautions.Select(c => c.Text), Core.Cupboard.Cautions.Standing]));
-        return File(room, new PlanPage($"{Words.Weekday(day)}, {Words.Date(day)}", planned?.Closed ?? "For whoever takes the class today", blocks), paper);
+        return File(room, new PlanPage($"{Words.Weekday(day)}, {Words.Date(day)}", planned?.Closed ?? Phrase("For whoever takes the class today"), blocks), paper);
     }
 
     private static async Task<FileContentHttpResult> WeekAsync(ClassRoom room, DateOnly day, PaperSize? paper, WeekReader weeks, CancellationToken stop)
     {
         var week = await weeks.ReadAsync(Core.Calendars.SchoolCalendar.MondayOf(day), stop);
         var page = new WeekOnPaper(
-            $"Week of {Words.Date(week.Monday)}",
-            $"{week.Term ?? "Outside the terms"} · {week.Jar}",
+            Phrase($"Week of {Words.Date(week.Monday)}"),
+            $"{week.Term ?? Phrase("Outside the terms")} · {week.Jar}",
             [.. week.Days.Select(d => new DayColumn($"{Words.Weekday(d.Day)} {Words.Date(d.Day)}{(d.Closed is { } why ? $" · {why}" : "")}", [.. BlocksOf(d)]))]
         );
         return File(page.ToSheet($"{room.Name}, {room.SchoolName}", paper ?? room.UsualPaper, room.Today));
@@ -74,11 +74,11 @@ internal static class PlanPagesEndpoints
                 .. PlanViews
                     .Weeks(timetable, stored?.Document.Plan.Settings ?? PlanSettings.Usual, term.First, term.Last)
                     .Select(week => new PlanPageBlock(
-                        $"Week of {Words.Date(week.Monday)}",
+                        Phrase($"Week of {Words.Date(week.Monday)}"),
                         [.. week.Days.Select(d => $"{Words.Weekday(d.Day)[..3]}  {LineOf(d)}")]
                     )),
             ];
-        return File(room, new PlanPage(term?.Name ?? "No term", $"{stored?.What ?? "Not planned yet."}", blocks), paper);
+        return File(room, new PlanPage(term?.Name ?? Phrase("No term"), $"{stored?.What ?? Phrase("Not planned yet.")}", blocks), paper);
 
         string LineOf(PlanDayView d)
         {
@@ -89,7 +89,7 @@ internal static class PlanPagesEndpoints
                 .ToList()
                 ?? [];
             lessons = lessons.Count > 0 ? lessons : [.. taught[d.Day].Select(t => room.Map[t.Skill].Short)];
-            return lessons.Count > 0 ? string.Join(" · ", lessons) : d.Different ?? (d.Places > 0 && d.Day >= room.Today ? "kept free" : "–");
+            return lessons.Count > 0 ? string.Join(" · ", lessons) : d.Different ?? (d.Places > 0 && d.Day >= room.Today ? Phrase("kept free") : "–");
         }
     }
 
@@ -99,17 +99,17 @@ internal static class PlanPagesEndpoints
         if (day.Focus is { } focus)
         {
             var carpet = day.Slots.Where(s => s.Kind == SlotKind.Carpet).ToList();
-            var at = carpet.Count > 0 ? $"{carpet[0].Start:HH:mm} carpet, {carpet[0].Minutes} minutes, {carpet[0].Adult}" : "Carpet";
+            var at = carpet.Count > 0 ? Phrase($"{carpet[0].Start:HH:mm} carpet, {carpet[0].Minutes} minutes, {carpet[0].Adult}") : Phrase("Carpet");
             yield return new(
                 at,
                 [
-                    .. day.Starters.Select(s => $"First: {s.Short} ({s.Activity.Name})"),
-                    $"{focus.Short}, lesson {focus.Number} of {focus.Of}: {focus.How}. {focus.Activity.Name}",
+                    .. day.Starters.Select(s => Phrase($"First: {s.Short} ({s.Activity.Name})")),
+                    Phrase($"{focus.Short}, lesson {focus.Number} of {focus.Of}: {focus.How}. {focus.Activity.Name}"),
                     .. day.More.Select(
                         (m, i) =>
-                            $"{(carpet.Count > i + 1 ? $"{carpet[i + 1].Start:HH:mm}" : "Later")}: {m.Short}, lesson {m.Number} of {m.Of}: {m.How}. {m.Activity.Name}"
+                            Phrase($"{(carpet.Count > i + 1 ? $"{carpet[i + 1].Start:HH:mm}" : "Later")}: {m.Short}, lesson {m.Number} of {m.Of}: {m.How}. {m.Activity.Name}")
                     ),
-                    .. day.Transition is { } change ? [$"Change-over: {change.Name}"] : Array.Empty<string>(),
+                    .. day.Transition is { } change ? [Phrase($"Change-over: {change.Name}")] : Array.Empty<string>(),
                 ]
             );
         }
@@ -121,12 +121,12 @@ internal static class PlanPagesEndpoints
         var groups = day.Slots.Where(s => s.Kind == SlotKind.Group && s.SessionId is not null).ToList();
         if (groups.Count > 0)
         {
-            yield return new("Small groups", [.. groups.Select(g => $"{g.Start:HH:mm} {g.Adult}, {g.Where}: {g.Skill} with {Words.List(g.Children)}")]);
+            yield return new(Phrase("Small groups"), [.. groups.Select(g => Phrase($"{g.Start:HH:mm} {g.Adult}, {g.Where}: {g.Skill} with {Words.List(g.Children)}"))]);
         }
 
         if (day is { Choice: { } choice } && day.Slots.FirstOrDefault(s => s.Kind == SlotKind.Choice) is { } centres)
         {
-            yield return new("Choice time", [$"{centres.Start:HH:mm} {choice.Name}"]);
+            yield return new(Phrase("Choice time"), [$"{centres.Start:HH:mm} {choice.Name}"]);
         }
 
         if (day.Notes.Count > 0)

@@ -36,7 +36,7 @@ internal sealed class PlanReader(ClassRoom room)
             Pinned = [.. (current?.Lessons ?? []).Where(l => l.Pinned && l.Day >= from)],
             AsBefore = before is null ? null : TaughtLessons.Shares(before.Plan, before.From, before.Until),
         };
-        RefusedException.Unless(calendar.Days(from, request.Until).Any(), "from", "No school day is left this year: put the terms into the calendar first.");
+        RefusedException.Unless(calendar.Days(from, request.Until).Any(), "from", Phrase("No school day is left this year: put the terms into the calendar first."));
         return request;
     }
 
@@ -80,6 +80,6 @@ internal sealed class PlanReader(ClassRoom room)
             .YearPlans.Where(p => p.Id == planId && db.Classes.Any(c => c.Id == p.ClassId && c.SchoolId == room.SchoolId))
             .Select(p => p.Document)
             .FirstOrDefaultAsync(stop);
-        return text is null ? throw new RefusedException("planId", "There is no such plan to copy.") : PlanDocument.Read(text);
+        return text is null ? throw new RefusedException("planId", Phrase("There is no such plan to copy.")) : PlanDocument.Read(text);
     }
 }

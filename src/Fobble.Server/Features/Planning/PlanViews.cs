@@ -106,7 +106,7 @@ internal static class PlanViews
         var free = places - lessons;
         var open = plan.Unplaced.Values.Sum();
         return open > 0
-            ? $"{Words.Capital(Words.Count(open, "lesson", "lessons"))} found no place."
-            : $"{Words.Capital(Words.Count(lessons, "lesson", "lessons"))} to come, {Words.Count(free, "place", "places")} kept free.";
+            ? Phrase($"{Words.Capital(Words.Count(open, "lesson", "lessons"))} found no place.")
+            : Phrase($"{Words.Capital(Words.Count(lessons, "lesson", "lessons"))} to come, {Words.Count(free, "place", "places")} kept free.");
     }
 }

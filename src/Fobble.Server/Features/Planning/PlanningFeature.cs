@@ -101,7 +101,7 @@ internal sealed class PlanningFeature : IFeature
     internal static IReadOnlyList<PlanStrand> Strands(ClassRoom room) => [.. room.Map.Strands.Select(s => new PlanStrand(s.Id, s.Name))];
 
     internal static ProblemHttpResult NoPlan() =>
-        TypedResults.Problem("There is no plan for this year yet.", statusCode: StatusCodes.Status409Conflict, title: "No plan");
+        TypedResults.Problem(Phrase("There is no plan for this year yet."), statusCode: StatusCodes.Status409Conflict, title: Phrase("No plan"));
 
     /// <summary>What each day would mean for a lesson: asked as it is picked up.</summary>
     private static async Task<Results<Ok<IReadOnlyList<DayPriceView>>, NotFound>> PricesAsync(
@@ -148,7 +148,7 @@ internal sealed class PlanningFeature : IFeature
         var price = PlanByHand.Prices(setting, name).FirstOrDefault(p => p.Day == move.Day);
         if (price is not { Refused: null } || PlanByHand.Move(setting, name, move.Day) is not { } lessons)
         {
-            throw new RefusedException("day", price?.Refused ?? "There is no school that day, or it is past.");
+            throw new RefusedException("day", price?.Refused ?? Phrase("There is no school that day, or it is past."));
         }
 
         RefusedException.Unless(price.Advice.Count == 0 || move.Anyway, "anyway", string.Join(" ", price.Advice));
@@ -158,7 +158,7 @@ internal sealed class PlanningFeature : IFeature
             new(
                 move.Version,
                 document,
-                $"{room.Map[name.Skill].Short}, lesson {name.Number}: from {Words.Date(lesson.Day)} to {Words.Date(move.Day)}, by hand."
+                Phrase($"{room.Map[name.Skill].Short}, lesson {name.Number}: from {Words.Date(lesson.Day)} to {Words.Date(move.Day)}, by hand.")
             ),
             stop
         );
@@ -184,7 +184,7 @@ internal sealed class PlanningFeature : IFeature
             return TypedResults.NotFound();
         }
 
-        RefusedException.Unless((change.Note?.Length ?? 0) <= LongestNote, "note", $"A note has at most {LongestNote} letters.");
+        RefusedException.Unless((change.Note?.Length ?? 0) <= LongestNote, "note", Phrase($"A note has at most {LongestNote} letters."));
         var changed = lesson with { Pinned = change.Pinned ?? lesson.Pinned, Note = change.Note?.Trim() ?? lesson.Note };
         var document = stored.Document with
         {
@@ -193,10 +193,10 @@ internal sealed class PlanningFeature : IFeature
         var what =
             changed.Pinned != lesson.Pinned
                 ? changed.Pinned
-                    ? "pinned"
-                    : "let go"
-                : "a note";
-        await writer.KeepAsync(http.User.AdultId(), new(change.Version, document, $"{room.Map[lesson.Skill].Short}, lesson {lesson.Number}: {what}."), stop);
+                    ? Phrase("pinned")
+                    : Phrase("let go")
+                : Phrase("a note");
+        await writer.KeepAsync(http.User.AdultId(), new(change.Version, document, Phrase($"{room.Map[lesson.Skill].Short}, lesson {lesson.Number}: {what}.")), stop);
         return TypedResults.NoContent();
     }
 
@@ -221,16 +221,16 @@ internal sealed class PlanningFeature : IFeature
         if (before is null)
         {
             return TypedResults.Problem(
-                "This is the first version: there is nothing to undo.",
+                Phrase("This is the first version: there is nothing to undo."),
                 statusCode: StatusCodes.Status409Conflict,
-                title: "Nothing to undo"
+                title: Phrase("Nothing to undo")
             );
         }
 
         var undone = await versions.Where(p => p.Version == stands).Select(p => p.What).FirstAsync(stop);
         await writer.KeepAsync(
             http.User.AdultId(),
-            new(undo.Version, PlanDocument.Read(before.Document), $"Undone: {undone}", before.BackTo ?? before.Version),
+            new(undo.Version, PlanDocument.Read(before.Document), Phrase($"Undone: {undone}"), before.BackTo ?? before.Version),
             stop
         );
         return TypedResults.NoContent();

@@ -56,7 +56,7 @@ internal static class RevisionEndpoints
                     ],
                     PlanViews.Of(stored.Document.Plan.Lessons.Where(l => l.Day >= revision.From || revision.Lost.Contains(l)), map, approach, revision.From),
                     PlanViews.Of(revised.Lessons, map, approach, revision.From),
-                    [.. revised.Room.Select(r => $"{map[r.Skill].Short}, lesson {r.Number}")]
+                    [.. revised.Room.Select(r => Phrase($"{map[r.Skill].Short}, lesson {r.Number}"))]
                 )
             );
     }
@@ -96,9 +96,9 @@ internal static class RevisionEndpoints
 
     private static ProblemHttpResult CannotHold() =>
         TypedResults.Problem(
-            "What is held can’t stay where it is: let go of one of the lessons that are held or pinned.",
+            Phrase("What is held can’t stay where it is: let go of one of the lessons that are held or pinned."),
             statusCode: StatusCodes.Status409Conflict,
-            title: "Can’t be held"
+            title: Phrase("Can’t be held")
         );
 
     private static async Task<(Revision Revision, Revised? Revised, IReadOnlyList<Closure> LostDays)> ReviseAsync(
@@ -134,7 +134,7 @@ internal static class RevisionEndpoints
                     .Select(c => new LessonChange(
                         new(c.Skill),
                         c.Lessons,
-                        c.Lessons > 0 ? $"{room.Map[new(c.Skill)].AtStart} gets {Words.More(c.Lessons, "lesson", "lessons")}." : "The class has it already."
+                        c.Lessons > 0 ? Phrase($"{room.Map[new(c.Skill)].AtStart} gets {Words.More(c.Lessons, "lesson", "lessons")}.") : Phrase("The class has it already.")
                     )),
             ],
             [.. wanted.Held.Select(h => new LessonName(new(h.Skill), h.Number))],
@@ -146,18 +146,18 @@ internal static class RevisionEndpoints
     private static void Check(RevisePlan wanted, StoredPlan stored, SkillMap map)
     {
         Refusals refusals = new();
-        refusals.Check("why", wanted.LostDays.Count == 0 || wanted.Why.Trim().Length is > 0 and <= 60, "Say in a few words what the days were lost to.");
+        refusals.Check("why", wanted.LostDays.Count == 0 || wanted.Why.Trim().Length is > 0 and <= 60, Phrase("Say in a few words what the days were lost to."));
         refusals.Check(
             "lostDays",
             wanted.LostDays.Count <= MostDays && wanted.LostDays.All(d => d >= stored.Document.From && d <= stored.Document.Until),
-            "Lost days lie within the plan."
+            Phrase("Lost days lie within the plan.")
         );
         refusals.Check(
             "changes",
             wanted.Changes.All(c => map.Has(new(c.Skill)) && c.Lessons is >= -5 and <= 5),
-            "There is no such skill, or more than five lessons are asked for."
+            Phrase("There is no such skill, or more than five lessons are asked for.")
         );
-        refusals.Check("aim", Enum.IsDefined(wanted.Aim), "There is no such choice.");
+        refusals.Check("aim", Enum.IsDefined(wanted.Aim), Phrase("There is no such choice."));
         refusals.ThrowIfAny();
     }
 
@@ -166,7 +166,7 @@ internal static class RevisionEndpoints
         List<string> parts = [];
         if (wanted.LostDays.Count > 0)
         {
-            parts.Add($"{Words.Count(wanted.LostDays.Count, "day", "days")} lost to “{wanted.Why.Trim()}”");
+            parts.Add(Phrase($"{Words.Count(wanted.LostDays.Count, "day", "days")} lost to “{wanted.Why.Trim()}”"));
         }
 
         parts.AddRange(
@@ -174,10 +174,10 @@ internal static class RevisionEndpoints
                 .Changes.Where(c => c.Lessons != 0)
                 .Select(c =>
                     c.Lessons > 0
-                        ? $"{Words.More(c.Lessons, "lesson", "lessons")} for {map[new(c.Skill)].InSentence}"
-                        : $"{Words.Number(-c.Lessons)} fewer for {map[new(c.Skill)].InSentence}"
+                        ? Phrase($"{Words.More(c.Lessons, "lesson", "lessons")} for {map[new(c.Skill)].InSentence}")
+                        : Phrase($"{Words.Number(-c.Lessons)} fewer for {map[new(c.Skill)].InSentence}")
                 )
         );
-        return parts.Count == 0 ? "Lessons without a day put back." : $"{Words.Capital(Words.List(parts))}.";
+        return parts.Count == 0 ? Phrase("Lessons without a day put back.") : $"{Words.Capital(Words.List(parts))}.";
     }
 }

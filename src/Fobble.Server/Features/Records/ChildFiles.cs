@@ -88,7 +88,7 @@ internal static class ChildFiles
     private static async Task<Results<Ok<ChildFilePreview>, ProblemHttpResult>> PreviewAsync(ClassRoom room, HttpRequest request, CancellationToken stop) =>
         await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } bytes
             ? TypedResults.Ok((await ReadAsync(room.Db, room, bytes, stop)).Preview)
-            : UploadedFile.TooLarge("a child’s file", LargestFile);
+            : UploadedFile.TooLarge(Phrase("a child’s file"), LargestFile);
 
     private static async Task<Results<Ok<TakenChild>, UnprocessableEntity<ChildFilePreview>, ProblemHttpResult>> TakeAsync(
         ClassRoom room,
@@ -100,7 +100,7 @@ internal static class ChildFiles
     {
         if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } bytes)
         {
-            return UploadedFile.TooLarge("a child’s file", LargestFile);
+            return UploadedFile.TooLarge(Phrase("a child’s file"), LargestFile);
         }
 
         var (preview, taken) = await decisions.DecideAsync(
@@ -204,7 +204,7 @@ internal static class ChildFiles
         {
             // A record must not be given to the wrong child of two.
             var reason =
-                $"There are {Words.Number(alike.Count)} children called {read.Given} {read.Family} in this class, and nothing says whose file this is.";
+                Phrase($"There are {Words.Number(alike.Count)} children called {read.Given} {read.Family} in this class, and nothing says whose file this is.");
             return (null, null, new($"{given} {family}".Trim(), file.From.School, file.From.Class, file.Made, 0, 0, 0, null, [reason], false));
         }
 

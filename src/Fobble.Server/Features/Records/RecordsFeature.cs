@@ -47,7 +47,7 @@ internal sealed class RecordsFeature : IFeature
     ) =>
         await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file
             ? TypedResults.Ok(await PreviewOfAsync(room.Db, room, await ReadAsync(room, file, user, stop), stop))
-            : UploadedFile.TooLarge("a list of observations", LargestFile);
+            : UploadedFile.TooLarge(Phrase("a list of observations"), LargestFile);
 
     /// <summary>All of it or nothing. What is here already stays as it is.</summary>
     private static async Task<Results<Ok<RecordsPreview>, UnprocessableEntity<RecordsPreview>, ProblemHttpResult>> TakeAsync(
@@ -61,7 +61,7 @@ internal sealed class RecordsFeature : IFeature
     {
         if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
         {
-            return UploadedFile.TooLarge("a list of observations", LargestFile);
+            return UploadedFile.TooLarge(Phrase("a list of observations"), LargestFile);
         }
 
         var reading = await ReadAsync(room, file, user, stop);
@@ -118,7 +118,7 @@ internal sealed class RecordsFeature : IFeature
         faults.AddRange(
             reading
                 .Lines.Where(l => known.TryGetValue(l.Id, out var where) && where != room.Id.Value)
-                .Select(l => new Formats.Csv.FileFault(1, "Id", $"The id {l.Id} belongs to another class’s observation; leave the column empty."))
+                .Select(l => new Formats.Csv.FileFault(1, "Id", Phrase($"The id {l.Id} belongs to another class’s observation; leave the column empty.")))
                 .Take(5)
         );
         return new(

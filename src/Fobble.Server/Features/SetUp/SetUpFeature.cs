@@ -120,11 +120,17 @@ internal sealed class SetUpFeature : IFeature
         );
     }
 
-    private static async Task<NoContent> SetPlaceAsync(ClassRoom room, SchoolPlace place, Decisions decisions, CancellationToken stop)
+    private static async Task<NoContent> SetPlaceAsync(
+        ClassRoom room,
+        SchoolPlace place,
+        Decisions decisions,
+        SchoolLanguage language,
+        CancellationToken stop
+    )
     {
         Refusals refusals = new();
-        refusals.Check("timeZone", SchoolZone.Named(place.TimeZone) is not null, "There is no such time zone.");
-        refusals.Check("locale", SchoolLocale.IsKnown(place.Locale), "Dates can’t be written like that.");
+        refusals.Check("timeZone", SchoolZone.Named(place.TimeZone) is not null, Phrase("There is no such time zone."));
+        refusals.Check("locale", SchoolLocale.IsKnown(place.Locale), Phrase("Dates can’t be written like that."));
         refusals.ThrowIfAny();
         await decisions.DecideAsync(
             db =>
@@ -132,6 +138,7 @@ internal sealed class SetUpFeature : IFeature
                     .ExecuteUpdateAsync(s => s.SetProperty(x => x.TimeZone, place.TimeZone).SetProperty(x => x.Locale, place.Locale), stop),
             stop
         );
+        language.Changed();
         return TypedResults.NoContent();
     }
 
@@ -250,7 +257,7 @@ internal sealed class SetUpFeature : IFeature
 
     private static async Task<NoContent> AddHoursAsync(ClassRoom room, NewHours hours, Decisions decisions, CancellationToken stop)
     {
-        SlotRules.CheckSlice(new(hours.Weekday, hours.From, hours.Until), "Hours are");
+        SlotRules.CheckSlice(new(hours.Weekday, hours.From, hours.Until), Phrase("Hours are"));
         await CheckAdultAsync(room, new(hours.AdultId), stop);
         await decisions.DecideAsync(
             db =>
@@ -280,7 +287,7 @@ internal sealed class SetUpFeature : IFeature
 
     private static async Task<NoContent> AddAdultAsync(ClassRoom room, NewAdult request, UserManager<Adult> adults, Decisions decisions, CancellationToken stop)
     {
-        RefusedException.Unless(!string.IsNullOrWhiteSpace(request.FullName) && Enum.IsDefined(request.Role), "fullName", "The name is missing.");
+        RefusedException.Unless(!string.IsNullOrWhiteSpace(request.FullName) && Enum.IsDefined(request.Role), "fullName", Phrase("The name is missing."));
         await decisions.DecideAsync(
             async db =>
             {
@@ -314,6 +321,6 @@ internal sealed class SetUpFeature : IFeature
         RefusedException.Unless(
             await room.Db.Memberships.AnyAsync(m => m.ClassId == room.Id.Value && m.AdultId == adult.Value, stop),
             "adultId",
-            "This adult does not belong to the class."
+            Phrase("This adult does not belong to the class.")
         );
 }

@@ -192,12 +192,12 @@ internal sealed class SheetStore(ClassRoom room, HybridCache cache)
     public async Task<Sheet> MakeAsync(SheetAsked asked, CancellationToken stop)
     {
         var day = asked.On ?? room.Today;
-        RefusedException.Unless(day <= room.Today, "on", "That day is still to come.");
+        RefusedException.Unless(day <= room.Today, "on", Phrase("That day is still to come."));
         var range = NumberRange.Asked(asked.Low, asked.High);
         var wanted = (asked.Children ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries);
         var all = await room.ChildrenAsync(stop);
         var chosen = wanted
-            .Select(id => all.FirstOrDefault(c => $"{c.Id}" == id) ?? throw new RefusedException("children", "One of the children is not in this class."))
+            .Select(id => all.FirstOrDefault(c => $"{c.Id}" == id) ?? throw new RefusedException("children", Phrase("One of the children is not in this class.")))
             .ToList();
 
         // Whatever the numbers rest on is in the key; a sheet for nobody rests on no record.
@@ -241,7 +241,7 @@ internal sealed class SheetStore(ClassRoom room, HybridCache cache)
                 .. asked
                     .Stories.Split(',')
                     .Select(text =>
-                        Enum.TryParse<StoryKind>(text, out var kind) ? kind : throw new RefusedException("stories", $"There are no stories '{text}'.")
+                        Enum.TryParse<StoryKind>(text, out var kind) ? kind : throw new RefusedException("stories", Phrase($"There are no stories '{text}'."))
                     ),
             ];
 

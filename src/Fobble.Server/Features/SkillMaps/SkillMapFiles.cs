@@ -31,7 +31,7 @@ internal static class SkillMapFiles
     private static async Task<Results<Ok<MapFilePreview>, ProblemHttpResult>> PreviewAsync(ClassRoom room, HttpRequest request, CancellationToken stop) =>
         await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file
             ? TypedResults.Ok(PreviewOf(Read(file), room.Content.School))
-            : UploadedFile.TooLarge("a map", LargestFile);
+            : UploadedFile.TooLarge(Phrase("a map"), LargestFile);
 
     private static async Task<Results<Ok<MapFilePreview>, UnprocessableEntity<MapFilePreview>, ProblemHttpResult>> TakeAsync(
         ClassRoom room,
@@ -42,7 +42,7 @@ internal static class SkillMapFiles
     {
         if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
         {
-            return UploadedFile.TooLarge("a map", LargestFile);
+            return UploadedFile.TooLarge(Phrase("a map"), LargestFile);
         }
 
         var reading = Read(file);

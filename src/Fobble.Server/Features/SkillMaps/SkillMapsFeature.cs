@@ -189,12 +189,12 @@ internal sealed class SkillMapsFeature : IFeature
         RefusedException.Unless(
             !await IsSpokenOfAsync(room, skillId, stop),
             "skill",
-            "Records or plans speak of this skill. Hide it instead: what was seen is kept."
+            Phrase("Records or plans speak of this skill. Hide it instead: what was seen is kept.")
         );
         var needing = others.FirstOrDefault(s => s.Needs.Contains(id));
-        RefusedException.Unless(needing is null, "skill", $"{needing?.InSentence} needs this skill: change that one first.");
+        RefusedException.Unless(needing is null, "skill", Phrase($"{needing?.InSentence} needs this skill: change that one first."));
         var serving = room.Library.Activities.FirstOrDefault(a => a.For(id) is not null);
-        RefusedException.Unless(serving is null, "skill", $"The activity {serving?.Name} serves this skill: change that one first.");
+        RefusedException.Unless(serving is null, "skill", Phrase($"The activity {serving?.Name} serves this skill: change that one first."));
         await store.TakeAsync(others, null, stop);
         return TypedResults.NoContent();
     }

@@ -43,14 +43,14 @@ internal sealed class ThoughtsFeature : IFeature
                 )),
             new(
                 ThoughtKind.Grouping,
-                "Why these groups",
+                Phrase("Why these groups"),
                 GroupWeights.Thought,
                 [.. GroupWeights.All.Select(w => new ThoughtNumber(w.Name, w.Does))],
                 sessions is [.., var last] ? new(null, null, last.Skill, room.Map[new(last.Skill)].Short, last.Reason) : null
             ),
             new(
                 ThoughtKind.Planning,
-                "Why this order",
+                Phrase("Why this order"),
                 PlanSettings.Thought,
                 settings.InNumbers,
                 plan is { Document.Plan.Missed: [var missed, ..] } && room.Map.Has(missed.Skill)

@@ -73,7 +73,7 @@ internal static class FirstHourEndpoints
 
     private static async Task<NoContent> SettleAsync(ClassRoom room, FirstStep step, StepSettled settled, Decisions decisions, CancellationToken stop)
     {
-        RefusedException.Unless(Enum.IsDefined(step), "step", "There is no such step.");
+        RefusedException.Unless(Enum.IsDefined(step), "step", Phrase("There is no such step."));
         await decisions.DecideAsync(
             async db =>
             {
@@ -90,7 +90,7 @@ internal static class FirstHourEndpoints
     {
         var usual = UsualYear.Closures(room.Locale, room.Today);
         var taken = usual.Where(u => settled.Holidays.Contains(u.First)).ToList();
-        RefusedException.Unless(taken.Count == settled.Holidays.Distinct().Count(), "holidays", "One of them is not usual here: put it in under Set-up.");
+        RefusedException.Unless(taken.Count == settled.Holidays.Distinct().Count(), "holidays", Phrase("One of them is not usual here: put it in under Set-up."));
         await decisions.DecideAsync(
             async db =>
             {

@@ -118,7 +118,7 @@ internal sealed class TodayFeature : IFeature
                                         l.Item.Name,
                                         s.Amount,
                                         s.Use.For == "Small group" ? s.Use.Where : s.Use.For,
-                                        l.Printed ? "Print them: they are in the pack." : l.Supplied.InWords()
+                                        l.Printed ? Phrase("Print them: they are in the pack.") : l.Supplied.InWords()
                                     )
                                 )
                             )

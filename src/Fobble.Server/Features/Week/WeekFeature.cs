@@ -114,8 +114,8 @@ internal sealed class WeekFeature : IFeature
         if (children.Count == 0 || open.Count == 0)
         {
             var why =
-                children.Count == 0 ? "The class has no children yet; import the class list first." : "This week has no day left with a whole-class lesson.";
-            return TypedResults.Problem(why, statusCode: StatusCodes.Status409Conflict, title: "Nothing to plan");
+                children.Count == 0 ? Phrase("The class has no children yet; import the class list first.") : Phrase("This week has no day left with a whole-class lesson.");
+            return TypedResults.Problem(why, statusCode: StatusCodes.Status409Conflict, title: Phrase("Nothing to plan"));
         }
 
         await decisions.SettleAsync(
@@ -171,10 +171,10 @@ internal sealed class WeekFeature : IFeature
             return TypedResults.NotFound();
         }
 
-        RefusedException.Unless(day >= room.Today, "day", "That day is past.");
+        RefusedException.Unless(day >= room.Today, "day", Phrase("That day is past."));
         var next = swap.Activity ?? swap.Was;
         var ranked = await RankAsync(shown, swap.Place, swap.Skill, maker, stop);
-        RefusedException.Unless(swap.Activity is null || ranked.Any(r => r.Activity.Id.Value == next), "activity", "This activity is not made for that.");
+        RefusedException.Unless(swap.Activity is null || ranked.Any(r => r.Activity.Id.Value == next), "activity", Phrase("This activity is not made for that."));
         var reason = ranked.FirstOrDefault(r => r.Activity.Id.Value == next)?.Reason ?? "";
         await decisions.DecideAsync(
             async db =>
@@ -184,10 +184,10 @@ internal sealed class WeekFeature : IFeature
                 if (row is null || now != swap.Was)
                 {
                     throw new ChangedMeanwhileException(
-                        "The day has changed since you looked at it.",
+                        Phrase("The day has changed since you looked at it."),
                         now is not null && room.Library.Find(new(now)) is { } other
-                            ? [$"There is {other.Name} now."]
-                            : ["That part of the day is planned anew."]
+                            ? [Phrase($"There is {other.Name} now.")]
+                            : [Phrase("That part of the day is planned anew.")]
                     );
                 }
 

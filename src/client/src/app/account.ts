@@ -3,10 +3,15 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { queryKey } from './keys'
 import { api, take } from './api/client'
+import { speak } from './language'
 
 export const accountQuery = {
   queryKey: queryKey('account'),
-  queryFn: () => take(api.GET('/api/account', {})),
+  queryFn: async () => {
+    const state = await take(api.GET('/api/account', {}))
+    await speak(state.language)
+    return state
+  },
   staleTime: 5 * 60_000,
 }
 

@@ -14,6 +14,7 @@ export interface Call {
 export const calls: Call[] = []
 const answers = new Map<string, unknown>()
 const account = {
+  language: 'en-GB',
   signedIn: {
     version: '0.15.0',
     fullName: 'Ines Okonjo',

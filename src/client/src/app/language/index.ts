@@ -1,36 +1,39 @@
 import { createI18n } from 'petite-vue-i18n'
-import { lengthened } from './lengthened'
+import { lengthened, spelled, type Texts } from './texts'
 
 /**
  * Every text of the client is said through `t`, with its English as its key. Another language is a file beside the others in languages/: English to the other, what is not in it stays English.
- * `npm run messages` lists what there is to translate.
+ * It is the one the server speaks, which has a file of the same name. `npm run messages` lists what there is to translate.
  */
-type Texts = Record<string, string>
 const files = import.meta.glob<Texts>('./languages/*.json', { import: 'default' })
 
 /** No language: every text bracketed and longer, to see what has not passed here and what is cut off (CLDR's tag for that). */
-export const TRIAL = 'en-XA'
-const trial: Texts = {}
+const TRIAL = 'en-XA'
 const KEPT = 'fobble-language'
+let spoken = 'en-GB'
 
 export const language = createI18n({
   legacy: false,
-  locale: 'en-GB',
+  locale: spoken,
   fallbackLocale: false,
   fallbackFormat: true,
   missingWarn: false,
   fallbackWarn: false,
-  messages: { [TRIAL]: trial } as Record<string, Texts>,
-  messageResolver: (texts, text) => (texts === trial ? lengthened(text) : ((texts as Texts)[text] ?? null)),
+  messages: {} as Record<string, Texts>,
+  messageResolver: (texts, text) => {
+    if (spoken === TRIAL) return lengthened(text)
+    return (texts as Texts)[text] ?? (spoken.startsWith('en-') ? spelled(texts as Texts, text) : null)
+  },
 })
 
 export const t = language.global.t
 
 /** From now on in this language; kept, for what is said before the server has been asked. */
 export async function speak(tag: string) {
-  if (tag === language.global.locale.value) return
+  if (tag === spoken) return
   const file = files[`./languages/${tag}.json`]
   if (file) language.global.setLocaleMessage(tag, await file())
+  spoken = tag
   language.global.locale.value = tag
   document.documentElement.lang = tag
   localStorage.setItem(KEPT, tag)
