@@ -31,6 +31,9 @@ public static class Phrases
     /// <summary>Marks a text that is said only where it is shown, since it is older than any request: <c>Phrase(kind.Name)</c>.</summary>
     public static string Later(string text) => text;
 
+    /// <summary>Whether the language of this request is the English that stands in the code.</summary>
+    public static bool AsWritten => Current is null;
+
     internal static Language? Current => Languages.GetValueOrDefault(CultureInfo.CurrentUICulture.Name);
 }
 
@@ -57,21 +60,30 @@ internal partial class Language(string tag, IReadOnlyDictionary<string, string> 
     private string Spelled(string english) =>
         _spelled is null
             ? english
-            : Single().Replace(english, m => _spelled.TryGetValue(m.Value, out var word) ? char.IsUpper(m.Value[0]) ? char.ToUpperInvariant(word[0]) + word[1..] : word : m.Value);
+            : Single()
+                .Replace(english, m => _spelled.TryGetValue(m.Value, out var word)
+                        ? char.IsUpper(m.Value[0])
+                            ? char.ToUpperInvariant(word[0]) + word[1..]
+                            : word
+                        : m.Value);
 
     [GeneratedRegex(@"(?<![{\p{L}])\p{L}+(?![}\p{L}])")]
     private static partial Regex Single();
 
     protected static string Filled(string template, IReadOnlyList<string> parts) =>
-        parts.Count == 0 ? template : Places.Of().Replace(template, m => int.Parse(m.ValueSpan[1..^1], CultureInfo.InvariantCulture) is var i && i < parts.Count ? parts[i] : m.Value);
+        parts.Count == 0
+            ? template
+            : Places.Of().Replace(template, m => int.Parse(m.ValueSpan[1..^1], CultureInfo.InvariantCulture) is var i && i < parts.Count ? parts[i] : m.Value);
 }
 
 internal sealed class TrialLanguage() : Language(Phrases.Trial, new Dictionary<string, string>())
 {
+    private const int LongestWord = 10;
+
     public override string Say(string template, IReadOnlyList<string> parts)
     {
         var letters = Places.Of().Replace(template, "").Length;
-        return $"⟦{Filled(template, parts)} {new string('~', Math.Max(1, (letters + 1) / 2))}⟧";
+        return $"⟦{Filled(template, parts)} {string.Join(' ', new string('~', Math.Max(1, (letters + 1) / 2)).Chunk(LongestWord).Select(c => new string(c)))}⟧";
     }
 }
 

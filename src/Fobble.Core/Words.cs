@@ -11,10 +11,12 @@ public static class Words
 
     public static string Count(int number, string one, string many) => Phrase($"{Number(number)} {(number == 1 ? one : many)}");
 
-    public static string More(int number, string one, string many) => number == 1 ? Phrase($"one more {one}") : Phrase($"{Number(Math.Max(0, number))} more {many}");
+    public static string More(int number, string one, string many) =>
+        number == 1 ? Phrase($"one more {one}") : Phrase($"{Number(Math.Max(0, number))} more {many}");
 
     /// <summary>Day and month, in the order of the school's country.</summary>
-    public static string Date(DateOnly day) => Spoken is { } culture ? day.ToString(culture.DateTimeFormat.MonthDayPattern, culture) : day.ToString("d MMMM", CultureInfo.InvariantCulture);
+    public static string Date(DateOnly day) =>
+        Spoken is { } culture ? day.ToString(culture.DateTimeFormat.MonthDayPattern, culture) : day.ToString("d MMMM", CultureInfo.InvariantCulture);
 
     public static string Weekday(DateOnly day) => day.ToString("dddd", Spoken ?? CultureInfo.InvariantCulture);
 

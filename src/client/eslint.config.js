@@ -43,6 +43,7 @@ export default ts.config(
       ],
     },
   },
+  { files: ['*.mjs'], languageOptions: { globals: globals.node } },
   {
     files: ['src/features/**'],
     rules: {

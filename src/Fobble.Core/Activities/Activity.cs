@@ -113,21 +113,23 @@ public sealed record Activity(
 
     public IEnumerable<CupboardItem> Items => Materials.Select(m => m.Item);
 
-    /// <summary>The same activity with the class's words put in.</summary>
-    public Activity InWords(Wording words)
+    /// <summary>The same activity in the language of this request, with the class's words put in.</summary>
+    /// <param name="own">Written by the school: nothing but the class's words is changed in it.</param>
+    public Activity InWords(Wording words, bool own = false)
     {
         ArgumentNullException.ThrowIfNull(words);
+        string Said(string text) => words.Say(own ? text : Phrase(text));
         return this with
         {
-            Name = words.Say(Name),
-            Purpose = words.Say(Purpose),
-            Prepare = [.. Prepare.Select(words.Say)],
-            Steps = [.. Steps.Select(words.Say)],
-            Say = [.. Say.Select(words.Say)],
-            LookFor = [.. LookFor.Select(words.Say)],
-            Easier = words.Say(Easier),
-            Harder = words.Say(Harder),
-            Sheet = words.Say(Sheet),
+            Name = Said(Name),
+            Purpose = Said(Purpose),
+            Prepare = [.. Prepare.Select(Said)],
+            Steps = [.. Steps.Select(Said)],
+            Say = [.. Say.Select(Said)],
+            LookFor = [.. LookFor.Select(Said)],
+            Easier = Said(Easier),
+            Harder = Said(Harder),
+            Sheet = Said(Sheet),
         };
     }
 }

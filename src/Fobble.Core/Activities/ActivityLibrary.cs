@@ -15,9 +15,13 @@ public sealed class ActivityLibrary
         ArgumentNullException.ThrowIfNull(map);
         ArgumentNullException.ThrowIfNull(activities);
         List<string> faults = [.. activities.GroupBy(a => a.Id).Where(g => g.Count() > 1).Select(g => Phrase($"{g.Key} is there {g.Count()} times"))];
-        faults.AddRange(activities.SelectMany(a => a.Skills.Where(s => !map.Has(s.Skill)).Select(s => Phrase($"{a.Id} serves {s.Skill}, which does not exist"))));
         faults.AddRange(
-            activities.SelectMany(a => a.Skills.Where(s => ItemCases.All(s.Items, s.Range, 1).Count == 0).Select(s => Phrase($"{a.Id} has no items for {s.Skill}")))
+            activities.SelectMany(a => a.Skills.Where(s => !map.Has(s.Skill)).Select(s => Phrase($"{a.Id} serves {s.Skill}, which does not exist")))
+        );
+        faults.AddRange(
+            activities.SelectMany(a =>
+                a.Skills.Where(s => ItemCases.All(s.Items, s.Range, 1).Count == 0).Select(s => Phrase($"{a.Id} has no items for {s.Skill}"))
+            )
         );
         if (faults.Count > 0)
         {

@@ -27,7 +27,9 @@ public static class ActivityLoader
     public static IReadOnlyList<Activity> Read(SkillMap map, IEnumerable<(string Name, string Text)> files) =>
         [
             .. files
-                .SelectMany(f => ContentFile.Read<List<ActivityEntry>?>(f.Name, f.Text) ?? throw new RefusedException("activity", Phrase($"{f.Name} is empty.")))
+                .SelectMany(f =>
+                    ContentFile.Read<List<ActivityEntry>?>(f.Name, f.Text) ?? throw new RefusedException("activity", Phrase($"{f.Name} is empty."))
+                )
                 .Select(entry => ToActivity(map, entry)),
         ];
 
@@ -83,7 +85,8 @@ public static class ActivityLoader
             : null;
         var minutes = game is null
             ? entry.Minutes
-            : game.MinutesFor(groupSize.High) ?? throw new RefusedException("activity", Phrase($"Activity {entry.Id}: with these dice the game may never end."));
+            : game.MinutesFor(groupSize.High)
+                ?? throw new RefusedException("activity", Phrase($"Activity {entry.Id}: with these dice the game may never end."));
         return new Activity(
             new ActivityId(entry.Id),
             entry.Name,
@@ -119,7 +122,11 @@ public static class ActivityLoader
         var kind = word is null ? KindFor(id) : ContentFile.Word<ItemKind>(entry.Id, word);
         return new ActivitySkill(
             id,
-            kind ?? ContentFile.Word<ItemKind>(entry.Id, entry.Skills.Select(s => s.Items).FirstOrDefault(i => i is not null) ?? Phrase("(what is asked is missing)")),
+            kind
+                ?? ContentFile.Word<ItemKind>(
+                    entry.Id,
+                    entry.Skills.Select(s => s.Items).FirstOrDefault(i => i is not null) ?? Phrase("(what is asked is missing)")
+                ),
             range
         );
     }

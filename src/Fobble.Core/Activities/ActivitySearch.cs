@@ -79,7 +79,8 @@ public static class ActivitySearch
             .Select(s =>
                 (
                     Skill: s,
-                    Text: $"{map[s.Skill].Short} {map[s.Skill].ICan}".ToLowerInvariant() + (s.Items == ItemSets.ItemKind.HiddenPart ? Phrase(" hidden part") : "")
+                    Text: $"{map[s.Skill].Short} {map[s.Skill].ICan}".ToLowerInvariant()
+                        + (s.Items == ItemSets.ItemKind.HiddenPart ? Phrase(" hidden part") : "")
                 )
             )
             .Where(o => words.All(w => o.Text.Contains(w, StringComparison.Ordinal) || about.Contains(w, StringComparison.Ordinal)))

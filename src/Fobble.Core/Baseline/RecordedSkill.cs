@@ -14,7 +14,9 @@ public readonly record struct RecordedSkill(SkillId Skill, double Ratio)
     public static string? InWords(IReadOnlyList<RecordedSkill> known)
     {
         ArgumentNullException.ThrowIfNull(known);
-        return known.Count == 0 ? null : Phrase($"starts from what was seen of {Words.Count(known.Count, "skill", "skills")} in the last {Words.Number(Weeks)} weeks");
+        return known.Count == 0
+            ? null
+            : Phrase($"starts from what was seen of {Words.Count(known.Count, "skill", "skills")} in the last {Words.Number(Weeks)} weeks");
     }
 
     /// <summary>A child's record of the last weeks, skill by skill, where there is one.</summary>

@@ -13,7 +13,9 @@ public sealed record GameLength(double Turns, int Eighty, int NinetyFive)
     public static double Minutes(double turns, double secondsATurn = SecondsATurn) => turns * secondsATurn / 60;
 
     public string InWords(double secondsATurn = SecondsATurn) =>
-        Phrase($"About {Turns:0} turns, {Minutes(Turns, secondsATurn):0} minutes. Four games of five are over after {Minutes(Eighty, secondsATurn):0} minutes, 19 of 20 after {Minutes(NinetyFive, secondsATurn):0}.");
+        Phrase(
+            $"About {Turns:0} turns, {Minutes(Turns, secondsATurn):0} minutes. Four games of five are over after {Minutes(Eighty, secondsATurn):0} minutes, 19 of 20 after {Minutes(NinetyFive, secondsATurn):0}."
+        );
 }
 
 /// <summary>

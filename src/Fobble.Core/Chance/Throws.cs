@@ -37,7 +37,10 @@ public sealed class Throws
         };
         if (dice.Count == 0 || dice.Aggregate((long)signs.Length, (all, d) => Math.Min(all * d.Faces.Count, Most + 1)) > Most)
         {
-            throw new RefusedException("dice", dice.Count == 0 ? Phrase("Choose at least one die.") : Phrase("Those dice have too many faces between them: take fewer."));
+            throw new RefusedException(
+                "dice",
+                dice.Count == 0 ? Phrase("Choose at least one die.") : Phrase("Those dice have too many faces between them: take fewer.")
+            );
         }
 
         Dictionary<(string Fact, int Result), long> facts = [];
@@ -80,7 +83,9 @@ public sealed class Throws
         if (outside.Count > 0)
         {
             warnings.Add(
-                Phrase($"Leaves the range {range}: {OfAll(outside.Sum(r => r.Ways))}, for instance {Facts.First(f => f.Result == outside[^1].Result).Fact} = {outside[^1].Result}.")
+                Phrase(
+                    $"Leaves the range {range}: {OfAll(outside.Sum(r => r.Ways))}, for instance {Facts.First(f => f.Result == outside[^1].Result).Fact} = {outside[^1].Result}."
+                )
             );
         }
 

@@ -42,8 +42,10 @@ public static class Cautions
 
         if (cares.Mouths)
         {
-            Add(Phrase("Small part"), Phrase("Small parts, and someone here puts things in their mouth: count them out and back in, never leave them lying."), i =>
-                IsSmallPart(i) && !IsSmallBall(i)
+            Add(
+                Phrase("Small part"),
+                Phrase("Small parts, and someone here puts things in their mouth: count them out and back in, never leave them lying."),
+                i => IsSmallPart(i) && !IsSmallBall(i)
             );
             Add(Phrase("Small ball"), Phrase("Small balls, and someone here puts things in their mouth: use balls of 45 mm or more."), IsSmallBall);
         }
@@ -99,7 +101,7 @@ public static class Cautions
         {
             Allergen.Gluten => Phrase("wheat and gluten"),
             Allergen.Molluscs => Phrase("molluscs and shells"),
-            _ => $"{allergen}".ToLowerInvariant(),
+            _ => Phrase($"{allergen}".ToLowerInvariant()),
         };
 
     private static string NameOf(Hazard hazard) =>
@@ -108,7 +110,7 @@ public static class Cautions
             Hazard.RawPulses => Phrase("Raw pulses"),
             Hazard.ButtonCell => Phrase("Button cell"),
             Hazard.Trip => Phrase("On the floor"),
-            _ => $"{hazard}",
+            _ => Phrase($"{hazard}"),
         };
 
     private static string TextOf(Hazard hazard) =>

@@ -101,6 +101,27 @@ public sealed record CupboardItem(
     int PrepareMinutes
 )
 {
+    /// <summary>Written down by the school: as it is called there.</summary>
+    public bool Own { get; init; }
+
+    public string Name
+    {
+        get => InWords(field);
+        init;
+    } = Name;
+
+    public string Colour
+    {
+        get => InWords(field);
+        init;
+    } = Colour;
+
+    public string Material
+    {
+        get => InWords(field);
+        init;
+    } = Material;
+
     /// <summary>The name inside a sentence.</summary>
     public string InSentence => char.ToLowerInvariant(Name[0]) + Name[1..];
 
@@ -112,4 +133,6 @@ public sealed record CupboardItem(
             && string.Equals(Colour, other.Colour, StringComparison.OrdinalIgnoreCase)
             && Size.Order().SequenceEqual(other.Size.Order());
     }
+
+    private string InWords(string text) => Own || text.Length == 0 ? text : Phrase(text);
 }

@@ -21,7 +21,7 @@ public static class CupboardWords
             Purpose.Container => Phrase("Containers"),
             Purpose.Tray => Phrase("Trays"),
             Purpose.Ring => Phrase("Rings"),
-            _ => name,
+            _ => Phrase(name),
         };
     }
 

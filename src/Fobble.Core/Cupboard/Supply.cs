@@ -27,7 +27,9 @@ public sealed record Supplied(Need Need, int Own, int ShortBy, IReadOnlyList<Sta
         var taken =
             StandIns.Count == 0
                 ? ""
-                : Phrase($" {(Own == 0 || StandIns.Sum(s => s.Amount) == Need.Amount ? "Take" : "Add")} {string.Join(" and ", StandIns.Select(s => $"{s.Amount} {s.Item.InSentence}"))} instead.");
+                : Phrase(
+                    $" {(Own == 0 || StandIns.Sum(s => s.Amount) == Need.Amount ? "Take" : "Add")} {string.Join(" and ", StandIns.Select(s => $"{s.Amount} {s.Item.InSentence}"))} instead."
+                );
         var missing =
             StillShort == 0 ? ""
             : StandIns.Count == 0 ? Phrase(" Nothing in the cupboard stands in.")

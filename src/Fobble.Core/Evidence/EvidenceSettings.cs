@@ -187,7 +187,9 @@ public sealed record SecondLookSettings
     public string FadingSentence =>
         double.IsPositiveInfinity(HalfLife)
             ? Phrase("Time alone never puts a mark in doubt.")
-            : Phrase($"Of skills done alone once, half are taken to be gone after {HalfLife:0} days in which neither they nor anything that builds on them was seen; what was done alone on more days lasts longer.");
+            : Phrase(
+                $"Of skills done alone once, half are taken to be gone after {HalfLife:0} days in which neither they nor anything that builds on them was seen; what was done alone on more days lasts longer."
+            );
 
     /// <summary>How long the lists of a week are, as a class that chooses reads it.</summary>
     public string MinutesSentence => Phrase($"Each of the two lists is what fits into {Minutes:0} minutes a week.");

@@ -104,7 +104,9 @@ internal sealed class Explanation(
         var follows = evidence.LikelyHas(child, skill.Id) || told > Math.Max(Math.Log(2), own);
         if (mark.Strength < Strength.Secure && follows && Strongest() is { } strongest)
         {
-            return Phrase($"It follows from {strongest.Skill.InSentence}, {HowSeen(strongest.Standing, strongest.Skill)}{(mark.Strength == Strength.NotSeen ? ": a guess to confirm" : "")}.");
+            return Phrase(
+                $"It follows from {strongest.Skill.InSentence}, {HowSeen(strongest.Standing, strongest.Skill)}{(mark.Strength == Strength.NotSeen ? ": a guess to confirm" : "")}."
+            );
         }
 
         if (mark.Strength < Strength.Secure && before < -Math.Max(Math.Log(4), Math.Abs(own)) && LeastNeed() is { } need)

@@ -157,7 +157,9 @@ public static class OwnNumbersFit
         var here = Phrase($"{Words.Count(own, "observation is", "observations are")} on record");
         return elsewhere == 0
             ? Phrase($"{Words.Capital(here)}; from {Fewest} on it can be told whether other numbers fit this class better.")
-            : Phrase($"{Words.Capital(here)}, and {elsewhere} in the school’s other classes; from {FewestOwn} here and {Fewest} in all on it can be told whether other numbers fit this class better.");
+            : Phrase(
+                $"{Words.Capital(here)}, and {elsewhere} in the school’s other classes; from {FewestOwn} here and {Fewest} in all on it can be told whether other numbers fit this class better."
+            );
     }
 
     private static double Doublings(double one, double other) => Math.Pow(Math.Log2(one / other), 2);
@@ -167,13 +169,22 @@ public static class OwnNumbersFit
             ? [Phrase("The usual numbers fit this class’s record as well as any.")]
             :
             [
-                Phrase($"Of a hundred times that a child who does not have a skill is watched with it, {Of(own.Guess)} look as if it had it ({Of(usual.Guess)} is usual)."),
+                Phrase(
+                    $"Of a hundred times that a child who does not have a skill is watched with it, {Of(own.Guess)} look as if it had it ({Of(usual.Guess)} is usual)."
+                ),
                 Phrase($"Of a hundred times that a child who has it is watched, it does not show in {Of(own.Slip)} ({Of(usual.Slip)} is usual)."),
                 Phrase($"Of a hundred children who are taught it once, {Of(own.Learning)} learn it there and then ({Of(usual.Learning)} is usual)."),
                 .. others == 0
                     ? (IReadOnlyList<string>)[]
-                    : [Phrase($"What was seen in the school’s other classes ({others} observations in a year) counts in them too, less than what was seen here.")],
-                Phrase($"Held against the {Words.Count(seen, "observation", "observations")} of the last third of its days, by which they were not chosen, these numbers gave what was seen a chance of {Share(after)}, the usual ones {Share(before)}."),
+                    :
+                    [
+                        Phrase(
+                            $"What was seen in the school’s other classes ({others} observations in a year) counts in them too, less than what was seen here."
+                        ),
+                    ],
+                Phrase(
+                    $"Held against the {Words.Count(seen, "observation", "observations")} of the last third of its days, by which they were not chosen, these numbers gave what was seen a chance of {Share(after)}, the usual ones {Share(before)}."
+                ),
                 better ? Phrase("They foresee this class better than the usual ones do.")
                 : after > before ? Phrase("That is no more than chance could do: the usual numbers stay.")
                 : Phrase("They foresee this class no better: the usual numbers stay."),

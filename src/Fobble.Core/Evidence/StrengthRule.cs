@@ -88,7 +88,9 @@ public sealed class StrengthRule(EvidenceSettings settings)
             new(
                 Phrase($"{Words.Percent(rule.Belief)} sure or more"),
                 held >= rule.Belief,
-                Phrase($"{(held >= rule.Belief - Little ? "a little" : "much")} more evidence ({Words.Percent(Math.Min(held, rule.Belief - 0.01))} sure of {Words.Percent(rule.Belief)})")
+                Phrase(
+                    $"{(held >= rule.Belief - Little ? "a little" : "much")} more evidence ({Words.Percent(Math.Min(held, rule.Belief - 0.01))} sure of {Words.Percent(rule.Belief)})"
+                )
             )
         );
         return clauses;

@@ -26,10 +26,14 @@ public static class Thinking
         return
         [
             new(
-                "Strength",
+                Phrase("Strength"),
                 [
-                    Phrase("Five cells: not seen, tried, prompted, nearly, secure; a line under it once it is kept. The first four say what was seen of late, nothing more."),
-                    Phrase("Beside it Fobble works out how sure it is that the child has the skill, from everything seen of it: alone speaks for it, together and not yet against it, a prompt a little either way."),
+                    Phrase(
+                        "Five cells: not seen, tried, prompted, nearly, secure; a line under it once it is kept. The first four say what was seen of late, nothing more."
+                    ),
+                    Phrase(
+                        "Beside it Fobble works out how sure it is that the child has the skill, from everything seen of it: alone speaks for it, together and not yet against it, a prompt a little either way."
+                    ),
                 ],
                 [
                     Chance(settings.Prior, Phrase("that a skill nobody has looked at is there")),
@@ -45,7 +49,9 @@ public static class Thinking
                     Chance(settings.LearnChoice, Phrase("to learn it while choosing freely")),
                     new(
                         Phrase($"{settings.FadeHalfLife:0} days"),
-                        Phrase($"in which half of what was seen counts no longer; twice as long with each day on which it was done alone, up to {Words.Times(settings.MostSpacedSuccesses)}")
+                        Phrase(
+                            $"in which half of what was seen counts no longer; twice as long with each day on which it was done alone, up to {Words.Times(settings.MostSpacedSuccesses)}"
+                        )
                     ),
                 ],
                 Example(evidence, (child, skill) => evidence[child, skill].Strength == Strength.Nearly)
@@ -65,7 +71,9 @@ public static class Thinking
             new(
                 Phrase("Taken to be there"),
                 [
-                    Phrase("A child’s skills are judged together: what was seen of one speaks for what it needs and against what needs it. So some marks follow from others, and are drawn with a broken outline until somebody has looked."),
+                    Phrase(
+                        "A child’s skills are judged together: what was seen of one speaks for what it needs and against what needs it. So some marks follow from others, and are drawn with a broken outline until somebody has looked."
+                    ),
                 ],
                 [
                     Chance(settings.LikelyFrom, Phrase("sure, and an unseen skill is taken to be there until it is looked at")),
@@ -77,9 +85,11 @@ public static class Thinking
                 Example(evidence, evidence.IsInferred)
             ),
             new(
-                "A nod",
+                Phrase("A nod"),
                 [
-                    Phrase("Some children have a thing and still wait for a nod. Fobble learns from all of a child’s skills how much of what it has it shows alone; where that is little, a prompt counts for more."),
+                    Phrase(
+                        "Some children have a thing and still wait for a nod. Fobble learns from all of a child’s skills how much of what it has it shows alone; where that is little, a prompt counts for more."
+                    ),
                 ],
                 [
                     Chance(settings.UsualStyle, Phrase("of what children have they usually show without a nod")),
@@ -88,9 +98,11 @@ public static class Thinking
                 Example(evidence, (child, skill) => Explanation.WaitsForANod(evidence.StyleOf(child)) && evidence[child, skill].Strength >= Strength.Prompted)
             ),
             new(
-                "Ready",
+                Phrase("Ready"),
                 [
-                    Phrase("A skill is ready for a child when all it needs is nearly there or more, and the skill itself is not yet secure. Groups and “next” are made of what is ready."),
+                    Phrase(
+                        "A skill is ready for a child when all it needs is nearly there or more, and the skill itself is not yet secure. Groups and “next” are made of what is ready."
+                    ),
                 ],
                 [],
                 Example(evidence, (child, skill) =>
@@ -100,7 +112,9 @@ public static class Thinking
             new(
                 Phrase("Look again"),
                 [
-                    Phrase("Two short lists a week, each as long as its minutes: what was never quite sure, and what may have faded because neither it nor anything that builds on it was seen for long. Only these are hatched on the grid."),
+                    Phrase(
+                        "Two short lists a week, each as long as its minutes: what was never quite sure, and what may have faded because neither it nor anything that builds on it was seen for long. Only these are hatched on the grid."
+                    ),
                 ],
                 [
                     new(
@@ -113,7 +127,9 @@ public static class Thinking
                     Chance(look.LeastChance, Phrase("to find something out, below which nobody need look")),
                     new(
                         Phrase($"{look.Minutes:0} minutes"),
-                        Phrase($"a week for each list: {look.MinutesASkill:0} to set a skill out, {look.MinutesAChild:0} a child, up to {look.MostAtOnce} at once")
+                        Phrase(
+                            $"a week for each list: {look.MinutesASkill:0} to set a skill out, {look.MinutesAChild:0} a child, up to {look.MostAtOnce} at once"
+                        )
                     ),
                 ],
                 evidence.LookAgain is [var due, ..] ? new(due.Child, due.Skill, evidence.Judgement(due.Child, due.Skill).Sentence) : null

@@ -67,7 +67,9 @@ public static class Company
 
         if (few.Count > 0)
         {
-            yield return Phrase($"{Words.List([.. few.Select(t => names.Child(t.Child))])} {(few.Count == 1 ? "has" : "have")} had half as many turns as is usual in this class, or fewer; usual is {Words.Number(middle)}.");
+            yield return Phrase(
+                $"{Words.List([.. few.Select(t => names.Child(t.Child))])} {(few.Count == 1 ? "has" : "have")} had half as many turns as is usual in this class, or fewer; usual is {Words.Number(middle)}."
+            );
         }
     }
 
@@ -89,8 +91,11 @@ public static class Company
             .Select(circle =>
             {
                 var own = always.Where(p => circle.Contains(p.Pair.First)).ToList();
-                var times = circle.Count == 2 ? Phrase($": {own[0].Times} times, of {Math.Min(turnsOf[own[0].Pair.First], turnsOf[own[0].Pair.Second])} groups") : "";
-                return Phrase($"{Words.List([.. circle.Order().Select(names.Child)])} nearly always sit together{times}. “New company” in the wishes, or keeping a pair apart for a while, gives them other children to work with.");
+                var times =
+                    circle.Count == 2 ? Phrase($": {own[0].Times} times, of {Math.Min(turnsOf[own[0].Pair.First], turnsOf[own[0].Pair.Second])} groups") : "";
+                return Phrase(
+                    $"{Words.List([.. circle.Order().Select(names.Child)])} nearly always sit together{times}. “New company” in the wishes, or keeping a pair apart for a while, gives them other children to work with."
+                );
             });
     }
 }

@@ -41,8 +41,9 @@ public static class DayChange
         List<string> sentences = [];
         foreach (var (before, i) in groups.Select((g, i) => (g, i)).Where(p => p.g.Children.Any(c => Away(c, p.g))))
         {
-            var gone =
-                Phrase($"{Words.List([.. before.Children.Where(c => Away(c, before)).Select(names.Child)])} {(before.Children.Count(c => Away(c, before)) == 1 ? "is" : "are")} away");
+            var gone = Phrase(
+                $"{Words.List([.. before.Children.Where(c => Away(c, before)).Select(names.Child)])} {(before.Children.Count(c => Away(c, before)) == 1 ? "is" : "are")} away"
+            );
             List<string> come = [];
             while (now[i].Children.Count < problem.Rules.MinSize && SomebodyFor(i) is { } move)
             {
@@ -62,11 +63,18 @@ public static class DayChange
                 left.Count switch
                 {
                     0 => Phrase($"{gone}: this table is free."),
-                    1 => Phrase($"{gone}: {names.Child(left[0])} is left alone on {names.Skill(before.Skill)}, and comes first next time if the group is not held."),
-                    _ when come.Count > 0 => Phrase($"{gone}: {Words.List(come)} {(come.Count == 1 ? "comes" : "come")} to {names.Skill(before.Skill)} instead."),
-                    _ when left.Count >= problem.Rules.MinSize => Phrase($"{gone}: the other {Words.Number(left.Count)} go on with {names.Skill(before.Skill)}."),
-                    _ =>
-                        Phrase($"{gone}: {Words.List([.. left.Select(names.Child)])} go on as {Words.Number(left.Count)}; nobody else is ready for {names.Skill(before.Skill)} and free."),
+                    1 => Phrase(
+                        $"{gone}: {names.Child(left[0])} is left alone on {names.Skill(before.Skill)}, and comes first next time if the group is not held."
+                    ),
+                    _ when come.Count > 0 => Phrase(
+                        $"{gone}: {Words.List(come)} {(come.Count == 1 ? "comes" : "come")} to {names.Skill(before.Skill)} instead."
+                    ),
+                    _ when left.Count >= problem.Rules.MinSize => Phrase(
+                        $"{gone}: the other {Words.Number(left.Count)} go on with {names.Skill(before.Skill)}."
+                    ),
+                    _ => Phrase(
+                        $"{gone}: {Words.List([.. left.Select(names.Child)])} go on as {Words.Number(left.Count)}; nobody else is ready for {names.Skill(before.Skill)} and free."
+                    ),
                 }
             );
         }

@@ -70,13 +70,17 @@ public static class GroupScore
             if (group.Children.Count < rules.MinSize || group.Children.Count > rules.MaxSize)
             {
                 broken.Add(
-                    Phrase($"{Words.Count(group.Children.Count, "child", "children")} on {names.Skill(group.Skill)}; a group has {rules.MinSize} to {rules.MaxSize}")
+                    Phrase(
+                        $"{Words.Count(group.Children.Count, "child", "children")} on {names.Skill(group.Skill)}; a group has {rules.MinSize} to {rules.MaxSize}"
+                    )
                 );
             }
 
             var members = group.Children.Where(candidates.ContainsKey).Select(c => candidates[c]).ToList();
             broken.AddRange(
-                members.Where(c => !c.Worths.ContainsKey(group.Skill)).Select(c => Phrase($"{names.Skill(group.Skill)} is no next step for {names.Child(c.Child)}"))
+                members
+                    .Where(c => !c.Worths.ContainsKey(group.Skill))
+                    .Select(c => Phrase($"{names.Skill(group.Skill)} is no next step for {names.Child(c.Child)}"))
             );
             broken.AddRange(members.Where(c => c.AwayIn.Contains(group.Slot)).Select(c => Phrase($"{names.Child(c.Child)} is out of class then")));
             if (members.Count(c => c.Worths.GetValueOrDefault(group.Skill)?.Shows ?? false) > 1)
@@ -133,7 +137,9 @@ public static class GroupScore
         {
             if (moment.Count > problem.Rules.MostAtOnce)
             {
-                yield return Phrase($"{Words.Count(moment.Count, "group", "groups")} at one time; there is room for {Words.Number(problem.Rules.MostAtOnce.Value)}");
+                yield return Phrase(
+                    $"{Words.Count(moment.Count, "group", "groups")} at one time; there is room for {Words.Number(problem.Rules.MostAtOnce.Value)}"
+                );
             }
 
             foreach (

@@ -51,7 +51,9 @@ public static class Reasons
     {
         ArgumentNullException.ThrowIfNull(result);
         return result.Conflict.Count > 0
-                ? Phrase($"{(result.Conflict.Count == 1 ? "One wish can’t be kept" : $"{Words.Capital(Words.Number(result.Conflict.Count))} wishes can’t be kept together")}: let go of {(result.Conflict.Count == 1 ? "it" : "any one of them")}, and groups can be formed.")
+                ? Phrase(
+                    $"{(result.Conflict.Count == 1 ? "One wish can’t be kept" : $"{Words.Capital(Words.Number(result.Conflict.Count))} wishes can’t be kept together")}: let go of {(result.Conflict.Count == 1 ? "it" : "any one of them")}, and groups can be formed."
+                )
             : result.Groups.Count == 0
                 ? (
                     result.ProvenBest
@@ -59,7 +61,9 @@ public static class Reasons
                         : Phrase("No groups that keep all wishes were found in the time allowed: let go of some, or take some pegs out.")
                 )
             : result.ProvenBest ? Phrase("No better set of groups exists for these aims.")
-            : Phrase($"The best found so far, and at most {Words.Percent((result.Bound - result.Score) / (double)Math.Max(1, result.Bound))} short of any other.");
+            : Phrase(
+                $"The best found so far, and at most {Words.Percent((result.Bound - result.Score) / (double)Math.Max(1, result.Bound))} short of any other."
+            );
     }
 
     /// <summary>What further turns in the week are worth; empty where there are none.</summary>
@@ -74,8 +78,9 @@ public static class Reasons
         var only = placed.Count - further.Count;
         return further.Count == 0
             ? ""
-            : Phrase($"For {Words.Count(further.Count, "child", "children")} it is a second turn this week, on another aim, together worth {further.Sum(p => p.candidate!.Worths.GetValueOrDefault(p.Skill)?.Total ?? 0)} points")
-                + (only > 0 ? Phrase($"; {Words.Count(only, "child has its", "children have their")} only turn here.") : ".");
+            : Phrase(
+                $"For {Words.Count(further.Count, "child", "children")} it is a second turn this week, on another aim, together worth {further.Sum(p => p.candidate!.Worths.GetValueOrDefault(p.Skill)?.Total ?? 0)} points"
+            ) + (only > 0 ? Phrase($"; {Words.Count(only, "child has its", "children have their")} only turn here.") : ".");
     }
 
     // How many are new to it and how many come back to it, as one would say it of none, of two and of all.
@@ -99,7 +104,10 @@ public static class Reasons
         var waiting = Candidates.Waiting(group.Skill, brief);
         var shows = group.Children.Count(c => Shows(c, group.Skill, brief));
         var again = group.Children.Count(c => !evidence.IsReady(c, group.Skill)) - shows;
-        List<string> parts = [Readiness(skill, group.Children.Count - again - shows, again, shows == 0) + (shows > 0 ? Phrase(", and one beside them has it") : "")];
+        List<string> parts =
+        [
+            Readiness(skill, group.Children.Count - again - shows, again, shows == 0) + (shows > 0 ? Phrase(", and one beside them has it") : ""),
+        ];
         if (brief.Focus.Contains(group.Skill))
         {
             parts.Add(Phrase("it is a focus of the week"));
@@ -111,7 +119,9 @@ public static class Reasons
 
         if (waiting > 0)
         {
-            parts.Add(Phrase($"{(waiting == 5 ? "five skills or more wait" : waiting == 1 ? "one skill waits" : $"{Words.Number(waiting)} skills wait")} for it"));
+            parts.Add(
+                Phrase($"{(waiting == 5 ? "five skills or more wait" : waiting == 1 ? "one skill waits" : $"{Words.Number(waiting)} skills wait")} for it")
+            );
         }
 
         return Words.List(parts) + ".";

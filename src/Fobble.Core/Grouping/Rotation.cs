@@ -115,6 +115,8 @@ public static class Rotation
 
         static string Between(IEnumerable<int> counts) =>
             (counts.Min(), counts.Max()) is var (low, high) && low == high ? Words.Number(low) : Phrase($"{Words.Number(low)} to {Words.Number(high)}");
-        return Phrase($"In {Words.Count(weeks, "week", "weeks")} each child has {Between(children.Select(c => c.Turns))} turns and works with {Between(children.Select(c => c.Others))} different children.");
+        return Phrase(
+            $"In {Words.Count(weeks, "week", "weeks")} each child has {Between(children.Select(c => c.Turns))} turns and works with {Between(children.Select(c => c.Others))} different children."
+        );
     }
 }

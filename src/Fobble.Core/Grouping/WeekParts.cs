@@ -82,6 +82,8 @@ public static class WeekParts
             .Count(c => evidence.Map.Skills.Any(s => evidence.Seen(c, s.Id) is [.., var last] && last.At > at));
         return seen == 0
             ? null
-            : Phrase($"{Words.Capital(Words.Count(seen, "child has", "children have"))} been seen since these were accepted: ask again, and they follow what was seen.");
+            : Phrase(
+                $"{Words.Capital(Words.Count(seen, "child has", "children have"))} been seen since these were accepted: ask again, and they follow what was seen."
+            );
     }
 }

@@ -7,7 +7,9 @@ public static class JarCaution
     public const double SmallMm = 44.4;
 
     public static string Standing =>
-        Phrase("Small things can be swallowed or pushed into an ear: keep the lid on among children who mouth, mind allergies, and follow your school's own rules and those responsible for safety there.");
+        Phrase(
+            "Small things can be swallowed or pushed into an ear: keep the lid on among children who mouth, mind allergies, and follow your school's own rules and those responsible for safety there."
+        );
 
     /// <returns>Null where the things are too large for it.</returns>
     public static string? For(double acrossMm) => acrossMm <= SmallMm ? Standing : null;

@@ -37,5 +37,6 @@ public static class JarRules
         RefusedException.Unless(guess is null or (>= 1 and <= LargestGuess), "guess", Phrase($"A guess is a number from 1 to {LargestGuess}."));
 
     /// <exception cref="RefusedException">So many were not in it.</exception>
-    public static void CheckCount(int counted) => RefusedException.Unless(counted is >= 1 and <= MostThings, "counted", Phrase($"Count 1 to {MostThings} things."));
+    public static void CheckCount(int counted) =>
+        RefusedException.Unless(counted is >= 1 and <= MostThings, "counted", Phrase($"Count 1 to {MostThings} things."));
 }

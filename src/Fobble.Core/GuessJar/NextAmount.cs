@@ -47,7 +47,9 @@ public sealed record NextAmount(int Amount, string Reason)
             ? new(range.High, Phrase($"{range.High}, the most in the class's range."))
             : new(
                 next,
-                Phrase($"{next}: {next - before} more than last time, {(growth == SmallestGrowth ? "a small step" : "a tenth")}, so that guesses can build on it.")
+                Phrase(
+                    $"{next}: {next - before} more than last time, {(growth == SmallestGrowth ? "a small step" : "a tenth")}, so that guesses can build on it."
+                )
             );
     }
 }
@@ -70,6 +72,8 @@ public static class JarRest
         var falls = guessers.Zip(guessers.Skip(1)).Reverse().TakeWhile(w => w.Second < w.First).Count();
         return falls < FallingWeeks
             ? null
-            : Phrase($"Fewer children guessed for {NumberWords.Of(falls)} weeks running. Put the jar away for about {NumberWords.Of(Weeks)} weeks; it comes back as news.");
+            : Phrase(
+                $"Fewer children guessed for {NumberWords.Of(falls)} weeks running. Put the jar away for about {NumberWords.Of(Weeks)} weeks; it comes back as news."
+            );
     }
 }

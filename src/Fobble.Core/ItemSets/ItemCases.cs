@@ -20,10 +20,19 @@ public static class ItemCases
             ItemKind.SayBack => Each(range, n => new(ItemCase.Of("back", n), Phrase($"Count down from {Of(n)} to zero"), Down(n), n, n, null)),
             ItemKind.HowMany => Each(range, n => new(ItemCase.Of("how-many", n), Phrase($"Put out a heap of {n}"), Of(n), n, n, Scattered(n, seed))),
             ItemKind.CountRing => Each(range, n => new(ItemCase.Of("ring-count", n), Phrase($"Lay {n} in a ring"), Of(n), n, n, Patterns.InCircle(n))),
-            ItemKind.Give => Each(range, n => new(ItemCase.Of("give", n), Phrase($"Please give me {Of(n)}"), Phrase($"{n} handed over"), n, n, Patterns.Row(n))),
+            ItemKind.Give => Each(range, n =>
+                new(ItemCase.Of("give", n), Phrase($"Please give me {Of(n)}"), Phrase($"{n} handed over"), n, n, Patterns.Row(n))
+            ),
             ItemKind.Numeral => Each(range, n => new(ItemCase.Of("numeral", n), Phrase($"Show the card {n}"), Of(n), n, n, Things.NumeralCard(n))),
             ItemKind.TornTicket => Each(range, n =>
-                new(ItemCase.Of("ticket", n), Phrase($"Dots for {n}, numeral for {Of(n)}"), Phrase($"{n} fits {Of(n)} {(n == 1 ? "dot" : "dots")}"), n, n, HalfCards.Ticket(n))
+                new(
+                    ItemCase.Of("ticket", n),
+                    Phrase($"Dots for {n}, numeral for {Of(n)}"),
+                    Phrase($"{n} fits {Of(n)} {(n == 1 ? "dot" : "dots")}"),
+                    n,
+                    n,
+                    HalfCards.Ticket(n)
+                )
             ),
             ItemKind.WriteNumeral => Each(range, n => new(ItemCase.Of("write", n), Phrase($"Write {Of(n)}"), $"{n}", n, StrokesOf(n), Things.NumeralCard(n))),
             ItemKind.SeeDice => Each(range, n => new(ItemCase.Of("dice", n), Phrase("Show the face for a moment"), Of(n), n, n, Patterns.Dice(n))),
@@ -106,7 +115,9 @@ public static class ItemCases
                     Patterns.Row(s.First, s.Second)
                 )
             ),
-            ItemKind.OneMore => Each(range, n => new(ItemCase.Of("more", n), Phrase($"{Capitalised(n)} and one more"), Of(n + 1), n + 1, n, Patterns.Row(n, 1))),
+            ItemKind.OneMore => Each(range, n =>
+                new(ItemCase.Of("more", n), Phrase($"{Capitalised(n)} and one more"), Of(n + 1), n + 1, n, Patterns.Row(n, 1))
+            ),
             ItemKind.OneFewer => Each(range, n =>
                 new(
                     ItemCase.Of("fewer", n),
@@ -295,7 +306,9 @@ public static class ItemCases
     private static string Fewer(int first, int second, string here, string there, Approach? approach) =>
         first == second
             ? Phrase($"the same, {Of(first)} and {Of(second)}")
-            : Phrase($"{(approach ?? Approach.Usual).Words.Fewer} {(first < second ? here : there)}, {Of(Math.Min(first, second))} against {Of(Math.Max(first, second))}");
+            : Phrase(
+                $"{(approach ?? Approach.Usual).Words.Fewer} {(first < second ? here : there)}, {Of(Math.Min(first, second))} against {Of(Math.Max(first, second))}"
+            );
 
     private static string Compared(int first, int second, string here, string there) =>
         first == second

@@ -42,7 +42,9 @@ internal static class ToldCases
             ),
             ItemKind.StorySmaller => Told(range, "smaller", s =>
                 (
-                    Phrase($"{Lanterns(s.Total, "hangs", "hang")} here. {Further(s.Second, words.Less == FewerWord.Less ? "less" : "fewer")} there than here. How many hang there?"),
+                    Phrase(
+                        $"{Lanterns(s.Total, "hangs", "hang")} here. {Further(s.Second, words.Less == FewerWord.Less ? "less" : "fewer")} there than here. How many hang there?"
+                    ),
                     s.First
                 )
             ),
@@ -69,7 +71,9 @@ internal static class ToldCases
             where totals.Contains(a + b + c) && (a + c == 10 || (a == c && a != b))
             select new Item(
                 ItemCase.Of([a, b, c]),
-                Phrase($"{Wagons(a, "carries", "carry")} lemons, {Of(b)} {(b == 1 ? "carries" : "carry")} bells and {Of(c)} {(c == 1 ? "is" : "are")} empty. How many in all?"),
+                Phrase(
+                    $"{Wagons(a, "carries", "carry")} lemons, {Of(b)} {(b == 1 ? "carries" : "carry")} bells and {Of(c)} {(c == 1 ? "is" : "are")} empty. How many in all?"
+                ),
                 $"{a + b + c}",
                 a + b + c,
                 a + b + c,

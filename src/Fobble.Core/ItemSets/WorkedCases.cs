@@ -27,7 +27,8 @@ internal static class WorkedCases
             ItemKind.HeapsOfTen => Each(
                 range,
                 n => n > 0,
-                n => new(ItemCase.Of("heaps", n), Phrase($"Put out {n}"), Phrase($"{Heaps(n)} and {Of(n % 10)}"), n, n, n <= 100 ? Patterns.HeapsOfTen(n) : null)
+                n =>
+                    new(ItemCase.Of("heaps", n), Phrase($"Put out {n}"), Phrase($"{Heaps(n)} and {Of(n % 10)}"), n, n, n <= 100 ? Patterns.HeapsOfTen(n) : null)
             ),
             ItemKind.NumberWord => Each(range, _ => true, n => new(ItemCase.Of("word", n), Phrase($"Show the word “{Of(n)}”"), $"{n}", n, n, null)),
             ItemKind.OnTheLine => Each(
@@ -47,7 +48,14 @@ internal static class WorkedCases
                 range,
                 (a, b) => a > b,
                 (a, b) =>
-                    new(ItemCase.Pair(a, b), Phrase($"A row of {a} and a row of {b}: how many more?"), Of(a - b), a - b, a - b, a <= 10 ? Patterns.TwoRows(a, b) : null)
+                    new(
+                        ItemCase.Pair(a, b),
+                        Phrase($"A row of {a} and a row of {b}: how many more?"),
+                        Of(a - b),
+                        a - b,
+                        a - b,
+                        a <= 10 ? Patterns.TwoRows(a, b) : null
+                    )
             ),
             ItemKind.OneLess => Each(range, n => n > 0, n => new(ItemCase.Of("less", n), Phrase($"One less than {Of(n)}"), Of(n - 1), n - 1, n, null)),
             ItemKind.EvenOdd => Each(
@@ -101,7 +109,15 @@ internal static class WorkedCases
             ItemKind.OpenParts => Each(
                 range,
                 n => n > 0,
-                n => new(ItemCase.Of("ways", n), Phrase($"Two groups that make {Of(n)}: find all ways"), Phrase($"{Of(n + 1)} ways"), n + 1, n, Things.Bond(n, null, null))
+                n =>
+                    new(
+                        ItemCase.Of("ways", n),
+                        Phrase($"Two groups that make {Of(n)}: find all ways"),
+                        Phrase($"{Of(n + 1)} ways"),
+                        n + 1,
+                        n,
+                        Things.Bond(n, null, null)
+                    )
             ),
             ItemKind.TurnRound => Splits(
                 range,
@@ -247,7 +263,15 @@ internal static class WorkedCases
         Each(
             range,
             n => n % step == 0 && n > 0,
-            n => new(ItemCase.Of($"in-{step}", n), Phrase($"Count in {(step == 2 ? "twos" : step == 5 ? "fives" : "tens")} to {Of(n)}"), Stepped(n, step), n, n, null)
+            n =>
+                new(
+                    ItemCase.Of($"in-{step}", n),
+                    Phrase($"Count in {(step == 2 ? "twos" : step == 5 ? "fives" : "tens")} to {Of(n)}"),
+                    Stepped(n, step),
+                    n,
+                    n,
+                    null
+                )
         );
 
     // All of a short count; of a longer one how it begins and where it ends.

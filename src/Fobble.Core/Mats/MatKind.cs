@@ -44,14 +44,14 @@ public static class MatKinds
     public static IReadOnlyList<MatZone> ZonesOf(MatKind kind) =>
         kind switch
         {
-            MatKind.FiveFrame => [new("frame", 5, true)],
-            MatKind.TenFrame => [new("frame", 10, true)],
+            MatKind.FiveFrame => [new(Phrase("frame"), 5, true)],
+            MatKind.TenFrame => [new(Phrase("frame"), 10, true)],
             MatKind.TwoTenFrames => [new(Phrase("first frame"), 10, true), new(Phrase("second frame"), 10, true)],
-            MatKind.Bond => [new("whole", 20, false), new(Phrase("first part"), 20, false), new(Phrase("second part"), 20, false)],
+            MatKind.Bond => [new(Phrase("whole"), 20, false), new(Phrase("first part"), 20, false), new(Phrase("second part"), 20, false)],
             MatKind.TwoRows => [new(Phrase("upper row"), 10, false), new(Phrase("lower row"), 10, false)],
             MatKind.Tray => [new(Phrase("first well"), 12, false), new(Phrase("second well"), 12, false), new(Phrase("third well"), 12, false)],
-            MatKind.Ring => [new("inside", 12, false), new("outside", 12, false)],
-            _ => [new("heap", 40, true)],
+            MatKind.Ring => [new(Phrase("inside"), 12, false), new(Phrase("outside"), 12, false)],
+            _ => [new(Phrase("heap"), 40, true)],
         };
 
     public static bool IsFrame(MatKind kind) => kind is MatKind.FiveFrame or MatKind.TenFrame or MatKind.TwoTenFrames;

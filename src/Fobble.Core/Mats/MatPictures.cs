@@ -20,8 +20,9 @@ internal static class MatPictures
             .Where(p => p.c is not null && !state.Zones[p.zone].Covered)
             .Select(p => new FrameCounter(KeyOf(p.c!), RoleOf(p.c!), p.zone, p.place, p.c!.Mark))
             .ToList();
-        var says =
-            Phrase($"{(cells == 5 ? "Five frame" : state.Zones.Count == 1 ? "Ten frame" : "Two ten frames")} with {string.Join(" and ", state.Zones.Select(z => z.Covered ? "a cover" : NumberWords.Of(z.Count)))}");
+        var says = Phrase(
+            $"{(cells == 5 ? "Five frame" : state.Zones.Count == 1 ? "Ten frame" : "Two ten frames")} with {string.Join(" and ", state.Zones.Select(z => z.Covered ? "a cover" : NumberWords.Of(z.Count)))}"
+        );
         var picture = Frames.Board(counters, state.Zones.Count, cells, style, says);
         var boxes = picture.Shapes.Where(s => s.Role == ShapeRole.Cell).ToList();
         var places = boxes.Select((b, i) => new MatSpot(i / cells, i % cells, Name(state, i / cells, i % cells), b.X, b.Y, b.Width, b.Height)).ToList();

@@ -31,7 +31,12 @@ public static class MatReadings
         if (state.Zones.Any(z => z.Covered))
         {
             var open = state.Zones.Where(z => !z.Covered).Sum(z => z.Count);
-            return [state.Zones.All(z => z.Covered) ? Phrase("all covered: what was there?") : Phrase($"{NumberWords.Of(open)} in sight: how many under the cover?")];
+            return
+            [
+                state.Zones.All(z => z.Covered)
+                    ? Phrase("all covered: what was there?")
+                    : Phrase($"{NumberWords.Of(open)} in sight: how many under the cover?"),
+            ];
         }
 
         return state.Kind switch
@@ -40,8 +45,15 @@ public static class MatReadings
             MatKind.TwoRows => [new Comparison(At(0), At(1)).InWords(words)],
             MatKind.Tray => [Phrase($"{string.Join(", ", state.Zones.Select(z => NumberWords.Of(z.Count)))}: {NumberWords.Of(state.Count)} in all")],
             MatKind.Ring => [Phrase($"{NumberWords.Of(At(0))} inside, {NumberWords.Of(At(1))} outside: {NumberWords.Of(state.Count)} in all")],
-            MatKind.Heap => [Phrase($"{NumberWords.Of(state.Count)} in all"), .. state.Count > 20 ? [HeapsOfTen.Of(state.Count).ToString()] : Array.Empty<string>()],
-            MatKind.FiveFrame => [$"{NumberWords.Of(At(0))}, {(At(0) == 5 ? Phrase("the frame is full") : Phrase($"{NumberWords.Of(5 - At(0))} short of five"))}"],
+            MatKind.Heap =>
+            [
+                Phrase($"{NumberWords.Of(state.Count)} in all"),
+                .. state.Count > 20 ? [HeapsOfTen.Of(state.Count).ToString()] : Array.Empty<string>(),
+            ],
+            MatKind.FiveFrame =>
+            [
+                $"{NumberWords.Of(At(0))}, {(At(0) == 5 ? Phrase("the frame is full") : Phrase($"{NumberWords.Of(5 - At(0))} short of five"))}",
+            ],
             _ => FrameReadings.Of(state.Count),
         };
     }
@@ -83,7 +95,9 @@ public static class MatReadings
             :
             [
                 parts,
-                Phrase($"the whole says {NumberWords.Of(whole)}: {NumberWords.Of(Math.Abs(whole - first - second))} {(whole > first + second ? "still to place" : "too many")}"),
+                Phrase(
+                    $"the whole says {NumberWords.Of(whole)}: {NumberWords.Of(Math.Abs(whole - first - second))} {(whole > first + second ? "still to place" : "too many")}"
+                ),
             ];
     }
 }

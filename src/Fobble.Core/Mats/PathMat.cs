@@ -26,7 +26,9 @@ public static class PathMat
         {
             throw new RefusedException(
                 "hops",
-                hops.Count > MostHops ? Phrase($"More than {MostHops} hops are hard to follow.") : Phrase($"{start} is not on the path from {range.Low} to {range.High}.")
+                hops.Count > MostHops
+                    ? Phrase($"More than {MostHops} hops are hard to follow.")
+                    : Phrase($"{start} is not on the path from {range.Low} to {range.High}.")
             );
         }
 

@@ -12,7 +12,9 @@ public static class PlaceValueMat
     /// <summary>A number as somebody asked for it.</summary>
     /// <exception cref="RefusedException">It is none that blocks and cards show.</exception>
     public static int Asked(int number) =>
-        number is >= 0 and <= NumberRange.Largest ? number : throw new RefusedException("number", Phrase($"Numbers go from 0 to {NumberRange.Largest}, not {number}."));
+        number is >= 0 and <= NumberRange.Largest
+            ? number
+            : throw new RefusedException("number", Phrase($"Numbers go from 0 to {NumberRange.Largest}, not {number}."));
 
     public static NumberInKinds Show(int number, Wording words)
     {
@@ -39,7 +41,10 @@ public static class PlaceValueMat
         ArgumentNullException.ThrowIfNull(words);
         if (a is < 0 or > 999 || b is < 0 or > 999 || (operation == Operation.Add ? a + b > 999 : b > a))
         {
-            throw new RefusedException("number", operation == Operation.Add ? Phrase($"{a} + {b} is more than 999.") : Phrase($"{b} cannot be taken from {a}."));
+            throw new RefusedException(
+                "number",
+                operation == Operation.Add ? Phrase($"{a} + {b} is more than 999.") : Phrase($"{b} cannot be taken from {a}.")
+            );
         }
 
         var (lying, other) = (PlaceValue.Of(a), PlaceValue.Of(b));
@@ -48,7 +53,9 @@ public static class PlaceValueMat
         List<MatStep> steps =
         [
             new(
-                add ? Phrase($"{InKinds(lying, words)}; put to it {InKinds(other, words)}.") : $"{InKinds(lying, words)}; {words.TakeAway} {InKinds(other, words)}.",
+                add
+                    ? Phrase($"{InKinds(lying, words)}; put to it {InKinds(other, words)}.")
+                    : $"{InKinds(lying, words)}; {words.TakeAway} {InKinds(other, words)}.",
                 add ? PlaceValues.Blocks(Plus(lying, other), lying) : PlaceValues.Blocks(lying),
                 $"{sentence} = □"
             ),

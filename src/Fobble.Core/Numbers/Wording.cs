@@ -74,10 +74,10 @@ public sealed record Wording(
         ArgumentNullException.ThrowIfNull(text);
         if (!text.Contains('{', StringComparison.Ordinal))
         {
-            return Phrase(text);
+            return text;
         }
 
-        var said = Phrase(text).Replace("{fewer}", Fewer, StringComparison.Ordinal)
+        var said = text.Replace("{fewer}", Fewer, StringComparison.Ordinal)
             .Replace("{takeAway}", TakeAway, StringComparison.Ordinal)
             .Replace("{ones}", OnesName, StringComparison.Ordinal)
             .Replace("{one}", OneName, StringComparison.Ordinal)

@@ -50,7 +50,13 @@ public static class Frames
     {
         ArgumentOutOfRangeException.ThrowIfNegative(number);
         var counters = Enumerable.Range(0, number).Select(i => new FrameCounter($"counter-{i + 1}", ShapeRole.CounterA, i / 10, i % 10));
-        return Board([.. counters], Math.Max(frames, (number + 9) / 10), 10, style ?? FrameStyle.Usual, Phrase($"Ten frames with {NumberWords.Of(number)} counters"));
+        return Board(
+            [.. counters],
+            Math.Max(frames, (number + 9) / 10),
+            10,
+            style ?? FrameStyle.Usual,
+            Phrase($"Ten frames with {NumberWords.Of(number)} counters")
+        );
     }
 
     /// <summary>Frames of <paramref name="cells"/> cells (5 or 10) with counters anywhere: lying ones below each other, upright ones side by side.</summary>
@@ -94,7 +100,9 @@ public static class Frames
         var counters = Enumerable
             .Range(0, first + second)
             .Select(i => new FrameCounter($"counter-{i + 1}", i < first ? ShapeRole.CounterA : ShapeRole.CounterB, 0, i));
-        var says = Phrase($"{NumberWords.Capitalised(cells)} frame with {NumberWords.Of(first)}{(second > 0 ? $" and {NumberWords.Of(second)}" : "")} counters");
+        var says = Phrase(
+            $"{NumberWords.Capitalised(cells)} frame with {NumberWords.Of(first)}{(second > 0 ? $" and {NumberWords.Of(second)}" : "")} counters"
+        );
         return Board([.. counters], 1, cells, style ?? FrameStyle.Usual, says);
     }
 

@@ -20,7 +20,12 @@ public static class NumberPath
         }
 
         AddHops(shapes, hops ?? [], n => n - range.Low + 0.5, Lane - 0.1);
-        return new Picture(range.Count, Lane + 1.7, shapes, Phrase($"Number path from {range.Low} to {range.High}") + (on is { } at ? Phrase($", standing on {at}") : ""));
+        return new Picture(
+            range.Count,
+            Lane + 1.7,
+            shapes,
+            Phrase($"Number path from {range.Low} to {range.High}") + (on is { } at ? Phrase($", standing on {at}") : "")
+        );
     }
 
     /// <summary>The stones alone, for printing.</summary>

@@ -129,7 +129,12 @@ public static class Patterns
 
         shapes.AddRange(Enumerable.Range(0, upper).Select(i => Shape.Circle($"upper-{i + 1}", ShapeRole.CounterA, i + 0.5, 0.5, 0.74)));
         shapes.AddRange(Enumerable.Range(0, lower).Select(i => Shape.Circle($"lower-{i + 1}", ShapeRole.CounterB, i + 0.5, 1.9, 0.74)));
-        return new Picture(Math.Max(1, Math.Max(upper, lower)), 2.4, shapes, Phrase($"A row of {NumberWords.Of(upper)} above a row of {NumberWords.Of(lower)}"));
+        return new Picture(
+            Math.Max(1, Math.Max(upper, lower)),
+            2.4,
+            shapes,
+            Phrase($"A row of {NumberWords.Of(upper)} above a row of {NumberWords.Of(lower)}")
+        );
     }
 
     /// <summary>

@@ -17,5 +17,7 @@ public sealed record DayMinutes(int Slot, IReadOnlyList<MinutesLine> Lines)
     public string Sentence =>
         Over > 0
             ? Phrase($"{string.Join(" + ", Lines.Select(l => l.Minutes))} = {Planned} minutes, {Over} more than the {Slot} there are.")
-            : Phrase($"{string.Join(" + ", Lines.Select(l => l.Minutes))} = {Planned} of {Slot} minutes{(Slot - Planned > 0 ? $", {Words.Count(Slot - Planned, "minute", "minutes")} to spare" : "")}.");
+            : Phrase(
+                $"{string.Join(" + ", Lines.Select(l => l.Minutes))} = {Planned} of {Slot} minutes{(Slot - Planned > 0 ? $", {Words.Count(Slot - Planned, "minute", "minutes")} to spare" : "")}."
+            );
 }

@@ -92,7 +92,14 @@ public static class FirstHour
                 facts.Groups > 0,
                 Phrase($"{Words.Capital(Words.Count(facts.Groups, "group", "groups"))} to come.")
             ),
-            Step(FirstStep.Card, Phrase("The first session card"), Phrase("What to lay out, what to say, and four large places to tap what you see."), 1, false, "Opened."),
+            Step(
+                FirstStep.Card,
+                Phrase("The first session card"),
+                Phrase("What to lay out, what to say, and four large places to tap what you see."),
+                1,
+                false,
+                "Opened."
+            ),
         ];
 
         FirstHourStep Step(FirstStep step, string title, string why, int minutes, bool there, string now) =>

@@ -30,12 +30,15 @@ public sealed record Fit(int Lessons, int Room, int Buffer, int Reviews, int Rev
         var (reviews, reviewRoom) = (problem.Items.Count * problem.Settings.Gaps.Count, teaching * problem.Settings.StartersADay);
         var buffer = places - room;
         var over = Math.Max(0, lessons - room);
-        var all =
-            Phrase($"{Words.Capital(Words.Count(lessons, "focus lesson is", "focus lessons are"))} needed; {teaching} teaching days have room for {room}{(buffer > 0 ? $", with {Words.Count(buffer, "place", "places")} kept free for what comes in between" : "")}.");
+        var all = Phrase(
+            $"{Words.Capital(Words.Count(lessons, "focus lesson is", "focus lessons are"))} needed; {teaching} teaching days have room for {room}{(buffer > 0 ? $", with {Words.Count(buffer, "place", "places")} kept free for what comes in between" : "")}."
+        );
         var sentence =
             over > 0 ? Phrase($"It does not fit: {Words.Count(over, "lesson", "lessons")} too many. {all}")
             : reviews > reviewRoom
-                ? Phrase($"The lessons fit; {Words.Count(reviews - reviewRoom, "starter", "starters")} too many to bring every skill back {Words.Times(problem.Settings.Gaps.Count)}. {all}")
+                ? Phrase(
+                    $"The lessons fit; {Words.Count(reviews - reviewRoom, "starter", "starters")} too many to bring every skill back {Words.Times(problem.Settings.Gaps.Count)}. {all}"
+                )
             : Phrase($"It fits, with {(room == lessons ? "no place" : Words.Count(room - lessons, "place", "places"))} to spare. {all}");
         return new(lessons, room, buffer, reviews, reviewRoom, sentence);
     }
@@ -91,7 +94,15 @@ public static class WaysOut
                 }
             }
 
-            Add("shorter", Phrase("One lesson less for each skill that has three or more"), request.Settings with { Shorter = true }, Phrase("Less time to practise each. "));
+            Add(
+                "shorter",
+                Phrase("One lesson less for each skill that has three or more"),
+                request.Settings with
+                {
+                    Shorter = true,
+                },
+                Phrase("Less time to practise each. ")
+            );
             Add(
                 "buffer",
                 Phrase("Half the buffer"),
@@ -134,7 +145,9 @@ public static class WaysOut
             var lost =
                 dropped.Count == 0
                     ? ""
-                    : Phrase($"{Words.Capital(Words.Count(dropped.Count, "skill", "skills"))} {(dropped.Count == 1 ? "waits" : "wait")} for another year, from {map[dropped[^1]].InSentence} on.{Unreached(dropped, request)}");
+                    : Phrase(
+                        $"{Words.Capital(Words.Count(dropped.Count, "skill", "skills"))} {(dropped.Count == 1 ? "waits" : "wait")} for another year, from {map[dropped[^1]].InSentence} on.{Unreached(dropped, request)}"
+                    );
             ways.Add(
                 new(
                     kind,
@@ -171,12 +184,15 @@ public static class WaysOut
             plan.Lessons.FirstOrDefault(l => l.Skill == i.Skill) is { } first && index[first.Day] > i.TargetLast + PlanSettings.Span
         );
         var ends = plan.Lessons.Count == 0 ? "" : Phrase($", the last on {Words.Date(plan.Lessons[^1].Day)}");
-        var unplaced = plan.Unplaced.Count == 0 ? "" : Phrase($" {Words.Capital(Words.Count(plan.Unplaced.Values.Sum(), "lesson", "lessons"))} found no place.");
+        var unplaced =
+            plan.Unplaced.Count == 0 ? "" : Phrase($" {Words.Capital(Words.Count(plan.Unplaced.Values.Sum(), "lesson", "lessons"))} found no place.");
         return new(
             way,
             Fit.Of(scope.Problem),
             plan,
-            Phrase($"{scope.Problem.Items.Count} skills in {plan.Lessons.Count} lessons{ends}; {(late == 0 ? "none" : Words.Number(late))} more than two weeks after {(late == 1 ? "its" : "their")} season’s week.{unplaced}")
+            Phrase(
+                $"{scope.Problem.Items.Count} skills in {plan.Lessons.Count} lessons{ends}; {(late == 0 ? "none" : Words.Number(late))} more than two weeks after {(late == 1 ? "its" : "their")} season’s week.{unplaced}"
+            )
         );
     }
 
@@ -211,7 +227,9 @@ public static class WaysOut
         var codes = dropped.SelectMany(s => map[s].Standards).Distinct().Where(c => !kept.Contains(c) && Standard(c)).Order(StringComparer.Ordinal).ToList();
         return codes.Count == 0
             ? ""
-            : Phrase($" {(codes.Count == 1 ? "One standard is" : $"{Words.Capital(Words.Number(codes.Count))} standards are")} not reached: {Words.List([.. codes.Take(5), .. codes.Count > 5 ? ["others"] : Array.Empty<string>()])}.");
+            : Phrase(
+                $" {(codes.Count == 1 ? "One standard is" : $"{Words.Capital(Words.Number(codes.Count))} standards are")} not reached: {Words.List([.. codes.Take(5), .. codes.Count > 5 ? ["others"] : Array.Empty<string>()])}."
+            );
 
         static bool Standard(string code) => Framework.Find(code) is not null;
     }

@@ -62,7 +62,9 @@ public sealed record OfferedScope(PlanAsk Ask, IReadOnlyList<SkillId> Waiting, s
             : waiting.Exists(asked.Skills.Contains) ? Phrase($"what {asked.Name} first, though not all of it has room")
             : Phrase($"all that {asked.Name}");
         var rest =
-            waiting.Count == 0 ? "" : Phrase($" {Words.Capital(Words.Count(waiting.Count, "skill waits", "skills wait"))} for another year, unless you take them in.");
+            waiting.Count == 0
+                ? ""
+                : Phrase($" {Words.Capital(Words.Count(waiting.Count, "skill waits", "skills wait"))} for another year, unless you take them in.");
         if (!fit.Fits)
         {
             return Phrase("What is left of this year is too short for a whole skill.");

@@ -103,7 +103,9 @@ public static class PlanByHand
 
         if (calendar.SchoolDaysBetween(first, last) >= PlanSettings.Span)
         {
-            yield return Phrase($"Its lessons would lie {Words.Count(calendar.SchoolDaysBetween(first, last) + 1, "school day", "school days")} apart; ten is the usual most.");
+            yield return Phrase(
+                $"Its lessons would lie {Words.Count(calendar.SchoolDaysBetween(first, last) + 1, "school day", "school days")} apart; ten is the usual most."
+            );
         }
 
         foreach (

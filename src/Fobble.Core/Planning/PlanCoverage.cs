@@ -75,7 +75,9 @@ public sealed class PlanCoverage(ClassEvidence evidence, IReadOnlyList<TaughtLes
             expected,
             apart == 0
                 ? Phrase($"In step with the plan of {Words.Date(firstDay)}: {Words.Count(given, "lesson", "lessons")} given.")
-                : Phrase($"{Words.Capital(Words.Count(Math.Abs(apart), "lesson", "lessons"))} {(apart < 0 ? "behind" : "ahead of")} the plan of {Words.Date(firstDay)}: {given} given, {expected} planned by now.")
+                : Phrase(
+                    $"{Words.Capital(Words.Count(Math.Abs(apart), "lesson", "lessons"))} {(apart < 0 ? "behind" : "ahead of")} the plan of {Words.Date(firstDay)}: {given} given, {expected} planned by now."
+                )
         );
     }
 }

@@ -261,7 +261,11 @@ public static class PlanRevision
         var come = moves.Count(m => m.Was is null && m.Is is not null);
         var gone = moves.Count(m => m.Is is null) - room.Count;
         List<string> parts = [];
-        parts.AddRange(moved > 0 || (come == 0 && gone == 0) ? [moved == 0 ? Phrase("nothing has to move") : Words.Count(moved, Phrase("lesson moves"), Phrase("lessons move"))] : []);
+        parts.AddRange(
+            moved > 0 || (come == 0 && gone == 0)
+                ? [moved == 0 ? Phrase("nothing has to move") : Words.Count(moved, Phrase("lesson moves"), Phrase("lessons move"))]
+                : []
+        );
         parts.AddRange(come > 0 ? [Words.Count(come, Phrase("comes in"), Phrase("come in"))] : []);
         parts.AddRange(gone > 0 ? [Words.Count(gone, Phrase("goes out"), Phrase("go out"))] : []);
         var sentence =

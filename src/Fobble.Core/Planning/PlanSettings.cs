@@ -68,10 +68,14 @@ public sealed record PlanSettings
 
     /// <summary>How a plan comes about, a paragraph each.</summary>
     public static IReadOnlyList<string> Thought =>
-    [
-        Phrase("Each skill comes after all that it needs. Among the orders that keep to that, the plan looks for one in which skills come near their season, their lessons lie close together, and strands take turns or are kept, as your class works."),
-        Phrase("What most of the class shows already gets one lesson or none; what few are ready for gets one more. Each skill comes back in starters, with growing gaps."),
-    ];
+        [
+            Phrase(
+                "Each skill comes after all that it needs. Among the orders that keep to that, the plan looks for one in which skills come near their season, their lessons lie close together, and strands take turns or are kept, as your class works."
+            ),
+            Phrase(
+                "What most of the class shows already gets one lesson or none; what few are ready for gets one more. Each skill comes back in starters, with growing gaps."
+            ),
+        ];
 
     /// <summary>The numbers that a plan is made with.</summary>
     [JsonIgnore]

@@ -82,7 +82,9 @@ public static class PlanWatch
                 days,
                 [],
                 null,
-                Phrase($"{Words.Capital(Words.Count(lost.Count, "lesson", "lessons"))} of the plan {(lost.Count == 1 ? "is" : "are")} on {(days.Count == 1 ? "a day" : "days")} without a lesson{(names.Count == 0 ? "" : $" ({Words.List(names)})")}: {Words.List([.. days.Take(5).Select(Words.Date)])}{(days.Count > 5 ? " …" : "")}.")
+                Phrase(
+                    $"{Words.Capital(Words.Count(lost.Count, "lesson", "lessons"))} of the plan {(lost.Count == 1 ? "is" : "are")} on {(days.Count == 1 ? "a day" : "days")} without a lesson{(names.Count == 0 ? "" : $" ({Words.List(names)})")}: {Words.List([.. days.Take(5).Select(Words.Date)])}{(days.Count > 5 ? " …" : "")}."
+                )
             );
         }
     }
@@ -109,7 +111,9 @@ public static class PlanWatch
                     [],
                     seen,
                     null,
-                    Phrase($"{setting.Map[own.Key].AtStart} was finished on {Words.Date(last)}, and {have} of the {seen.Count} children seen with it have it: one more lesson.")
+                    Phrase(
+                        $"{setting.Map[own.Key].AtStart} was finished on {Words.Date(last)}, and {have} of the {seen.Count} children seen with it have it: one more lesson."
+                    )
                 );
             }
         }
@@ -138,7 +142,9 @@ public static class PlanWatch
                     [],
                     have,
                     null,
-                    Phrase($"{setting.Map[own.Key].AtStart} comes on {Words.Date(first)}, and {have.Count} of {evidence.Children.Count} have it already: one lesson, to see who has not, is enough.")
+                    Phrase(
+                        $"{setting.Map[own.Key].AtStart} comes on {Words.Date(first)}, and {have.Count} of {evidence.Children.Count} have it already: one lesson, to see who has not, is enough."
+                    )
                 );
             }
             else if (
@@ -154,7 +160,9 @@ public static class PlanWatch
                     [],
                     ahead,
                     next,
-                    Phrase($"{Words.Capital(Words.Count(ahead.Count, "child is", "children are"))} secure in {setting.Map[own.Key].InSentence} before it comes on {Words.Date(first)}: {setting.Map[next].InSentence} for them, in a small group, while the class works on it.")
+                    Phrase(
+                        $"{Words.Capital(Words.Count(ahead.Count, "child is", "children are"))} secure in {setting.Map[own.Key].InSentence} before it comes on {Words.Date(first)}: {setting.Map[next].InSentence} for them, in a small group, while the class works on it."
+                    )
                 );
             }
         }

@@ -51,7 +51,9 @@ public sealed class StarterPlanner(WeekRequest request, ActivityChooser chooser)
 
     private static string Reason(int again, int? since) =>
         again > 0
-            ? Phrase($"{Words.Capital(Words.Count(again, "child is", "children are"))} due another look{(IsDue(since) ? $"; taught {Words.Count(since!.Value, "school day", "school days")} ago" : "")}.")
+            ? Phrase(
+                $"{Words.Capital(Words.Count(again, "child is", "children are"))} due another look{(IsDue(since) ? $"; taught {Words.Count(since!.Value, "school day", "school days")} ago" : "")}."
+            )
             : Phrase($"Taught {Words.Count(since!.Value, "school day", "school days")} ago: time to bring it back.");
 
     private int? SinceTaught(SkillId skill, DateOnly day)

@@ -27,7 +27,9 @@ public sealed class Timetable(SchoolCalendar calendar, IReadOnlyList<LessonSlot>
             .. slots
                 .GroupBy(s => (s.Start, s.Kind, s.Minutes))
                 .OrderBy(g => g.Key.Start)
-                .Select(g => Phrase($"{g.Key.Start:H:mm} {NameOf(g.Key.Kind)}, {g.Key.Minutes} minutes, {DaysOf([.. g.Select(s => s.Weekday).Distinct().Order()])}")),
+                .Select(g =>
+                    Phrase($"{g.Key.Start:H:mm} {NameOf(g.Key.Kind)}, {g.Key.Minutes} minutes, {DaysOf([.. g.Select(s => s.Weekday).Distinct().Order()])}")
+                ),
         ];
 
     private static string NameOf(SlotKind kind) =>

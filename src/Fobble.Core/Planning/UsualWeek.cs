@@ -14,7 +14,7 @@ public static class UsualWeek
     /// <summary>Minutes of a whole-class lesson.</summary>
     public const int CarpetMinutes = 20;
 
-    public const string CarpetWhere = "Carpet";
+    public static string CarpetWhere => Phrase("Carpet");
 
     /// <summary>Carpet in the morning, two small groups after it and choice time; a second adult takes the second group at the same time.</summary>
     /// <param name="adults">How many adults the class has, at least one.</param>
@@ -29,7 +29,7 @@ public static class UsualWeek
                         new(SlotKind.Carpet, day, CarpetStart, CarpetMinutes, 0, CarpetWhere),
                         new(SlotKind.Group, day, new(9, 40), 15, 0, Phrase("Round table")),
                         new(SlotKind.Group, day, adults > 1 ? new(9, 40) : new(10, 0), 15, adults - 1, Phrase("Window table")),
-                        new(SlotKind.Choice, day, new(10, 15), 30, adults - 1, "Centres"),
+                        new(SlotKind.Choice, day, new(10, 15), 30, adults - 1, Phrase("Centres")),
                     }
                 ),
         ];

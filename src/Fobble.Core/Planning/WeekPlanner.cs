@@ -106,7 +106,9 @@ public static class WeekPlanner
             lessons,
             LessonStage.Check,
             default,
-            Phrase($"A place that the plan keeps free: {evidence.Map[best.Skill].InSentence} once more, {Words.Count(best.Due, "child is", "children are")} due another look and {Words.Count(best.Ready, "does", "do")} not have it yet.")
+            Phrase(
+                $"A place that the plan keeps free: {evidence.Map[best.Skill].InSentence} once more, {Words.Count(best.Due, "child is", "children are")} due another look and {Words.Count(best.Ready, "does", "do")} not have it yet."
+            )
         );
     }
 
@@ -217,7 +219,9 @@ public static class WeekPlanner
                 !InPlace ? Phrase(" Not everything it needs is in place, but nothing else is nearer.")
                 : KnownByMost ? Phrase(" Most have it already, but nothing else is ready to be taught.")
                 : Skill.Needs.Count == 0 ? ""
-                : Phrase($" What it needs, {Words.List([.. Skill.Needs.Select(n => evidence.Map[n].InSentence)])}, {(Shown ? "is there with most of the class" : "has been taught")}.");
+                : Phrase(
+                    $" What it needs, {Words.List([.. Skill.Needs.Select(n => evidence.Map[n].InSentence)])}, {(Shown ? "is there with most of the class" : "has been taught")}."
+                );
             var open = ready == 0 ? Phrase("nobody is ready for it yet") : Phrase($"{ready} of {of} {(ready == 1 ? "is" : "are")} ready for it");
             return Phrase($"{start}: {open} and {have}.{needs}");
         }

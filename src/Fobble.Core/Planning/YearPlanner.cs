@@ -147,7 +147,9 @@ public static class YearPlanner
             return Phrase($"{Words.Capital(Words.Count(due, "child is", "children are"))} due another look.");
         }
 
-        return Phrase($"Its last lesson was {Words.Count(day - ends[review.Skill], "school day", "school days")} before: brought back for the {Ordinal(review.Round)} time.");
+        return Phrase(
+            $"Its last lesson was {Words.Count(day - ends[review.Skill], "school day", "school days")} before: brought back for the {Ordinal(review.Round)} time."
+        );
     }
 
     private static string Ordinal(int round) =>
@@ -198,7 +200,9 @@ public static class YearPlanner
                         number,
                         of,
                         StageOf(number, of, item.Check),
-                        k == 0 ? FirstReason(item, day, problem, dayOf, request) : Phrase($"Carries on from {Words.Date(problem.Days[grid.DayOf(places[k - 1])].Day)}.")
+                        k == 0
+                            ? FirstReason(item, day, problem, dayOf, request)
+                            : Phrase($"Carries on from {Words.Date(problem.Days[grid.DayOf(places[k - 1])].Day)}.")
                     )
                     {
                         Pinned = pinned is not null,
@@ -219,7 +223,9 @@ public static class YearPlanner
         var when =
             off == 0
                 ? ""
-                : Phrase($"{Words.Capital(Words.Count(off, "school day", "school days"))} {(day < item.TargetFirst ? "earlier" : "later")} than {season} would have it. ");
+                : Phrase(
+                    $"{Words.Capital(Words.Count(off, "school day", "school days"))} {(day < item.TargetFirst ? "earlier" : "later")} than {season} would have it. "
+                );
         var last = item.Needs.Where(n => dayOf[n].Count > 0).OrderByDescending(n => dayOf[n][^1]).FirstOrDefault();
         var after =
             last == default

@@ -27,7 +27,9 @@ public sealed record ClassSummary(string Class, DateOnly Day, string Opening, IR
             evidence.Today,
             count == 0
                 ? Phrase("No children yet.")
-                : Phrase($"{Words.Capital(Words.Count(count, "child", "children"))}. Since {Words.Date(since)} {Words.Count(secured, "skill has", "skills have")} become secure, all children together{(unseen == 0 ? "; everyone was seen within the last two weeks" : $"; {Words.Count(unseen, "child was", "children were")} not seen within the last two weeks")}."),
+                : Phrase(
+                    $"{Words.Capital(Words.Count(count, "child", "children"))}. Since {Words.Date(since)} {Words.Count(secured, "skill has", "skills have")} become secure, all children together{(unseen == 0 ? "; everyone was seen within the last two weeks" : $"; {Words.Count(unseen, "child was", "children were")} not seen within the last two weeks")}."
+                ),
             [.. evidence.Map.Strands.Select(strand => new StrandSummary(strand.Name, SentencesFor(evidence, strand))).Where(s => s.Sentences.Count > 0)],
             [
                 .. evidence
@@ -49,7 +51,9 @@ public sealed record ClassSummary(string Class, DateOnly Day, string Opening, IR
         page.Text(PageBuilder.Margin, page.Y + 15, 4.4, Phrase($"Numbers and counting · {Words.Date(Day)} {Day.Year}"), Pictures.ShapeRole.Note);
         page.Y += 22;
         page.Paragraph(4.4, Opening);
-        foreach (var (heading, sentences) in Strands.Select(s => (s.Strand, s.Sentences)).Concat(ToWatch.Count > 0 ? [(Phrase("To look at again"), ToWatch)] : []))
+        foreach (
+            var (heading, sentences) in Strands.Select(s => (s.Strand, s.Sentences)).Concat(ToWatch.Count > 0 ? [(Phrase("To look at again"), ToWatch)] : [])
+        )
         {
             page.Need(22);
             page.Y += 3;
@@ -64,7 +68,12 @@ public sealed record ClassSummary(string Class, DateOnly Day, string Opening, IR
             }
         }
 
-        return new Sheet($"{Class}, {Words.Date(Day)}", paper, Day, page.Finished(Phrase($"{Class} · no child is named on this page"), Phrase($"Summary of {Class}")));
+        return new Sheet(
+            $"{Class}, {Words.Date(Day)}",
+            paper,
+            Day,
+            page.Finished(Phrase($"{Class} · no child is named on this page"), Phrase($"Summary of {Class}"))
+        );
     }
 
     // The last thing that nearly all can do, what the class is in the middle of, and what has just begun.

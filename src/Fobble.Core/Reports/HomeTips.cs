@@ -12,7 +12,7 @@ public static class HomeTips
     public static string? For(SkillId skill, Wording words)
     {
         ArgumentNullException.ThrowIfNull(words);
-        return Shipped.Value.TryGetValue(skill, out var tip) ? words.Say(tip) : null;
+        return Shipped.Value.TryGetValue(skill, out var tip) ? words.Say(Phrase(tip)) : null;
     }
 
     private static Dictionary<SkillId, string> Load()

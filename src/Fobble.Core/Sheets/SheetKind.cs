@@ -100,9 +100,15 @@ public sealed record SheetOffer(
     bool EachChild
 )
 {
-    public string Name { get => Phrase(field); } = Name;
+    public string Name
+    {
+        get => Phrase(field);
+    } = Name;
 
-    public string Purpose { get => Phrase(field); } = Purpose;
+    public string Purpose
+    {
+        get => Phrase(field);
+    } = Purpose;
 
     public static IReadOnlyList<SheetOffer> All { get; } =
     [
@@ -129,7 +135,17 @@ public sealed record SheetOffer(
             false
         ),
         new(SheetKind.TinLabels, Later("Tin labels"), Later("Numeral and dots for a row of tins."), [SheetVariant.Whole], new(0, 20), new(0, 10), 0, 0, false),
-        new(SheetKind.NumeralCards, Later("Numeral cards"), Later("To order, hide, swap and match."), [SheetVariant.Whole], new(0, 100), new(0, 20), 0, 0, false),
+        new(
+            SheetKind.NumeralCards,
+            Later("Numeral cards"),
+            Later("To order, hide, swap and match."),
+            [SheetVariant.Whole],
+            new(0, 100),
+            new(0, 20),
+            0,
+            0,
+            false
+        ),
         new(SheetKind.Dominoes, Later("Dominoes"), Later("Every pair of faces once."), [SheetVariant.Whole], new(0, 6), new(0, 6), 0, 0, false),
         new(
             SheetKind.GlanceCards,
@@ -230,7 +246,17 @@ public sealed record SheetOffer(
             8,
             true
         ),
-        new(SheetKind.GuessSlips, Later("Guess slips"), Later("For the jar: a name and a guess."), [SheetVariant.Whole], new(0, 999), new(0, 999), 8, 40, false),
+        new(
+            SheetKind.GuessSlips,
+            Later("Guess slips"),
+            Later("For the jar: a name and a guess."),
+            [SheetVariant.Whole],
+            new(0, 999),
+            new(0, 999),
+            8,
+            40,
+            false
+        ),
     ];
 
     /// <summary>Whether its numbers can be chosen: a guess slip is blank.</summary>

@@ -70,7 +70,9 @@ public sealed class SchoolMap
         var way = WayDown(needs, skill, byId, []);
         return way is null
             ? null
-            : Phrase($"{byId[skill].InSentence} can't need {byId[needs].InSentence}: {string.Join(", which needs ", way.Select((id, i) => i == 0 ? $"that one needs {byId[id].InSentence}" : byId[id].InSentence))}. It would be a circle.");
+            : Phrase(
+                $"{byId[skill].InSentence} can't need {byId[needs].InSentence}: {string.Join(", which needs ", way.Select((id, i) => i == 0 ? $"that one needs {byId[id].InSentence}" : byId[id].InSentence))}. It would be a circle."
+            );
     }
 
     /// <summary>Refuses a changed or new skill that can't be, with the reason at its field.</summary>

@@ -54,18 +54,20 @@ public sealed record Skill(
     /// <summary>Whether the school leaves it out of its plans; what was seen of it is kept.</summary>
     public bool Hidden { get; init; }
 
-    /// <summary>The same skill with the class's words put in.</summary>
-    public Skill InWords(Wording words)
+    /// <summary>The same skill in the language of this request, with the class's words put in.</summary>
+    /// <param name="own">Written by the school: nothing but the class's words is changed in it.</param>
+    public Skill InWords(Wording words, bool own = false)
     {
         ArgumentNullException.ThrowIfNull(words);
+        string Said(string text) => words.Say(own ? text : Phrase(text));
         return this with
         {
-            Short = words.Say(Short),
-            ICan = words.Say(ICan),
-            LookFor = [.. LookFor.Select(words.Say)],
-            Slips = [.. Slips.Select(s => s with { Text = words.Say(s.Text) })],
-            Strategies = [.. Strategies.Select(s => s with { Text = words.Say(s.Text) })],
-            Words = [.. Words.Select(words.Say).Distinct()],
+            Short = Said(Short),
+            ICan = Said(ICan),
+            LookFor = [.. LookFor.Select(Said)],
+            Slips = [.. Slips.Select(s => s with { Text = Said(s.Text) })],
+            Strategies = [.. Strategies.Select(s => s with { Text = Said(s.Text) })],
+            Words = [.. Words.Select(Said).Distinct()],
         };
     }
 

@@ -43,8 +43,10 @@ public sealed class SkillMap
 
     public IReadOnlyList<Strand> Strands { get; }
 
-    /// <summary>The same map with the class's words put in.</summary>
-    public SkillMap InWords(Wording words) => new(Strands, [.. All.Select(s => s.InWords(words))]);
+    /// <summary>The same map in the language of this request, with the class's words put in.</summary>
+    /// <param name="own">Skills that the school has written.</param>
+    public SkillMap InWords(Wording words, IReadOnlySet<SkillId>? own = null) =>
+        new([.. Strands.Select(s => s with { Name = Phrase(s.Name) })], [.. All.Select(s => s.InWords(words, own?.Contains(s.Id) == true))]);
 
     /// <summary>Every skill that is not hidden, after what it needs; within that by season, then as written.</summary>
     public IReadOnlyList<Skill> Skills { get; }

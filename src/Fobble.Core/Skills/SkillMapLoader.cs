@@ -81,7 +81,10 @@ public static class SkillMapLoader
         }
 
         List<string> prefixes = strand.Prefixes.Count > 0 ? strand.Prefixes : [strand.Strand];
-        Must(prefixes.Any(p => entry.Id.StartsWith(p + ".", StringComparison.Ordinal)), Phrase($"the id should begin with '{string.Join(".' or '", prefixes)}.'"));
+        Must(
+            prefixes.Any(p => entry.Id.StartsWith(p + ".", StringComparison.Ordinal)),
+            Phrase($"the id should begin with '{string.Join(".' or '", prefixes)}.'")
+        );
         Must(entry.Short.Length > 0, Phrase("a short name is missing"));
         Must(
             entry.ICan.StartsWith("I can ", StringComparison.Ordinal) || entry.ICan.StartsWith("I know ", StringComparison.Ordinal),

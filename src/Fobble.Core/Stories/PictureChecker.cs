@@ -106,7 +106,9 @@ public static class PictureChecker
             }
             else if (story.Unknown == BondPlace.Whole && m.Circled.Count > 0 && !parts.Any(m.Circled.SetEquals))
             {
-                yield return Phrase($"Circled {(m.Circled.Count == 1 ? "is" : "are")} {m.Circled.Count}, which is neither of the parts. Circle one of them, or none.");
+                yield return Phrase(
+                    $"Circled {(m.Circled.Count == 1 ? "is" : "are")} {m.Circled.Count}, which is neither of the parts. Circle one of them, or none."
+                );
             }
 
             yield break;

@@ -154,8 +154,9 @@ public static class StoryDrawing
         story.Situation switch
         {
             Situation.Compare => Phrase($"Draw {NumberWords.Of(story.Whole)} above and {NumberWords.Of(story.First)} below, partner under partner."),
-            Situation.TakeFrom when story.Unknown == BondPlace.Whole =>
-                Phrase($"Draw the {NumberWords.Of(story.First)} that are left and the {NumberWords.Of(story.Second)} that went."),
+            Situation.TakeFrom when story.Unknown == BondPlace.Whole => Phrase(
+                $"Draw the {NumberWords.Of(story.First)} that are left and the {NumberWords.Of(story.Second)} that went."
+            ),
             _ when story.Unknown == BondPlace.Whole => Phrase($"Draw {NumberWords.Of(story.First)} and {NumberWords.Of(story.Second)}."),
             _ => Phrase($"Draw all {NumberWords.Of(story.Whole)}."),
         };

@@ -92,7 +92,7 @@ internal static partial class StoryPhrases
     /// <param name="number">Null is said as "some".</param>
     public static string Say(string phrase, int? number, Wording words, Person? who = null, Person? other = null)
     {
-        var said = Forms().Replace(phrase, m => number == 1 ? m.Groups[1].Value : m.Groups[2].Value);
+        var said = Forms().Replace(Phrase(phrase), m => number == 1 ? m.Groups[1].Value : m.Groups[2].Value);
         said = Verbs().Replace(said, m => who?.Pronoun == "they" ? m.Groups[2].Value : m.Groups[1].Value);
         said = said.Replace("{n}", number is { } known ? $"{known}" : "some", StringComparison.Ordinal)
             .Replace("{fewer}", words.Fewer, StringComparison.Ordinal)

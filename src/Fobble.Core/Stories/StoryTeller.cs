@@ -54,7 +54,10 @@ public static class StoryTeller
             StoryKind.TakeFromResult => ([Say(s.There, w), Say(s.Go, q), s.AskNow], Say(s.Now, p)),
             StoryKind.TakeFromChange => ([Say(s.There, w), Say(s.Go, null), Say(s.Now, p), s.AskGo], Say(s.Went, q)),
             StoryKind.TakeFromStart => ([Say(s.There, null), Say(s.Go, q), Say(s.Now, p), s.AskThere], Say(s.WasThere, w)),
-            StoryKind.TogetherTotal => ([IsKind(s.FirstKind, p), IsKind(s.SecondKind, q), Phrase($"How many {s.Many} are there altogether?")], Altogether(s, w)),
+            StoryKind.TogetherTotal => (
+                [IsKind(s.FirstKind, p), IsKind(s.SecondKind, q), Phrase($"How many {s.Many} are there altogether?")],
+                Altogether(s, w)
+            ),
             StoryKind.TogetherAddend => (
                 [Say(s.There, w), IsKind(s.FirstKind, p), Rest(), Phrase($"How many {s.Many} {Plural(s.SecondKind)}?")],
                 IsKind(s.SecondKind, q)
@@ -66,7 +69,8 @@ public static class StoryTeller
         };
     }
 
-    private static string Altogether(StorySetting s, int w) => w == 1 ? Phrase($"There is 1 {s.One} altogether.") : Phrase($"There are {w} {s.Many} altogether.");
+    private static string Altogether(StorySetting s, int w) =>
+        w == 1 ? Phrase($"There is 1 {s.One} altogether.") : Phrase($"There are {w} {s.Many} altogether.");
 
     private static (string[] Lines, string Answer) Compared(
         StoryKind kind,

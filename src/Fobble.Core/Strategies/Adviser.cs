@@ -50,7 +50,10 @@ public static class Adviser
         if (within.Count == 0)
         {
             var basic = worked[0];
-            return new(basic.Kind, Phrase($"{basic.Name}, with help: {childName} is not secure yet in what any of these ways needs{Missing(basic, secure, map)}."));
+            return new(
+                basic.Kind,
+                Phrase($"{basic.Name}, with help: {childName} is not secure yet in what any of these ways needs{Missing(basic, secure, map)}.")
+            );
         }
 
         var best = Shortest(within);

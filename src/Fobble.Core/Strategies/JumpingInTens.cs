@@ -40,7 +40,13 @@ internal static class JumpingInTens
     }
 
     private static WorkedStrategy Worked(Sum s, Workings workings, string digits) =>
-        s.Worked(StrategyKind.JumpInTens, Phrase("The first number stays whole; the tens of the other come in one jump."), workings, Used, ["place.ten-more", digits]);
+        s.Worked(
+            StrategyKind.JumpInTens,
+            Phrase("The first number stays whole; the tens of the other come in one jump."),
+            workings,
+            Used,
+            ["place.ten-more", digits]
+        );
 
     // Whether the ones pass a ten on the way.
     private static bool Jump(Sum s, Workings workings, int start, int number, Operation operation)
@@ -57,7 +63,11 @@ internal static class JumpingInTens
         var passes = toTen > 0 && ones > toTen;
         if (passes)
         {
-            workings.Then(new Thought.Split(ones, toTen, ones - toTen), Phrase($"{Capitalised(ones)} is {Of(toTen)} and {Of(ones - toTen)}."), s.Path(start, hops));
+            workings.Then(
+                new Thought.Split(ones, toTen, ones - toTen),
+                Phrase($"{Capitalised(ones)} is {Of(toTen)} and {Of(ones - toTen)}."),
+                s.Path(start, hops)
+            );
             Hopping(toTen);
             Hopping(ones - toTen);
         }

@@ -63,7 +63,8 @@ internal static class TakingAway
         return s.Worked(
             StrategyKind.CountAll,
             Phrase("It always works; it takes long."),
-            s.Begin(Phrase($"Lay out {Of(s.A)}."), start).Then(new Thought.CountAll(s.A), Phrase($"Cross out {Of(s.B)} and count what is left: {Of(s.Result)}."), end),
+            s.Begin(Phrase($"Lay out {Of(s.A)}."), start)
+                .Then(new Thought.CountAll(s.A), Phrase($"Cross out {Of(s.B)} and count what is left: {Of(s.Result)}."), end),
             FactKinds.None,
             [s.A <= 10 ? "count.give-10" : "count.touch-20"]
         );

@@ -124,7 +124,9 @@ public static class ClosureFiles
             var (opens, closes) = (TimeOf(table, row, "From"), TimeOf(table, row, "Until"));
             if (name.Length is 0 or > LongestName)
             {
-                table.Faults.Add(new(row.Line, "Name", name.Length == 0 ? Phrase("The name is missing.") : Phrase($"A name has at most {LongestName} letters.")));
+                table.Faults.Add(
+                    new(row.Line, "Name", name.Length == 0 ? Phrase("The name is missing.") : Phrase($"A name has at most {LongestName} letters."))
+                );
             }
 
             if (last < first)

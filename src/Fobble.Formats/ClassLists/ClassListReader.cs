@@ -32,7 +32,9 @@ public static class ClassListReader
                 new(
                     rows[0].Line,
                     null,
-                    Phrase($"No column of names was found. The headings are {string.Join(", ", rows[0].Fields.Select(h => $"“{h}”"))}; call them {ClassListColumns.Usual}.")
+                    Phrase(
+                        $"No column of names was found. The headings are {string.Join(", ", rows[0].Fields.Select(h => $"“{h}”"))}; call them {ClassListColumns.Usual}."
+                    )
                 )
             );
             return new([], faults, notes);
@@ -60,11 +62,8 @@ public static class ClassListReader
                     .Select(c => new FileFault(
                         c.Row,
                         columns.Heading(columns.Given ?? columns.Full),
-                        Phrase($"{c.GivenName} {c.FamilyName} is on line {twice.First().Row} already. If they are two children, give each a mark.").Replace(
-                            "  ",
-                            " ",
-                            StringComparison.Ordinal
-                        )
+                        Phrase($"{c.GivenName} {c.FamilyName} is on line {twice.First().Row} already. If they are two children, give each a mark.")
+                            .Replace("  ", " ", StringComparison.Ordinal)
                     ))
             );
         }
@@ -101,7 +100,9 @@ public static class ClassListReader
                 new(
                     row.Line,
                     null,
-                    Phrase($"This line has {row.Fields.Count} fields, the heading {columns.Headings.Count}: a separator inside a name needs quotes around the name.")
+                    Phrase(
+                        $"This line has {row.Fields.Count} fields, the heading {columns.Headings.Count}: a separator inside a name needs quotes around the name."
+                    )
                 )
             );
         }

@@ -108,7 +108,11 @@ public sealed class CsvTable
             AllowLineBreaksInQuotes = lineBreaks,
             OnMalformedRecord = bad =>
                 faults.Add(
-                    new((int)bad.LineNumber, null, Phrase("The quotes on this line do not match; a quote inside a name has to be doubled, and the name put in quotes."))
+                    new(
+                        (int)bad.LineNumber,
+                        null,
+                        Phrase("The quotes on this line do not match; a quote inside a name has to be doubled, and the name put in quotes.")
+                    )
                 ),
         };
         using var reader = CsvReader.FromText(text, options);

@@ -99,14 +99,22 @@ public static class StockCsv
 
         if (id.Length is 0 or > 60)
         {
-            table.Faults.Add(new(row.Line, "Item", id.Length == 0 ? Phrase("The item is missing.") : Phrase("The item’s short name has more than 60 letters.")));
+            table.Faults.Add(
+                new(row.Line, "Item", id.Length == 0 ? Phrase("The item is missing.") : Phrase("The item’s short name has more than 60 letters."))
+            );
             return null;
         }
 
         var name = table.Field(row, "Name");
         if (name.Length is 0 or > 80)
         {
-            table.Faults.Add(new(row.Line, "Name", name.Length == 0 ? Phrase($"“{id}” is a kind of your own; give it a name.") : Phrase("The name has more than 80 letters.")));
+            table.Faults.Add(
+                new(
+                    row.Line,
+                    "Name",
+                    name.Length == 0 ? Phrase($"“{id}” is a kind of your own; give it a name.") : Phrase("The name has more than 80 letters.")
+                )
+            );
         }
 
         var sides = ((string[])["Length mm", "Width mm", "Height mm"])

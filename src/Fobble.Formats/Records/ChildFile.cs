@@ -55,7 +55,9 @@ public sealed record ChildFile(
             return (
                 null,
                 [
-                    Phrase($"This is no child’s file, or it is damaged{(fault.LineNumber is { } line ? string.Create(CultureInfo.InvariantCulture, $" (line {line + 1}{(fault.Path is { Length: > 1 } path ? $", {path[2..]}" : "")})") : "")}."),
+                    Phrase(
+                        $"This is no child’s file, or it is damaged{(fault.LineNumber is { } line ? string.Create(CultureInfo.InvariantCulture, $" (line {line + 1}{(fault.Path is { Length: > 1 } path ? $", {path[2..]}" : "")})") : "")}."
+                    ),
                 ]
             );
         }
@@ -76,8 +78,12 @@ public sealed record ChildFile(
             faults.Add(Phrase("The child’s name is missing or too long."));
         }
 
-        faults.AddRange(file.Observations.GroupBy(o => o.Id).Where(g => g.Count() > 1).Take(3).Select(g => Phrase($"Observation {g.Key} is there {g.Count()} times.")));
-        faults.AddRange(file.Observations.Where(o => o.Day > today).Take(3).Select(o => Phrase($"Observation {o.Id} is of a day still to come, {o.Day:yyyy-MM-dd}.")));
+        faults.AddRange(
+            file.Observations.GroupBy(o => o.Id).Where(g => g.Count() > 1).Take(3).Select(g => Phrase($"Observation {g.Key} is there {g.Count()} times."))
+        );
+        faults.AddRange(
+            file.Observations.Where(o => o.Day > today).Take(3).Select(o => Phrase($"Observation {o.Id} is of a day still to come, {o.Day:yyyy-MM-dd}."))
+        );
         faults.AddRange(
             file.Observations.Where(o =>
                     (o.Note?.Length ?? 0) > 500

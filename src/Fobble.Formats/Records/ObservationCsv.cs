@@ -106,7 +106,9 @@ public static class ObservationCsv
             Check(
                 "Child",
                 known.ContainsKey(ShortNames.Same(child)),
-                child.Length == 0 ? Phrase("The child’s name is missing.") : Phrase($"There is no “{child}” in this class; names are written as Fobble shows them.")
+                child.Length == 0
+                    ? Phrase("The child’s name is missing.")
+                    : Phrase($"There is no “{child}” in this class; names are written as Fobble shows them.")
             );
             var named = Text("Skill");
             var skill = map.Has(new(named)) ? map[new(named)] : byName.GetValueOrDefault(named);
@@ -127,12 +129,24 @@ public static class ObservationCsv
             var support = table.Word<Support>(row, "Support", Text("Support"));
             var setting = Said("Setting") is { } where ? table.Word<Setting>(row, "Setting", where) : Setting.Group;
             var shown = Said("Shown with") is { } how ? table.Word<Representation>(row, "Shown with", how) : skill?.ShownIn[0] ?? Representation.Objects;
-            Check("Slip", Said("Slip") is not { } slip || skill is null || skill.Slips.Any(s => s.Id == slip), Phrase($"“{Text("Slip")}” is no slip of this skill."));
-            Check("Way", Said("Way") is not { } way || skill is null || skill.Strategies.Any(s => s.Id == way), Phrase($"“{Text("Way")}” is no way of this skill."));
+            Check(
+                "Slip",
+                Said("Slip") is not { } slip || skill is null || skill.Slips.Any(s => s.Id == slip),
+                Phrase($"“{Text("Slip")}” is no slip of this skill.")
+            );
+            Check(
+                "Way",
+                Said("Way") is not { } way || skill is null || skill.Strategies.Any(s => s.Id == way),
+                Phrase($"“{Text("Way")}” is no way of this skill.")
+            );
             Check("Note", Text("Note").Length <= LongestText, Phrase($"A note has {LongestText} letters at the most."));
             Check("Numbers", Text("Numbers").Length <= 40, Phrase("Numbers have 40 letters at the most."));
             Guid id = default;
-            Check("Id", Said("Id") is not { } written || (Guid.TryParse(written, out id) && id != Guid.Empty), Phrase($"“{Text("Id")}” is no id; leave it empty."));
+            Check(
+                "Id",
+                Said("Id") is not { } written || (Guid.TryParse(written, out id) && id != Guid.Empty),
+                Phrase($"“{Text("Id")}” is no id; leave it empty.")
+            );
             if (table.Faults.Count > before)
             {
                 continue;

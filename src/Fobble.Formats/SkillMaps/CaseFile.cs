@@ -124,7 +124,10 @@ public static class CaseFile
         }
 
         faults.AddRange(
-            skills.GroupBy(s => s.Id).Where(g => g.Count() > 1).Select(g => new FileFault(1, "humanCodingScheme", Phrase($"{g.Key} is in the file {g.Count()} times.")))
+            skills
+                .GroupBy(s => s.Id)
+                .Where(g => g.Count() > 1)
+                .Select(g => new FileFault(1, "humanCodingScheme", Phrase($"{g.Key} is in the file {g.Count()} times.")))
         );
         return new(skills, faults);
     }
@@ -143,7 +146,9 @@ public static class CaseFile
         var id = Text(item, "identifier");
         var needs = links
             .Where(l => l.Type == "precedes" && l.To == id)
-            .Select(l => names.GetValueOrDefault(l.From) ?? throw new RefusedException("file", Phrase($"{whole.Id} comes after an item that is not in the package.")))
+            .Select(l =>
+                names.GetValueOrDefault(l.From) ?? throw new RefusedException("file", Phrase($"{whole.Id} comes after an item that is not in the package."))
+            )
             .ToList();
         var changed = whole with
         {

@@ -18,6 +18,7 @@ internal abstract class Job(ClassId classId, AdultId adultId, DateTimeOffset beg
 {
     private readonly CancellationTokenSource _stop = new();
     private double _progress;
+
     // Whoever asked hears the answer in the language in which it was asked.
     private readonly CultureInfo _language = CultureInfo.CurrentUICulture;
     private volatile JobState _state;

@@ -31,7 +31,8 @@ public sealed class SchoolLanguage(FobbleSettings settings, IServiceScopeFactory
         if (_known is { } known)
             return known;
         await using var scope = scopes.CreateAsyncScope();
-        var tag = settings.Language ?? await scope.ServiceProvider.GetRequiredService<FobbleDb>().Schools.OrderBy(s => s.Id).Select(s => s.Locale).FirstOrDefaultAsync(stop);
+        var tag = settings.Language
+            ?? await scope.ServiceProvider.GetRequiredService<FobbleDb>().Schools.OrderBy(s => s.Id).Select(s => s.Locale).FirstOrDefaultAsync(stop);
         return _known = CultureInfo.GetCultureInfo(tag ?? Usual);
     }
 

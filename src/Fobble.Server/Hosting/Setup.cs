@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json.Serialization;
 using Fobble.Core.Evidence;
 using Fobble.Data;
@@ -158,7 +159,10 @@ public static class Setup
 
         if (settings.Demo && !filled)
         {
+            var language = app.Services.GetRequiredService<SchoolLanguage>();
+            CultureInfo.CurrentUICulture = await language.NowAsync(CancellationToken.None);
             await ActivatorUtilities.CreateInstance<DemoSchool>(scope.ServiceProvider).FillAsync();
+            language.Changed();
         }
     }
 

@@ -5,6 +5,7 @@ using Fobble.Core.Numbers;
 using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Data.Model;
+using Fobble.Server.Hosting;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Caching.Hybrid;
 
@@ -32,10 +33,10 @@ internal sealed record ClassContent(
     public static ClassContent Of(IReadOnlyList<SkillChange> changes, IReadOnlyList<Activity> own, Wording words)
     {
         SchoolMap school = new(SkillMapLoader.AsWritten(), changes);
-        var map = school.Map.InWords(words);
+        var map = school.Map.InWords(words, changes.Where(c => c.Instead is not null).Select(c => c.Skill).ToHashSet());
         var ownIds = own.Select(a => a.Id).ToHashSet();
         List<Activity> written = [.. ActivityLoader.AsWritten.Where(a => !ownIds.Contains(a.Id)), .. own];
-        return new(school, map, new ActivityLibrary(map, [.. written.Select(a => a.InWords(words))]), written, ownIds);
+        return new(school, map, new ActivityLibrary(map, [.. written.Select(a => a.InWords(words, ownIds.Contains(a.Id)))]), written, ownIds);
     }
 }
 
@@ -52,19 +53,13 @@ internal sealed class ContentCache(HybridCache cache)
 
     /// <param name="db">The snapshot in which the school's number was read.</param>
     public ValueTask<ClassContent> OfAsync(FobbleDb db, School school, Wording words, CancellationToken stop) =>
-        cache.GetOrCreateAsync(
-            $"content/{KeyOf(school, words)}",
-            (db, school.Id, words),
-            static (of, stop) => ReadAsync(of.db, of.Id, of.words, stop),
-            Keep,
-            cancellationToken: stop
-        );
+        cache.KeptAsync($"content/{KeyOf(school, words)}", until => ReadAsync(db, school.Id, words, until), Keep, stop);
 
     private static async ValueTask<ClassContent> ReadAsync(FobbleDb db, int school, Wording words, CancellationToken stop)
     {
         var rows = await db.SkillChanges.AsNoTracking().Where(c => c.SchoolId == school).OrderBy(c => c.Skill).ToListAsync(stop);
         var own = await db.OwnActivities.AsNoTracking().Where(a => a.SchoolId == school).OrderBy(a => a.Activity).ToListAsync(stop);
-        if (rows.Count == 0 && own.Count == 0 && words == Wording.Usual)
+        if (rows.Count == 0 && own.Count == 0 && words == Wording.Usual && AsWritten)
         {
             return ClassContent.Shipped;
         }

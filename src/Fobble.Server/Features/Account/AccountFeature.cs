@@ -21,7 +21,13 @@ namespace Fobble.Server.Features.Account;
 /// <param name="DemoAdults">Made-up adults to choose from; empty outside the demo.</param>
 /// <param name="Locales">Ways of writing dates to choose from at the first start.</param>
 /// <param name="Language">In which the application speaks, as a BCP 47 tag.</param>
-public sealed record AccountState(SignedInAdult? SignedIn, bool FirstStart, IReadOnlyList<DemoAdult> DemoAdults, IReadOnlyList<string> Locales, string Language);
+public sealed record AccountState(
+    SignedInAdult? SignedIn,
+    bool FirstStart,
+    IReadOnlyList<DemoAdult> DemoAdults,
+    IReadOnlyList<string> Locales,
+    string Language
+);
 
 /// <param name="Version">Of the program; strangers are not told.</param>
 public sealed record SignedInAdult(int Id, string FullName, IReadOnlyList<AdultsClass> Classes, string Version);

@@ -217,7 +217,11 @@ internal sealed class ActivitiesFeature : IFeature
         );
         return found
             ? TypedResults.NoContent()
-            : TypedResults.Problem(Phrase("That day is not planned yet: plan its week first."), statusCode: StatusCodes.Status409Conflict, title: Phrase("Not planned"));
+            : TypedResults.Problem(
+                Phrase("That day is not planned yet: plan its week first."),
+                statusCode: StatusCodes.Status409Conflict,
+                title: Phrase("Not planned")
+            );
     }
 
     private static void Put(PlannedDayRow row, Place place, Activity activity, Skill skill)

@@ -35,7 +35,7 @@ internal sealed class CheckStates(HybridCache cache, Solving solving, AheadQueue
 
     private async Task<BaselineState> OfAsync(string contentKey, ClassContent content, CheckSoFar check, CancellationToken stop)
     {
-        var kept = await cache.GetOrCreateAsync(
+        var kept = await cache.KeptAsync(
             $"check/{contentKey}/{TextOf(check)}",
             async until => new KeptState(
                 await solving.RunAsync(
@@ -44,7 +44,7 @@ internal sealed class CheckStates(HybridCache cache, Solving solving, AheadQueue
                 )
             ),
             Keep,
-            cancellationToken: stop
+            stop
         );
         return kept.State;
     }

@@ -35,6 +35,9 @@ internal static class StoredStock
         ?? (
             row.Own is { } own
                 ? new CupboardItem(new(row.Item), own.Name, own.Purpose, own.Size, own.Shape, own.Colour, own.Material, own.Contains, own.Hazards, false, 0)
+                {
+                    Own = true,
+                }
                 : null
         );
 }

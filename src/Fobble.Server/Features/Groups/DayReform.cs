@@ -102,9 +102,7 @@ internal sealed class DayReform(ClassRoom room, GroupingReader reader, Solving s
             {
                 await MoveAsync(db, new(move.ChildId), new(move.ToSessionId), move.FromSessionId is { } from ? new SessionId(from) : null, move.Reason, stop);
                 var name = await room.NameOfAsync(new(move.ChildId), stop) ?? "?";
-                said.Add(
-                    Phrase($"{name} is {(move.FromSessionId is null ? "in no group" : "back at the other table")} as before.")
-                );
+                said.Add(Phrase($"{name} is {(move.FromSessionId is null ? "in no group" : "back at the other table")} as before."));
             }
         }
 

@@ -47,7 +47,9 @@ internal static class LookingBackEndpoints
         var sentence =
             children.Count == 0
                 ? Phrase("No group has met in this time.")
-                : Phrase($"{Words.Capital(Words.Count(outcomes.Count, "group", "groups"))}: {Words.Count(children.Count(c => c.Reached), "aim is", "aims are")} reached, {Words.Count(children.Count(c => c.CarriedOver), "aim is", "aims are")} carried over. What was learned elsewhere in these weeks counts as well.");
+                : Phrase(
+                    $"{Words.Capital(Words.Count(outcomes.Count, "group", "groups"))}: {Words.Count(children.Count(c => c.Reached), "aim is", "aims are")} reached, {Words.Count(children.Count(c => c.CarriedOver), "aim is", "aims are")} carried over. What was learned elsewhere in these weeks counts as well."
+                );
         return TypedResults.Ok(
             new AfterView(
                 from,
@@ -145,7 +147,19 @@ internal static class LookingBackEndpoints
         var outcomes = await OutcomesAsync(room, from, history, stop);
         List<IReadOnlyList<string>> rows =
         [
-            ["Day", "Time", "Adult", "Aim", "Child", Phrase("Strength before"), Phrase("Strength after"), Phrase("Strength now"), Phrase("Aim reached"), "Recorded", "Away"],
+            [
+                "Day",
+                "Time",
+                "Adult",
+                "Aim",
+                "Child",
+                Phrase("Strength before"),
+                Phrase("Strength after"),
+                Phrase("Strength now"),
+                Phrase("Aim reached"),
+                "Recorded",
+                "Away",
+            ],
         ];
         foreach (var (session, outcome, gone, names) in outcomes)
         {

@@ -244,7 +244,8 @@ internal sealed class WeekGroups(WeekFacts facts)
             : placed.Any(c => !IsOurs(c)) ? NoSuchChild()
             : !inTurns ? null
             : placed.Distinct().Count() != placed.Count ? new RefusedException("children", Phrase("A child is in two groups."))
-            : placed.Any(c => Brief.Excluded.Contains(new ChildId(c))) ? new RefusedException("children", Phrase("A child has had a turn in this week already."))
+            : placed.Any(c => Brief.Excluded.Contains(new ChildId(c)))
+                ? new RefusedException("children", Phrase("A child has had a turn in this week already."))
             : null;
     }
 

@@ -23,8 +23,6 @@ internal static class JarSentence
                 : Phrase($"{open.Guessed} of {children} have guessed how many {open.Things} are in the {open.Jar}.");
         }
 
-        return room.JarRestsUntil is { } day
-            ? Phrase($"The jar rests until about {Words.Date(day)}.")
-            : Phrase("No jar stands out.");
+        return room.JarRestsUntil is { } day ? Phrase($"The jar rests until about {Words.Date(day)}.") : Phrase("No jar stands out.");
     }
 }

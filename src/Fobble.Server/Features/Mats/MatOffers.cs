@@ -17,7 +17,7 @@ internal static class MatOffers
             new(
                 "story",
                 null,
-                "Story",
+                Phrase("Story"),
                 Phrase("A story told, drawn, marked and checked."),
                 StoryDrawings.OneSet([.. Enumerable.Range(1, 5).Select(i => new DrawnThing(ShapeRole.CounterA, i <= 3, i > 3))])
             ),
@@ -31,7 +31,13 @@ internal static class MatOffers
             Counters(MatKind.Heap, Phrase("Put out, scatter, circle, take away."), 5, 2),
             new("look", null, Phrase("See it, say it"), Phrase("A number for a moment: frame, dice, fingers, bunches."), Patterns.Dice(5)),
             new("path", null, Phrase("Path and line"), Phrase("Hop on and back."), NumberPath.Stones(new NumberRange(0, 6), 5, [new Hop(2, 5, "+ 3")])),
-            new("kinds", null, Phrase($"Hundreds, tens, {approach.Words.OnesName}"), Phrase("Blocks, layered cards, exchanges."), PlaceValues.Blocks(PlaceValue.Of(124))),
+            new(
+                "kinds",
+                null,
+                Phrase($"Hundreds, tens, {approach.Words.OnesName}"),
+                Phrase("Blocks, layered cards, exchanges."),
+                PlaceValues.Blocks(PlaceValue.Of(124))
+            ),
             new("dice", null, Phrase("Dice desk"), Phrase("What dice can show, and how long a game takes."), Patterns.Thrown([("5", true), ("3", true)])),
             new("shakes", null, Phrase("Tray and ring desk"), Phrase("How likely each split is."), Things.Ring(4, 2)),
             new("jar", null, Phrase("Guess jar"), Phrase("How many it holds, what to put in next."), Patterns.HeapsOfTen(23)),

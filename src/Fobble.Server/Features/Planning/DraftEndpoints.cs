@@ -194,7 +194,9 @@ internal static class DraftEndpoints
                     PlanViews.Of(plan.Lessons, map, room.Approach, draft.From),
                     [.. plan.Missed.Select(m => $"{map[m.Skill].Short}: {m.Why}")],
                     [.. plan.Unplaced.Select(u => Phrase($"{map[new(u.Key)].Short}: {Words.Count(u.Value, "lesson", "lessons")} without a place"))],
-                    Phrase($"{plan.Lessons.Select(l => l.Skill).Distinct().Count()} skills in {plan.Lessons.Count} lessons, {plan.Reviews.Count} starters{(plan.Missed.Count == 0 ? "" : $", {Words.Count(plan.Missed.Count, "starter", "starters")} without a place")}: the best of {plan.Settings.Tries} tries and {plan.Settings.Steps.ToString("N0", System.Globalization.CultureInfo.InvariantCulture)} changes.")
+                    Phrase(
+                        $"{plan.Lessons.Select(l => l.Skill).Distinct().Count()} skills in {plan.Lessons.Count} lessons, {plan.Reviews.Count} starters{(plan.Missed.Count == 0 ? "" : $", {Words.Count(plan.Missed.Count, "starter", "starters")} without a place")}: the best of {plan.Settings.Tries} tries and {plan.Settings.Steps.ToString("N0", System.Globalization.CultureInfo.InvariantCulture)} changes."
+                    )
                 )
                 : null,
             [.. draft.Scope?.LeftOut.Select(l => $"{map[l.Skill].Short}: {l.Why}") ?? []],

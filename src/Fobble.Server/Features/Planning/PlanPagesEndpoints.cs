@@ -46,7 +46,11 @@ internal static class PlanPagesEndpoints
         blocks.Add(new(Phrase("To fetch"), [.. fetch.Lines.Select(l => $"{l.AtOnce} {l.Item.InSentence}")]));
         blocks.AddRange(names.Count > 0 ? [new PlanPageBlock(Phrase("Away today"), [Words.List(names)])] : []);
         blocks.Add(new("Mind", [.. fetch.Cautions.Select(c => c.Text), Core.Cupboard.Cautions.Standing]));
-        return File(room, new PlanPage($"{Words.Weekday(day)}, {Words.Date(day)}", planned?.Closed ?? Phrase("For whoever takes the class today"), blocks), paper);
+        return File(
+            room,
+            new PlanPage($"{Words.Weekday(day)}, {Words.Date(day)}", planned?.Closed ?? Phrase("For whoever takes the class today"), blocks),
+            paper
+        );
     }
 
     private static async Task<FileContentHttpResult> WeekAsync(ClassRoom room, DateOnly day, PaperSize? paper, WeekReader weeks, CancellationToken stop)
@@ -107,7 +111,9 @@ internal static class PlanPagesEndpoints
                     Phrase($"{focus.Short}, lesson {focus.Number} of {focus.Of}: {focus.How}. {focus.Activity.Name}"),
                     .. day.More.Select(
                         (m, i) =>
-                            Phrase($"{(carpet.Count > i + 1 ? $"{carpet[i + 1].Start:HH:mm}" : "Later")}: {m.Short}, lesson {m.Number} of {m.Of}: {m.How}. {m.Activity.Name}")
+                            Phrase(
+                                $"{(carpet.Count > i + 1 ? $"{carpet[i + 1].Start:HH:mm}" : "Later")}: {m.Short}, lesson {m.Number} of {m.Of}: {m.How}. {m.Activity.Name}"
+                            )
                     ),
                     .. day.Transition is { } change ? [Phrase($"Change-over: {change.Name}")] : Array.Empty<string>(),
                 ]
@@ -115,13 +121,16 @@ internal static class PlanPagesEndpoints
         }
         else if (day.Coming.Count > 0)
         {
-            yield return new("Carpet", [.. day.Coming]);
+            yield return new(Phrase("Carpet"), [.. day.Coming]);
         }
 
         var groups = day.Slots.Where(s => s.Kind == SlotKind.Group && s.SessionId is not null).ToList();
         if (groups.Count > 0)
         {
-            yield return new(Phrase("Small groups"), [.. groups.Select(g => Phrase($"{g.Start:HH:mm} {g.Adult}, {g.Where}: {g.Skill} with {Words.List(g.Children)}"))]);
+            yield return new(
+                Phrase("Small groups"),
+                [.. groups.Select(g => Phrase($"{g.Start:HH:mm} {g.Adult}, {g.Where}: {g.Skill} with {Words.List(g.Children)}"))]
+            );
         }
 
         if (day is { Choice: { } choice } && day.Slots.FirstOrDefault(s => s.Kind == SlotKind.Choice) is { } centres)

@@ -36,7 +36,11 @@ internal sealed class PlanReader(ClassRoom room)
             Pinned = [.. (current?.Lessons ?? []).Where(l => l.Pinned && l.Day >= from)],
             AsBefore = before is null ? null : TaughtLessons.Shares(before.Plan, before.From, before.Until),
         };
-        RefusedException.Unless(calendar.Days(from, request.Until).Any(), "from", Phrase("No school day is left this year: put the terms into the calendar first."));
+        RefusedException.Unless(
+            calendar.Days(from, request.Until).Any(),
+            "from",
+            Phrase("No school day is left this year: put the terms into the calendar first.")
+        );
         return request;
     }
 

@@ -196,7 +196,11 @@ internal sealed class PlanningFeature : IFeature
                     ? Phrase("pinned")
                     : Phrase("let go")
                 : Phrase("a note");
-        await writer.KeepAsync(http.User.AdultId(), new(change.Version, document, Phrase($"{room.Map[lesson.Skill].Short}, lesson {lesson.Number}: {what}.")), stop);
+        await writer.KeepAsync(
+            http.User.AdultId(),
+            new(change.Version, document, Phrase($"{room.Map[lesson.Skill].Short}, lesson {lesson.Number}: {what}.")),
+            stop
+        );
         return TypedResults.NoContent();
     }
 

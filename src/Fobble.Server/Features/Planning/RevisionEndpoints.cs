@@ -134,7 +134,9 @@ internal static class RevisionEndpoints
                     .Select(c => new LessonChange(
                         new(c.Skill),
                         c.Lessons,
-                        c.Lessons > 0 ? Phrase($"{room.Map[new(c.Skill)].AtStart} gets {Words.More(c.Lessons, "lesson", "lessons")}.") : Phrase("The class has it already.")
+                        c.Lessons > 0
+                            ? Phrase($"{room.Map[new(c.Skill)].AtStart} gets {Words.More(c.Lessons, "lesson", "lessons")}.")
+                            : Phrase("The class has it already.")
                     )),
             ],
             [.. wanted.Held.Select(h => new LessonName(new(h.Skill), h.Number))],
@@ -146,7 +148,11 @@ internal static class RevisionEndpoints
     private static void Check(RevisePlan wanted, StoredPlan stored, SkillMap map)
     {
         Refusals refusals = new();
-        refusals.Check("why", wanted.LostDays.Count == 0 || wanted.Why.Trim().Length is > 0 and <= 60, Phrase("Say in a few words what the days were lost to."));
+        refusals.Check(
+            "why",
+            wanted.LostDays.Count == 0 || wanted.Why.Trim().Length is > 0 and <= 60,
+            Phrase("Say in a few words what the days were lost to.")
+        );
         refusals.Check(
             "lostDays",
             wanted.LostDays.Count <= MostDays && wanted.LostDays.All(d => d >= stored.Document.From && d <= stored.Document.Until),

@@ -203,8 +203,9 @@ internal static class ChildFiles
         if (sure.Count != 1 && alike.Count > 1)
         {
             // A record must not be given to the wrong child of two.
-            var reason =
-                Phrase($"There are {Words.Number(alike.Count)} children called {read.Given} {read.Family} in this class, and nothing says whose file this is.");
+            var reason = Phrase(
+                $"There are {Words.Number(alike.Count)} children called {read.Given} {read.Family} in this class, and nothing says whose file this is."
+            );
             return (null, null, new($"{given} {family}".Trim(), file.From.School, file.From.Class, file.Made, 0, 0, 0, null, [reason], false));
         }
 

@@ -120,13 +120,7 @@ internal sealed class SetUpFeature : IFeature
         );
     }
 
-    private static async Task<NoContent> SetPlaceAsync(
-        ClassRoom room,
-        SchoolPlace place,
-        Decisions decisions,
-        SchoolLanguage language,
-        CancellationToken stop
-    )
+    private static async Task<NoContent> SetPlaceAsync(ClassRoom room, SchoolPlace place, Decisions decisions, SchoolLanguage language, CancellationToken stop)
     {
         Refusals refusals = new();
         refusals.Check("timeZone", SchoolZone.Named(place.TimeZone) is not null, Phrase("There is no such time zone."));

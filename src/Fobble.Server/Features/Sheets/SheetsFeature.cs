@@ -197,18 +197,15 @@ internal sealed class SheetStore(ClassRoom room, HybridCache cache)
         var wanted = (asked.Children ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries);
         var all = await room.ChildrenAsync(stop);
         var chosen = wanted
-            .Select(id => all.FirstOrDefault(c => $"{c.Id}" == id) ?? throw new RefusedException("children", Phrase("One of the children is not in this class.")))
+            .Select(id =>
+                all.FirstOrDefault(c => $"{c.Id}" == id) ?? throw new RefusedException("children", Phrase("One of the children is not in this class."))
+            )
             .ToList();
 
         // Whatever the numbers rest on is in the key; a sheet for nobody rests on no record.
         var rests = chosen.Count == 0 ? "" : $"{room.Versions.Record}.{room.Versions.LastSeen}";
         var key = $"sheet/{room.Id}/{room.ContentKey}/{room.Approach}/{room.UsualPaper}/{rests}/{day:O}/{asked with { Ink = null }}";
-        var made = await cache.GetOrCreateAsync(
-            key,
-            async until => new MadeSheet(await MakeAsync(asked, range, chosen, day, until)),
-            Keep,
-            cancellationToken: stop
-        );
+        var made = await cache.KeptAsync(key, async until => new MadeSheet(await MakeAsync(asked, range, chosen, day, until)), Keep, stop);
         return made.Sheet;
     }
 

@@ -90,7 +90,11 @@ internal static class FirstHourEndpoints
     {
         var usual = UsualYear.Closures(room.Locale, room.Today);
         var taken = usual.Where(u => settled.Holidays.Contains(u.First)).ToList();
-        RefusedException.Unless(taken.Count == settled.Holidays.Distinct().Count(), "holidays", Phrase("One of them is not usual here: put it in under Set-up."));
+        RefusedException.Unless(
+            taken.Count == settled.Holidays.Distinct().Count(),
+            "holidays",
+            Phrase("One of them is not usual here: put it in under Set-up.")
+        );
         await decisions.DecideAsync(
             async db =>
             {

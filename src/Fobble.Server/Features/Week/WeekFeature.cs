@@ -114,7 +114,9 @@ internal sealed class WeekFeature : IFeature
         if (children.Count == 0 || open.Count == 0)
         {
             var why =
-                children.Count == 0 ? Phrase("The class has no children yet; import the class list first.") : Phrase("This week has no day left with a whole-class lesson.");
+                children.Count == 0
+                    ? Phrase("The class has no children yet; import the class list first.")
+                    : Phrase("This week has no day left with a whole-class lesson.");
             return TypedResults.Problem(why, statusCode: StatusCodes.Status409Conflict, title: Phrase("Nothing to plan"));
         }
 
@@ -174,7 +176,11 @@ internal sealed class WeekFeature : IFeature
         RefusedException.Unless(day >= room.Today, "day", Phrase("That day is past."));
         var next = swap.Activity ?? swap.Was;
         var ranked = await RankAsync(shown, swap.Place, swap.Skill, maker, stop);
-        RefusedException.Unless(swap.Activity is null || ranked.Any(r => r.Activity.Id.Value == next), "activity", Phrase("This activity is not made for that."));
+        RefusedException.Unless(
+            swap.Activity is null || ranked.Any(r => r.Activity.Id.Value == next),
+            "activity",
+            Phrase("This activity is not made for that.")
+        );
         var reason = ranked.FirstOrDefault(r => r.Activity.Id.Value == next)?.Reason ?? "";
         await decisions.DecideAsync(
             async db =>

@@ -21,7 +21,7 @@ const said = computed(() =>
       e === null
         ? t('no guess')
         : e === 0
-          ? 'exact'
+          ? t('exact')
           : t('{round} % too {a}', { round: Math.round(Math.abs(e) * 100), a: e > 0 ? t('many') : t('few') }),
     )
     .join(', '),

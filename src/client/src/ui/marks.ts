@@ -5,7 +5,7 @@ const names = [t('not seen'), t('tried'), t('with a prompt'), t('nearly'), t('se
 export function markWords(strength: number, lookAgain = false, ready = false, inferred = false): string {
   const words = [inferred && strength === 0 ? t('likely there, not seen yet') : (names[strength] ?? t('not seen'))]
   if (lookAgain) words.push(t('look again'))
-  if (ready && strength < 4) words.push('ready')
+  if (ready && strength < 4) words.push(t('ready'))
   return words.join(', ')
 }
 

@@ -22,7 +22,7 @@ export const ofPage: Record<string, Key[]> = {
   record: [{ key: '1 … 9', does: t('Pick the child in that row') }, ...recording],
   anyone: recording,
   check: recording,
-  class: arrows('Go from mark to mark; Enter opens one'),
+  class: arrows(t('Go from mark to mark; Enter opens one')),
   map: arrows(t('Go from skill to skill; Enter opens one')),
   year: [{ key: '← →', does: t('Move the lesson in hand by a day') }],
   term: [{ key: '← →', does: t('Move the lesson in hand by a day') }],

@@ -18,6 +18,13 @@ export function spelled(texts: Texts, message: string) {
 export function lengthened(message: string) {
   return message
     .split(' | ')
-    .map((form) => `⟦${form} ${'~'.repeat(Math.max(1, Math.ceil(form.replace(/\{[^}]*\}/g, '').length / 2)))}⟧`)
+    .map((form) => `⟦${form} ${filling(Math.ceil(form.replace(/\{[^}]*\}/g, '').length / 2))}⟧`)
     .join(' | ')
 }
+
+const LONGEST_WORD = 10
+const filling = (letters: number) =>
+  '~'
+    .repeat(Math.max(1, letters))
+    .match(new RegExp(`~{1,${LONGEST_WORD}}`, 'g'))!
+    .join(' ')

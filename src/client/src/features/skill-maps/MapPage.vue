@@ -10,6 +10,7 @@ import MapFile from './MapFile.vue'
 import NewSkill from './NewSkill.vue'
 import SkillPanel from './SkillPanel.vue'
 import { hangUp } from './strings'
+import { t } from '@/app/language'
 
 /** The whole map: a string of beads for each strand, threads for what needs what, the class's or a child's strengths in the beads. */
 const route = useRoute()
@@ -42,7 +43,12 @@ const near = computed(() => {
   const opens = (map.value?.skills ?? []).filter((s) => s.needs.includes(picked.value)).map((s) => s.id)
   return new Set([...(skill?.needs ?? []), ...opens])
 })
-const seasons: Record<string, string> = { Autumn: 'autumn', Spring: 'spring', Summer: 'summer', Beyond: 'beyond' }
+const seasons: Record<string, string> = {
+  Autumn: t('autumn'),
+  Spring: t('spring'),
+  Summer: t('summer'),
+  Beyond: t('beyond'),
+}
 const seasonStarts = computed(() => {
   const seen = new Set<string>()
   return (map.value?.skills ?? []).filter((s) => {
@@ -137,14 +143,14 @@ watch(
           <svg :width="strings.width" :height="strings.height" aria-hidden="true">
             <path v-for="lane in strings.lanes" :key="lane.strand" class="string" :d="lane.path" />
             <path
-              v-for="t in strings.threads"
-              :key="t.key"
+              v-for="thread in strings.threads"
+              :key="thread.key"
               class="thread"
               :class="{
-                lit: t.from === picked || t.to === picked,
-                dim: picked && t.from !== picked && t.to !== picked,
+                lit: thread.from === picked || thread.to === picked,
+                dim: picked && thread.from !== picked && thread.to !== picked,
               }"
-              :d="t.path"
+              :d="thread.path"
             />
           </svg>
           <div v-for="lane in strings.lanes" :key="lane.strand" class="lane" :style="{ top: `${lane.y - 33}px` }">

@@ -1,0 +1,2 @@
+export function textsOfClient(code: string): string[]
+export function textsOfServer(code: string): string[]
