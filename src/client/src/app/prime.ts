@@ -13,6 +13,11 @@ import message from '@primeuix/themes/aura/message'
 import overlaybadge from '@primeuix/themes/aura/overlaybadge'
 import progressbar from '@primeuix/themes/aura/progressbar'
 import select from '@primeuix/themes/aura/select'
+import multiselect from '@primeuix/themes/aura/multiselect'
+import chip from '@primeuix/themes/aura/chip'
+import toast from '@primeuix/themes/aura/toast'
+import inputnumber from '@primeuix/themes/aura/inputnumber'
+import virtualscroller from '@primeuix/themes/aura/virtualscroller'
 import togglebutton from '@primeuix/themes/aura/togglebutton'
 import selectbutton from '@primeuix/themes/aura/selectbutton'
 import tooltip from '@primeuix/themes/aura/tooltip'
@@ -35,8 +40,8 @@ const preset = definePreset(
   {
     ...base,
     components: {
-      button, checkbox, confirmdialog, datatable, datepicker, dialog, drawer, fileupload, inputtext, message, overlaybadge, progressbar,
-      select, selectbutton, togglebutton, tooltip,
+      button, checkbox, chip, confirmdialog, datatable, datepicker, dialog, drawer, fileupload, inputnumber, inputtext, message, multiselect,
+      overlaybadge, progressbar, select, selectbutton, toast, togglebutton, tooltip, virtualscroller,
     }, // prettier-ignore
   },
   {

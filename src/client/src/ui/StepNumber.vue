@@ -17,7 +17,12 @@ function set(number: number) {
 
 <template>
   <span class="step" role="group" :aria-label="label">
-    <button type="button" :disabled="modelValue <= low" :aria-label="$t('{label}: less', { label })" @click="set(modelValue - step)">
+    <button
+      type="button"
+      :disabled="modelValue <= low"
+      :aria-label="$t('{label}: less', { label })"
+      @click="set(modelValue - step)"
+    >
       −
     </button>
     <input
@@ -27,7 +32,12 @@ function set(number: number) {
       :aria-label="label"
       @change="set(Number.parseInt(($event.target as HTMLInputElement).value, 10))"
     />
-    <button type="button" :disabled="modelValue >= high" :aria-label="$t('{label}: more', { label })" @click="set(modelValue + step)">
+    <button
+      type="button"
+      :disabled="modelValue >= high"
+      :aria-label="$t('{label}: more', { label })"
+      @click="set(modelValue + step)"
+    >
       +
     </button>
   </span>

@@ -8,6 +8,7 @@ import { api, take, type Schemas } from '@/app/api/client'
 import { say } from '@/ui/notices'
 import { places } from './places'
 import { t } from '@/app/language'
+import LongSelect from '@/ui/LongSelect.vue'
 
 /** An activity in the form in which it is written: a new one begins as a copy of one that is there. */
 type Entry = Schemas['ActivityEntry']
@@ -39,6 +40,11 @@ const { data: cupboard } = useQuery({
   queryFn: () => take(api.GET('/api/classes/{classId}/cupboard', { params: { path: { classId: classId.value } } })),
 })
 const entry = ref<Entry>()
+const things = computed(() =>
+  (cupboard.value?.shelves ?? []).flatMap((shelf) =>
+    shelf.things.filter((thing) => !thing.own).map((thing) => ({ value: thing.id, label: thing.name })),
+  ),
+)
 const lists = ['prepare', 'steps', 'say', 'lookFor'] as const
 const lines = ref<Record<(typeof lists)[number], string>>({ prepare: '', steps: '', say: '', lookFor: '' })
 watch(
@@ -88,12 +94,14 @@ async function keep() {
   <div class="page">
     <div class="page-head">
       <h1>{{ isNew ? $t('An activity of our own') : $t('Change {name}', { name: written?.name ?? '' }) }}</h1>
-      <label v-if="isNew" class="end">
+      <div v-if="isNew" class="end">
         {{ $t('Begin from') }}
-        <select v-model="from" class="box">
-          <option v-for="a in library?.found" :key="a.id" :value="a.id">{{ a.name }}</option>
-        </select>
-      </label>
+        <LongSelect
+          v-model="from"
+          :label="$t('Begin from')"
+          :options="(library?.found ?? []).map((a) => ({ value: a.id, label: a.name }))"
+        />
+      </div>
     </div>
     <form v-if="entry" class="form" @submit.prevent="keep">
       <div>
@@ -144,14 +152,12 @@ async function keep() {
         >
         <h2 class="after">{{ $t('Skills and their numbers') }}</h2>
         <div v-for="(s, i) in entry.skills" :key="i" class="beside part">
-          <select
+          <LongSelect
             v-model="s.id"
-            class="box"
-            :aria-label="$t('Skill {a}', { a: i + 1 })"
-            @change="Object.assign(s, { items: null, range: null })"
-          >
-            <option v-for="k in library?.skills" :key="k.id" :value="k.id">{{ k.short }}</option>
-          </select>
+            :label="$t('Skill {a}', { a: i + 1 })"
+            :options="(library?.skills ?? []).map((k) => ({ value: k.id, label: k.short }))"
+            @update:model-value="Object.assign(s, { items: null, range: null })"
+          />
           <input
             v-model="s.range"
             type="text"
@@ -179,13 +185,7 @@ async function keep() {
           }}
         </p>
         <div v-for="(m, i) in entry.materials" :key="i" class="beside part">
-          <select v-model="m.item" class="box" :aria-label="$t('Thing {a}', { a: i + 1 })">
-            <optgroup v-for="shelf in cupboard?.shelves" :key="shelf.purpose" :label="shelf.name">
-              <option v-for="thing in shelf.things.filter((x) => !x.own)" :key="thing.id" :value="thing.id">
-                {{ thing.name }}
-              </option>
-            </optgroup>
-          </select>
+          <LongSelect v-model="m.item" :label="$t('Thing {a}', { a: i + 1 })" :options="things" />
           <input v-model="m.amount" type="text" size="12" :aria-label="$t('How many of thing {a}', { a: i + 1 })" />
           <button type="button" class="button plain small" @click="entry.materials.splice(i, 1)">
             {{ $t('Take out') }}

@@ -10,6 +10,7 @@ import { fileBody } from '@/ui/fileBody'
 import { say, sayError } from '@/ui/notices'
 import { placeLabel, places, span } from './places'
 import FileField from '@/ui/FileField.vue'
+import LongSelect from '@/ui/LongSelect.vue'
 
 /** A teacher's question, and what answers it. The question stands in the address, so it can be gone back to. */
 const route = useRoute()
@@ -123,30 +124,26 @@ async function takeFile(file: File) {
         <option value="">{{ $t('any time of day') }}</option>
         <option v-for="p in places" :key="p.value" :value="p.value">{{ p.label }}</option>
       </select>
-      <select
-        class="box skill"
-        :aria-label="$t('Skill')"
-        :value="asked.skill ?? ''"
-        @change="ask('skill', text($event))"
-      >
-        <option value="">{{ $t('any skill') }}</option>
-        <optgroup v-for="strand in strands" :key="strand" :label="strand">
-          <option v-for="s in library?.skills.filter((x) => x.strand === strand)" :key="s.id" :value="s.id">
-            {{ s.short }}
-          </option>
-        </optgroup>
-      </select>
-      <select
-        class="box"
-        :aria-label="$t('Without')"
-        :value="asked.without ?? ''"
-        @change="ask('without', text($event))"
-      >
-        <option value="">{{ $t('without … (nothing)') }}</option>
-        <option v-for="i in library?.items" :key="i.id" :value="i.id">
-          {{ $t('without {toLowerCase}', { toLowerCase: i.name.toLowerCase() }) }}
-        </option>
-      </select>
+      <LongSelect
+        class="skill"
+        :label="$t('Skill')"
+        :none="$t('any skill')"
+        :model-value="asked.skill ?? ''"
+        :options="(library?.skills ?? []).map((k) => ({ value: k.id, label: k.short }))"
+        @update:model-value="ask('skill', $event)"
+      />
+      <LongSelect
+        :label="$t('Without')"
+        :none="$t('without … (nothing)')"
+        :model-value="asked.without ?? ''"
+        :options="
+          (library?.items ?? []).map((i) => ({
+            value: i.id,
+            label: $t('without {thing}', { thing: i.name.toLowerCase() }),
+          }))
+        "
+        @update:model-value="ask('without', $event)"
+      />
       <label class="check"
         ><input type="checkbox" :checked="asked.nothingToPrint" @change="ask('nothingToPrint', ticked($event))" />
         {{ $t('nothing to print') }}</label

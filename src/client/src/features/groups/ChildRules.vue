@@ -103,7 +103,7 @@ function addNear() {
     <div class="beside line">
       <ChildSelect v-model="pair.first" :label="$t('A child')" :none="$t('A child')" :of="wishes.children" />
       {{ $t('and') }}
-      <ChildSelect v-model="pair.second" :label="$t('Another child')" none="another" :of="wishes.children" />
+      <ChildSelect v-model="pair.second" :label="$t('Another child')" :none="$t('another')" :of="wishes.children" />
       {{ $t('until') }} <DayField v-model="pair.until" :label="$t('Until when')" />
       <button
         v-for="together in [false, true]"

@@ -1,12 +1,16 @@
 <script setup lang="ts">
+import LongSelect from '@/ui/LongSelect.vue'
+
 /** One of the class's children, or one of its adults. */
 defineProps<{ label: string; none: string; of: { id: number; name: string }[] }>()
 const model = defineModel<number>()
 </script>
 
 <template>
-  <select v-model="model" class="box" :aria-label="label">
-    <option :value="undefined">{{ none }}</option>
-    <option v-for="one in of" :key="one.id" :value="one.id">{{ one.name }}</option>
-  </select>
+  <LongSelect
+    v-model="model"
+    :label="label"
+    :none="none"
+    :options="of.map((one) => ({ value: one.id, label: one.name }))"
+  />
 </template>

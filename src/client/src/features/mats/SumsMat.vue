@@ -9,6 +9,7 @@ import MatStage from './MatStage.vue'
 import { useAddress, whole } from '@/ui/useAddress'
 import { useAsked } from './useAsked'
 import { useSteps } from './useSteps'
+import LongSelect from '@/ui/LongSelect.vue'
 
 /** A sum worked by every strategy that fits, step by step, with the sum growing beside the picture. */
 const { at, put } = useAddress({ a: '8', op: 'Add', b: '7', way: '', child: '' })
@@ -70,13 +71,16 @@ const { at: place, last, step, lines, on, back } = useSteps(computed(() => way.v
             @update:model-value="put({ b: `${$event}` })"
           />
         </div>
-        <label class="field">
-          <span>{{ $t('For whom') }}</span>
-          <select class="box" :value="at.child" @change="put({ child: ($event.target as HTMLSelectElement).value })">
-            <option value="">{{ $t('anyone') }}</option>
-            <option v-for="c in children" :key="c.id" :value="c.id">{{ c.name }}</option>
-          </select>
-        </label>
+        <div class="field">
+          <span aria-hidden="true">{{ $t('For whom') }}</span>
+          <LongSelect
+            :model-value="at.child"
+            :label="$t('For whom')"
+            :none="$t('anyone')"
+            :options="(children ?? []).map((c) => ({ value: `${c.id}`, label: c.name }))"
+            @update:model-value="put({ child: $event ?? '' })"
+          />
+        </div>
         <p v-if="sum" class="small">{{ sum.reason }}</p>
       </section>
       <section class="ruled">

@@ -15,6 +15,7 @@ import SuggestionList from './SuggestionList.vue'
 import { usePlan } from './usePlan'
 import DayField from '@/ui/DayField.vue'
 import { t } from '@/app/language'
+import LongSelect from '@/ui/LongSelect.vue'
 
 type Revise = Schemas['RevisePlan']
 
@@ -186,10 +187,12 @@ const accept = useMutation({
         <form class="lines" @submit.prevent="skill && more(skill, 1)">
           <h3>{{ $t('A skill that needs longer, or less') }}</h3>
           <div class="beside">
-            <select v-model="skill" class="box" :aria-label="$t('Skill')">
-              <option value="">{{ $t('Which') }}</option>
-              <option v-for="[id, short] in coming" :key="id" :value="id">{{ short }}</option>
-            </select>
+            <LongSelect
+              v-model="skill"
+              :label="$t('Skill')"
+              :none="$t('Which')"
+              :options="coming.map(([id, short]) => ({ value: id, label: short }))"
+            />
             <button class="button" :disabled="!skill">{{ $t('One more') }}</button>
             <button type="button" class="button" :disabled="!skill" @click="more(skill, -1)">
               {{ $t('One less') }}

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/app/api/client'
 import { waysOfWriting } from '@/app/ways'
+import LongSelect from '@/ui/LongSelect.vue'
 
 /** Where the school is: whose day it is when something is recorded, and how days are written. */
 const props = defineProps<{ table: Schemas['TimetableView'] }>()
@@ -19,12 +20,12 @@ const ways = computed(() => waysOfWriting(props.table.locales))
 
 <template>
   <form class="beside line" @submit.prevent="emit('save', place)">
-    <label
-      >{{ $t('Time zone') }}
-      <select v-model="place.timeZone" class="box">
-        <option v-for="zone in zones" :key="zone" :value="zone">{{ zone.replaceAll('_', ' ') }}</option>
-      </select></label
-    >
+    <span aria-hidden="true">{{ $t('Time zone') }}</span>
+    <LongSelect
+      v-model="place.timeZone"
+      :label="$t('Time zone')"
+      :options="zones.map((zone) => ({ value: zone, label: zone.replaceAll('_', ' ') }))"
+    />
     <label
       >{{ $t('Dates') }}
       <select v-model="place.locale" class="box">

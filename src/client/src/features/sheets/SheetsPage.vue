@@ -189,8 +189,8 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
           <label class="field"
             ><span>{{ $t('Paper') }}</span>
             <select class="box" :value="paper" @change="put({ paper: ($event.target as HTMLSelectElement).value })">
-              <option>{{ $t('A4') }}</option>
-              <option>{{ $t('Letter') }}</option>
+              <option value="A4">{{ $t('A4') }}</option>
+              <option value="Letter">{{ $t('Letter') }}</option>
             </select></label
           >
           <label class="field"

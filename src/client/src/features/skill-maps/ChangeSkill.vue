@@ -6,6 +6,7 @@ import { api, take, type Schemas } from '@/app/api/client'
 import { say } from '@/ui/notices'
 import SeasonSelect from './SeasonSelect.vue'
 import { t } from '@/app/language'
+import LongSelect from '@/ui/LongSelect.vue'
 
 /** What the school does differently with a skill: season, links, words, or leaving it out. */
 const props = defineProps<{ skill: Schemas['MapSkillView']; map: Schemas['MapView'] }>()
@@ -75,10 +76,13 @@ function link() {
           {{ $t('Take out') }}
         </button>
       </p>
-      <select v-model="adding" class="box" :aria-label="$t('Add a skill that it needs')" @change="link">
-        <option value="">{{ $t('Add one') }}</option>
-        <option v-for="s in map.skills" :key="s.id" :value="s.id">{{ s.short }}</option>
-      </select>
+      <LongSelect
+        v-model="adding"
+        :label="$t('Add a skill that it needs')"
+        :none="$t('Add one')"
+        :options="map.skills.map((k) => ({ value: k.id, label: k.short }))"
+        @update:model-value="link"
+      />
     </div>
     <label class="field"
       ><span>{{ $t('Words, with commas') }}</span

@@ -11,6 +11,7 @@ import NewSkill from './NewSkill.vue'
 import SkillPanel from './SkillPanel.vue'
 import { hangUp } from './strings'
 import { t } from '@/app/language'
+import LongSelect from '@/ui/LongSelect.vue'
 
 /** The whole map: a string of beads for each strand, threads for what needs what, the class's or a child's strengths in the beads. */
 const route = useRoute()
@@ -104,13 +105,16 @@ watch(
   <div class="page wide">
     <div class="page-head">
       <h1>{{ $t('Skill map') }}</h1>
-      <label class="with">
-        <span>{{ $t('Strengths of') }}</span>
-        <select class="box" :value="childId ?? ''" @change="lay(($event.target as HTMLSelectElement).value)">
-          <option value="">{{ $t('the whole class') }}</option>
-          <option v-for="c in names" :key="c.id" :value="c.id">{{ c.name }}</option>
-        </select>
-      </label>
+      <div class="with">
+        <span aria-hidden="true">{{ $t('Strengths of') }}</span>
+        <LongSelect
+          :model-value="childId ? `${childId}` : ''"
+          :label="$t('Strengths of')"
+          :none="$t('the whole class')"
+          :options="names.map((c) => ({ value: `${c.id}`, label: c.name }))"
+          @update:model-value="lay($event ?? '')"
+        />
+      </div>
       <label class="with">
         <span>{{ $t('Find') }}</span>
         <input

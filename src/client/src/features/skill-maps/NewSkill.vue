@@ -7,6 +7,7 @@ import { representationLabel } from '@/ui/marks'
 import { say } from '@/ui/notices'
 import SeasonSelect from './SeasonSelect.vue'
 import { t } from '@/app/language'
+import MultiSelect from 'primevue/multiselect'
 
 /** A skill of the school's own. */
 const props = defineProps<{ map: Schemas['MapView'] }>()
@@ -68,12 +69,21 @@ async function add() {
         </select>
       </label>
       <SeasonSelect v-model="skill.when" />
-      <label class="field">
-        <span>{{ $t('Needs (several with Ctrl)') }}</span>
-        <select v-model="skill.needs" class="box" multiple size="4">
-          <option v-for="s in map.skills" :key="s.id" :value="s.id">{{ s.short }}</option>
-        </select>
-      </label>
+      <div class="field">
+        <span aria-hidden="true">{{ $t('Needs') }}</span>
+        <MultiSelect
+          v-model="skill.needs"
+          :options="map.skills"
+          option-value="id"
+          option-label="short"
+          :aria-label="$t('Needs')"
+          :placeholder="$t('nothing')"
+          filter
+          auto-filter-focus
+          :show-toggle-all="false"
+          display="chip"
+        />
+      </div>
       <div class="field">
         <span>{{ $t('Numbers') }}</span>
         <div class="beside">

@@ -9,6 +9,7 @@ import { useClassNames } from '@/app/useClassNames'
 import ClassTabs from '@/ui/ClassTabs.vue'
 import SeenOnce from '@/ui/SeenOnce.vue'
 import DayField from '@/ui/DayField.vue'
+import LongSelect from '@/ui/LongSelect.vue'
 
 /** Who recorded what, who withdrew it, when and why. */
 const { classId, today } = useAccount()
@@ -50,10 +51,12 @@ const days = computed(() => {
     <form class="asks" @submit.prevent>
       <DayField v-model="from" :label="$t('From')" />
       <DayField v-model="to" :label="$t('To')" />
-      <select v-model="child" class="box" :aria-label="$t('Child')">
-        <option value="">{{ $t('every child') }}</option>
-        <option v-for="n in names" :key="n.id" :value="n.id">{{ n.name }}</option>
-      </select>
+      <LongSelect
+        v-model="child"
+        :label="$t('Child')"
+        :none="$t('every child')"
+        :options="names.map((n) => ({ value: `${n.id}`, label: n.name }))"
+      />
       <select v-model="by" class="box" :aria-label="$t('Adult')">
         <option value="">{{ $t('every adult') }}</option>
         <option v-for="a in trail?.adults" :key="a.id" :value="a.id">{{ a.name }}</option>
