@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible'
 import { DEMO_NOW } from './filled'
 import { startServer, type RunningServer } from './server'
-import { comeInAs, goTo } from './visit'
+import { choose, comeInAs, goTo } from './visit'
 
 // Lantern Hill, on a fixed Wednesday: from a proposal to what the groups did.
 let server: RunningServer
@@ -225,8 +225,8 @@ test('wishes are kept, weights change the proposal, and what can’t hold togeth
   await expect(table).toBeVisible({ timeout: 30_000 })
   const adult = (await table.locator('.top span').first().innerText()).split('·')[1]!.trim()
   const name = await table.locator('button.name').first().innerText()
-  await page.getByLabel('Child with a wish').selectOption(name)
-  await page.getByLabel('Adult', { exact: true }).selectOption(adult)
+  await choose(page, 'Child with a wish', name)
+  await choose(page, 'Adult', adult)
   await page.getByRole('button', { name: 'Not with', exact: true }).click()
   await expect(page.getByText(`${name} not with ${adult}`)).toBeVisible()
   await table.locator('.lock.only').first().click()

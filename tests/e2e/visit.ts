@@ -24,3 +24,11 @@ export async function fillDay(page: Page, label: string, text: string) {
   await field.fill(text)
   await field.press('Escape')
 }
+
+/** One of a long list: opened, and looked for by its letters where there are many. */
+export async function choose(page: Page, label: string, option: string) {
+  await page.getByRole('combobox', { name: label, exact: true }).click()
+  const letters = page.getByPlaceholder('A few letters')
+  if (await letters.isVisible()) await letters.fill(option)
+  await page.getByRole('option', { name: option, exact: true }).click()
+}

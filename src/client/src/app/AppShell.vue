@@ -149,10 +149,10 @@ async function leave() {
           v-if="place.name === 'clipboard' && outbox.waiting.value + outbox.aside.value.length"
           class="waits"
           :class="{ stuck: outbox.aside.value.length }"
-          >{{ outbox.waiting.value + outbox.aside.value.length
-          }}<span class="hidden-words">
-            {{ outbox.aside.value.length ? $t('to decide on or to send') : $t('to be sent') }}</span
-          ></span
+          >{{ outbox.waiting.value + outbox.aside.value.length }}
+          <span class="hidden-words">{{
+            outbox.aside.value.length ? $t('to decide on or to send') : $t('to be sent')
+          }}</span></span
         >
       </RouterLink>
       <button type="button" class="place more" :class="{ open: inRest }" popovertarget="rest-of-places">

@@ -21,10 +21,11 @@ import virtualscroller from '@primeuix/themes/aura/virtualscroller'
 import togglebutton from '@primeuix/themes/aura/togglebutton'
 import selectbutton from '@primeuix/themes/aura/selectbutton'
 import tooltip from '@primeuix/themes/aura/tooltip'
-import PrimeVue from 'primevue/config'
+import PrimeVue, { defaultOptions } from 'primevue/config'
 import ConfirmationService from 'primevue/confirmationservice'
 import Tooltip from 'primevue/tooltip'
 import type { App } from 'vue'
+import { t } from './language'
 
 const spruce = {
   50: '#eef4f1', 100: '#d5e4de', 200: '#abc9be', 300: '#7dab9c', 400: '#4d8576', 500: '#1f5a4e',
@@ -112,7 +113,19 @@ const preset = definePreset(
 export function installPrime(app: App) {
   // What the library writes into the page carries the page's nonce: nothing else may write styles there.
   const nonce = document.querySelector<HTMLMetaElement>('meta[property=csp-nonce]')?.nonce
-  app.use(PrimeVue, { csp: { nonce }, theme: { preset, options: { darkModeSelector: false, cssLayer: false } } })
+  app.use(PrimeVue, {
+    csp: { nonce },
+    theme: { preset, options: { darkModeSelector: false, cssLayer: false } },
+    locale: {
+      ...defaultOptions.locale!,
+      emptyMessage: t('Nothing here yet.'),
+      emptyFilterMessage: t('Nothing of that name here.'),
+      emptySearchMessage: t('Nothing of that name here.'),
+      emptySelectionMessage: t('Nothing is chosen.'),
+      searchMessage: t('{count} to choose from', { count: '{0}' }),
+      selectionMessage: t('{count} chosen', { count: '{0}' }),
+    },
+  })
   app.use(ConfirmationService)
   app.directive('tooltip', Tooltip)
 }

@@ -100,9 +100,10 @@ const settle = useMutation({
         <li v-for="clause in cell.clauses" :key="clause.asks" :class="{ holds: clause.holds }">
           <span class="hidden-words">{{ clause.holds ? $t('There:') + ' ' : $t('Missing:') + ' ' }}</span>{{
             clause.asks
-          }}<span v-if="!clause.holds" class="soft">
-            {{ $t('– still to come: {stillToCome}', { stillToCome: clause.stillToCome }) }}</span
-          >
+          }}
+          <span v-if="!clause.holds" class="soft">{{
+            $t('– still to come: {stillToCome}', { stillToCome: clause.stillToCome })
+          }}</span>
         </li>
       </ul>
 

@@ -53,10 +53,8 @@ async function withdraw() {
         loading="lazy"
     /></a>
     <div class="small soft">
-      {{ moment(once.at) }}, {{ once.by
-      }}<template v-if="once.broughtBy">
-        {{ $t('(brought in by {broughtBy})', { broughtBy: once.broughtBy }) }}</template
-      >
+      {{ moment(once.at) }}, {{ once.by }}
+      <template v-if="once.broughtBy">{{ $t('(brought in by {broughtBy})', { broughtBy: once.broughtBy }) }}</template>
       <template v-if="once.withdrawnWhy">
         {{
           $t('· withdrawn by {withdrawnBy}, {moment}: {withdrawnWhy}', {

@@ -42,7 +42,6 @@ const { data: library, error } = useQuery({
     ),
   placeholderData: keepPreviousData,
 })
-const strands = computed(() => [...new Set(library.value?.skills.map((s) => s.strand))])
 
 // What answers best first; the rest a tap away.
 const FIRST = 12
@@ -130,7 +129,7 @@ async function takeFile(file: File) {
         :none="$t('any skill')"
         :model-value="asked.skill ?? ''"
         :options="(library?.skills ?? []).map((k) => ({ value: k.id, label: k.short }))"
-        @update:model-value="ask('skill', $event)"
+        @update:model-value="ask('skill', $event ?? '')"
       />
       <LongSelect
         :label="$t('Without')"
@@ -142,7 +141,7 @@ async function takeFile(file: File) {
             label: $t('without {thing}', { thing: i.name.toLowerCase() }),
           }))
         "
-        @update:model-value="ask('without', $event)"
+        @update:model-value="ask('without', $event ?? '')"
       />
       <label class="check"
         ><input type="checkbox" :checked="asked.nothingToPrint" @change="ask('nothingToPrint', ticked($event))" />
@@ -177,7 +176,7 @@ async function takeFile(file: File) {
             <span class="purpose">{{ a.purpose }}</span>
           </RouterLink>
           <span class="for"
-            >{{ a.skill }}<span class="soft small"> {{ $t('numbers {numbers}', { numbers: a.numbers }) }}</span></span
+            >{{ a.skill }} <span class="soft small">{{ $t('numbers {numbers}', { numbers: a.numbers }) }}</span></span
           >
           <span class="small when">{{ a.places.map(placeLabel).join(', ') }}</span>
           <span class="how small"

@@ -147,9 +147,10 @@ const familyPage = computed(
               count: child.away.length,
               schoolDays: child.schoolDays,
             })
-          }}<template v-if="child.away.length">
-            {{ $t('(last on {day})', { day: dayAndMonth(child.away[0]!) }) }}</template
-          >.
+          }}
+          <template v-if="child.away.length">{{
+            $t('(last on {day})', { day: dayAndMonth(child.away[0]!) })
+          }}</template>.
           <template v-if="child.checkId">
             <RouterLink :to="{ name: 'check', params: { classId, checkId: child.checkId } }">
               {{

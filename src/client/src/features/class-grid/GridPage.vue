@@ -210,7 +210,8 @@ const seasons = { Autumn: t('autumn'), Spring: t('spring'), Summer: t('summer'),
               <th scope="row" :class="{ away: child.away }">
                 <RouterLink :to="{ name: 'child', params: { classId: child.classId, childId: child.id } }">{{
                   child.name
-                }}</RouterLink><span v-if="child.away" class="small soft"> {{ $t('away') }}</span>
+                }}</RouterLink>
+                <span v-if="child.away" class="small soft">{{ $t('away') }}</span>
               </th>
               <td v-for="(c, index) in columns" :key="c.skill.id" :class="{ first: c.first, folded: c.index < 0 }">
                 <button

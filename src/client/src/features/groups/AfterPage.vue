@@ -109,7 +109,7 @@ const { data: view, error } = useQuery({
 
 .groups {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(21rem, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(21rem, 100%), 1fr));
   gap: 1rem 2rem;
 }
 
@@ -132,6 +132,10 @@ td {
   font-weight: 400;
   text-align: left;
   white-space: nowrap;
+}
+
+.groups td.small {
+  white-space: normal;
 }
 
 .now {

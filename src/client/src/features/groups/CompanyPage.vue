@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import Column from 'primevue/column'
+import DataTable from 'primevue/datatable'
 import { computed, ref } from 'vue'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
@@ -22,9 +24,10 @@ const { data: view, error } = useQuery({
     ),
   placeholderData: keepPreviousData,
 })
-const inOrder = computed(() =>
-  [...(view.value?.children ?? [])].sort((a, b) => a.turns - b.turns || a.name.localeCompare(b.name)),
-)
+const fewestFirst = [
+  { field: 'turns', order: 1 as const },
+  { field: 'name', order: 1 as const },
+]
 const most = computed(() => Math.max(1, ...(view.value?.children.map((c) => c.turns) ?? [])))
 </script>
 
@@ -47,29 +50,35 @@ const most = computed(() => Math.max(1, ...(view.value?.children.map((c) => c.tu
       <div class="two">
         <section class="ruled" aria-labelledby="turns-head">
           <h2 id="turns-head">{{ $t('Turns, the fewest first') }}</h2>
-          <table>
-            <thead>
-              <tr>
-                <th scope="col">{{ $t('Child') }}</th>
-                <th scope="col" colspan="2">{{ $t('Turns') }}</th>
-                <th scope="col">{{ $t('Worked with') }}</th>
-                <th scope="col">{{ $t('Last turn') }}</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="child in inOrder" :key="child.id">
-                <th scope="row" class="said">{{ child.name }}</th>
-                <td class="number">{{ child.turns }}</td>
-                <td class="beads" aria-hidden="true">
-                  <span class="thread" :style="{ width: `${(100 * child.turns) / most}%` }"
-                    ><i v-for="n in child.turns" :key="n"
+          <DataTable
+            :value="view.children"
+            data-key="id"
+            class="turns"
+            :multi-sort-meta="fewestFirst"
+            sort-mode="multiple"
+          >
+            <Column field="name" :header="$t('Child')" sortable :pt="{ bodyCell: { role: 'rowheader' } }">
+              <template #body="{ data }"
+                ><span class="said">{{ data.name }}</span></template
+              >
+            </Column>
+            <Column field="turns" :header="$t('Turns')" sortable class="count">
+              <template #body="{ data }">
+                <span class="bar">
+                  {{ data.turns }}
+                  <span class="thread" aria-hidden="true" :style="{ width: `${(5 * data.turns) / most}rem` }"
+                    ><i v-for="n in data.turns" :key="n"
                   /></span>
-                </td>
-                <td>{{ $t('{others} others', { others: child.others }) }}</td>
-                <td class="small">{{ child.last ? dayAndMonth(child.last) : $t('none yet') }}</td>
-              </tr>
-            </tbody>
-          </table>
+                </span>
+              </template>
+            </Column>
+            <Column field="others" :header="$t('Worked with')" sortable>
+              <template #body="{ data }">{{ $t('{others} others', { others: data.others }) }}</template>
+            </Column>
+            <Column field="last" :header="$t('Last turn')" sortable>
+              <template #body="{ data }">{{ data.last ? dayAndMonth(data.last) : $t('none yet') }}</template>
+            </Column>
+          </DataTable>
         </section>
         <section class="ruled" aria-labelledby="met-head">
           <h2 id="met-head">{{ $t('Who has sat with whom') }}</h2>
@@ -102,36 +111,15 @@ const most = computed(() => Math.max(1, ...(view.value?.children.map((c) => c.tu
   }
 }
 
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-
-th,
-td {
-  padding: 0.18rem 0.5rem 0.18rem 0;
-  border-top: 1px solid var(--line);
-  text-align: left;
+.turns :deep(td) {
+  padding-block: 0.15rem;
   white-space: nowrap;
 }
 
-thead th {
-  border: 0;
-  font-size: 0.875rem;
-  color: var(--ink-soft);
-}
-
-th[scope='row'] {
-  font-weight: 400;
-}
-
-.number {
-  width: 1.6rem;
-  text-align: right;
-}
-
-.beads {
-  width: 30%;
+.bar {
+  display: flex;
+  gap: 0.5rem;
+  align-items: center;
 }
 
 /* A turn is a bead on a thread. */

@@ -63,7 +63,7 @@ const lockedAt = (place: string) =>
     </p>
     <p v-else-if="!proposal && part?.again" class="again">{{ part.again }}</p>
     <p v-if="proposal" class="verdict" role="status">
-      <b>{{ $t('Proposal.') }} </b>{{ moved ? $t('Changed by hand.') : proposal.verdict }}
+      <b>{{ $t('Proposal.') }}</b> {{ moved ? $t('Changed by hand.') : proposal.verdict }}
       <span v-if="editable && !picked && formed" class="soft">
         {{ $t('Pick up a name to move it; the price shows before you put it down.') }}</span
       >

@@ -282,7 +282,7 @@ describe('looking back', () => {
       warnings: ['Gus H. has not had a turn.'],
     })
     const { wrapper } = await openPage(CompanyPage, '/c/1/groups-company')
-    expect(wrapper.findAll('tbody th').map((t) => t.text())).toEqual(['Gus H.', 'Wren A.', 'Kofi M.'])
+    expect(wrapper.findAll('[role=rowheader]').map((t) => t.text())).toEqual(['Gus H.', 'Wren A.', 'Kofi M.'])
     expect(wrapper.get('.warnings').text()).toContain('has not had a turn')
     expect(wrapper.text()).toContain('none yet')
     wrapper.unmount()

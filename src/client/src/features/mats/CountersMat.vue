@@ -192,7 +192,7 @@ const withSum = computed(() => (at.value.sum === '' ? (mat.value?.signsFirst ?? 
             @click="tool = one.tool"
           >
             <i v-if="one.tool === 'a' || one.tool === 'b'" class="dot" :class="one.tool" />
-            {{ one.label }}<span v-if="one.tool === 'b'" class="hidden-words"> {{ $t('the other colour') }}</span>
+            {{ one.label }} <span v-if="one.tool === 'b'" class="hidden-words">{{ $t('the other colour') }}</span>
           </button>
         </div>
         <p class="small soft">{{ $t('Tap a place or a counter. A counter can also be dragged.') }}</p>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
+import Column from 'primevue/column'
+import DataTable from 'primevue/datatable'
 import { computed, ref } from 'vue'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
@@ -48,55 +50,56 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
           <b>{{ c.class }}</b> {{ c.pace ?? $t('No plan for the year yet.') }}
         </p>
       </div>
-      <table class="cover">
-        <thead>
-          <tr>
-            <th scope="col">{{ framework || $t('strand') }}</th>
-            <template v-for="c in classes" :key="c.classId">
-              <th scope="col" class="first">{{ $t('{class}: skills planned', { class: c.class }) }}</th>
-              <th scope="col">{{ $t('taught') }}</th>
-              <th scope="col">{{ $t('seen') }}</th>
-              <th scope="col">{{ $t('secure') }}</th>
+      <DataTable :value="rows" data-key="code" class="cover" removable-sort>
+        <Column field="name" :header="framework || $t('strand')" :pt="{ bodyCell: { role: 'rowheader' } }">
+          <template #body="{ data }">
+            <span v-if="framework" class="small soft">{{ data.code }}</span> {{ data.name }}
+          </template>
+        </Column>
+        <template v-for="(c, i) in classes" :key="c.classId">
+          <Column
+            :header="$t('{class}: skills planned', { class: c.class })"
+            class="first"
+            sortable
+            :sort-field="(row) => row.lines[i].planned ?? 0"
+          >
+            <template #body="{ data: { lines } }">
+              <span
+                v-if="lines[i].skills"
+                class="beads"
+                role="img"
+                :aria-label="
+                  $t('{planned} of {skills} planned, {taught} taught', {
+                    planned: lines[i].planned,
+                    skills: lines[i].skills,
+                    taught: lines[i].taught,
+                  })
+                "
+                ><i
+                  v-for="n in lines[i].skills"
+                  :key="n"
+                  :class="{ taught: n <= (lines[i].taught ?? 0), planned: n <= (lines[i].planned ?? 0) }"
+              /></span>
+              <span v-else class="small warn">{{ $t('no skill reaches it') }}</span>
             </template>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in rows" :key="row.code">
-            <th scope="row">
-              <span v-if="framework" class="small soft">{{ row.code }}</span> {{ row.name }}
-            </th>
-            <template v-for="line in row.lines" :key="line.classId">
-              <td class="first">
-                <span
-                  v-if="line.skills"
-                  class="beads"
-                  role="img"
-                  :aria-label="
-                    $t('{planned} of {skills} planned, {taught} taught', {
-                      planned: line.planned,
-                      skills: line.skills,
-                      taught: line.taught,
-                    })
-                  "
-                  ><i
-                    v-for="n in line.skills"
-                    :key="n"
-                    :class="{ taught: n <= (line.taught ?? 0), planned: n <= (line.planned ?? 0) }"
-                /></span>
-                <span v-else class="small warn">{{ $t('no skill reaches it') }}</span>
-              </td>
-              <td class="number">
-                {{ line.taught }}<span class="soft small"> {{ $t('of {planned}', { planned: line.planned }) }}</span>
-              </td>
-              <td class="number">{{ percent(line.observed ?? 0) }}</td>
-              <td class="number">
-                <span class="bar"><i :style="{ width: `${(line.secure ?? 0) * 100}%` }" /></span
-                >{{ percent(line.secure ?? 0) }}
-              </td>
+          </Column>
+          <Column :header="$t('taught')" class="number" sortable :sort-field="(row) => row.lines[i].taught ?? 0">
+            <template #body="{ data: { lines } }">
+              {{ lines[i].taught }}
+              <span class="soft small">{{ $t('of {planned}', { planned: lines[i].planned }) }}</span>
             </template>
-          </tr>
-        </tbody>
-      </table>
+          </Column>
+          <Column :header="$t('seen')" class="number" sortable :sort-field="(row) => row.lines[i].observed ?? 0">
+            <template #body="{ data: { lines } }">{{ percent(lines[i].observed ?? 0) }}</template>
+          </Column>
+          <Column :header="$t('secure')" class="number" sortable :sort-field="(row) => row.lines[i].secure ?? 0">
+            <template #body="{ data: { lines } }">
+              <span class="bar"><i :style="{ width: `${(lines[i].secure ?? 0) * 100}%` }" /></span
+              >{{ percent(lines[i].secure ?? 0) }}
+            </template>
+          </Column>
+        </template>
+      </DataTable>
       <p class="small soft">
         {{
           $t(
@@ -123,36 +126,11 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
   margin: 0 0 0.2rem;
 }
 
-.cover {
-  width: 100%;
-  margin-top: 0.8rem;
-  border-collapse: collapse;
-}
-
-.cover th,
-.cover td {
-  padding: 0.35rem 0.6rem 0.35rem 0;
-  border-bottom: 1px solid var(--line);
-  text-align: left;
-  vertical-align: middle;
-}
-
-.cover thead th {
-  color: var(--ink-soft);
-  font-weight: 400;
-  font-size: 0.875rem;
-}
-
-.cover tbody th {
-  max-width: 18rem;
-}
-
-.cover .first {
-  padding-left: 0.8rem;
+.cover :deep(td.first) {
   border-left: 1px solid var(--line);
 }
 
-.number {
+.cover :deep(.number) {
   white-space: nowrap;
   font-variant-numeric: tabular-nums;
 }

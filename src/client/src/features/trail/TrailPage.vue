@@ -1,12 +1,17 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import Column from 'primevue/column'
+import DataTable from 'primevue/datatable'
+import Drawer from 'primevue/drawer'
+import { computed, ref, shallowRef } from 'vue'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
+import { t } from '@/app/language'
 import { api, take, type Schemas } from '@/app/api/client'
-import { addDays, dayOf, fullDay } from '@/app/dates'
+import { addDays, moment } from '@/app/dates'
 import { useClassNames } from '@/app/useClassNames'
 import ClassTabs from '@/ui/ClassTabs.vue'
+import { representationLabel, supportLabel } from '@/ui/marks'
 import SeenOnce from '@/ui/SeenOnce.vue'
 import DayField from '@/ui/DayField.vue'
 import LongSelect from '@/ui/LongSelect.vue'
@@ -33,13 +38,17 @@ const { data: trail, error } = useQuery({
   enabled: computed(() => today.value !== ''),
   placeholderData: keepPreviousData,
 })
-// A day at a time: the latest open, those before it a tap away.
-const days = computed(() => {
-  const found = new Map<string, Schemas['TrailEntry'][]>()
-  for (const entry of trail.value?.entries ?? [])
-    found.set(dayOf(entry.seen.at), [...(found.get(dayOf(entry.seen.at)) ?? []), entry])
-  return [...found].map(([day, entries]) => ({ day, entries }))
-})
+// A row is as high as a thumb: rows that are not looked at are not there.
+const ROW = 46
+const moreOf = ({ seen }: Schemas['TrailEntry']) =>
+  seen.withdrawnWhy
+    ? t('withdrawn: {why}', { why: seen.withdrawnWhy })
+    : seen.note
+      ? `“${seen.note}”`
+      : seen.slip || seen.strategy || (seen.hasPhoto ? t('photo') : t('all of it'))
+const open = shallowRef<Schemas['TrailEntry']>()
+// Withdrawn meanwhile: the drawer shows it as it is now.
+const shown = computed(() => trail.value?.entries.find((e) => e.seen.id === open.value?.seen.id))
 </script>
 
 <template>
@@ -73,13 +82,59 @@ const days = computed(() => {
           })
         }}
       </p>
-      <details v-for="(day, i) in days" :key="day.day" class="day" :open="i === 0">
-        <summary>
-          <b>{{ fullDay(day.day) }}</b>
-          <span class="soft">{{ $t('{count} seen', { count: day.entries.length }) }}</span>
-        </summary>
-        <SeenOnce v-for="e in day.entries" :key="e.seen.id" :once="e.seen" :who="e.child" skill />
-      </details>
+      <DataTable
+        :value="trail.entries"
+        data-key="seen.id"
+        class="trail"
+        sort-field="seen.at"
+        :sort-order="-1"
+        scrollable
+        scroll-height="max(16rem, calc(100vh - 23rem))"
+        :virtual-scroller-options="{ itemSize: ROW }"
+      >
+        <Column field="seen.at" :header="$t('When')" sortable>
+          <template #body="{ data }">{{ moment(data.seen.at) }}</template>
+        </Column>
+        <Column field="child" :header="$t('Child')" sortable>
+          <template #body="{ data }"
+            ><span class="said">{{ data.child }}</span></template
+          >
+        </Column>
+        <Column field="seen.short" :header="$t('Skill')" sortable>
+          <template #body="{ data }"
+            ><span class="said">{{ data.seen.short }}</span></template
+          >
+        </Column>
+        <Column field="seen.support" :header="$t('Seen')" sortable>
+          <template #body="{ data }">
+            <s v-if="data.seen.withdrawnWhy">{{ supportLabel(data.seen.support) }}</s>
+            <template v-else
+              ><b>{{ supportLabel(data.seen.support) }}</b
+              >, {{ representationLabel(data.seen.representation) }}</template
+            >
+          </template>
+        </Column>
+        <Column field="seen.by" :header="$t('By')" sortable />
+        <Column :header="$t('More')">
+          <template #body="{ data }">
+            <button type="button" class="more" @click="open = data">
+              {{ moreOf(data) }}
+            </button>
+          </template>
+        </Column>
+      </DataTable>
+      <p v-if="!trail.entries.length" class="soft">
+        {{ $t('Nothing was seen in these days. Ask for others, or record on the clipboard.') }}
+      </p>
+      <Drawer
+        :visible="shown !== undefined"
+        position="right"
+        :style="{ width: 'min(27rem, 100vw)' }"
+        :header="shown ? `${shown.child} · ${shown.seen.short}` : ' '"
+        @update:visible="open = undefined"
+      >
+        <SeenOnce v-if="shown" :once="shown.seen" />
+      </Drawer>
     </template>
   </div>
 </template>
@@ -92,14 +147,26 @@ const days = computed(() => {
   gap: 0.5rem 0.9rem;
 }
 
-.day {
-  max-width: 60rem;
-  border-top: 1.5px solid var(--ink);
+.trail :deep(td) {
+  height: 46px;
+  max-width: 17rem;
+  padding-block: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 
-.day summary {
+.more {
+  max-width: 100%;
   min-height: var(--target);
-  padding-block: 0.6rem;
+  padding: 0;
+  border: 0;
+  overflow: hidden;
+  background: none;
+  color: var(--spruce);
+  font: inherit;
+  text-overflow: ellipsis;
+  text-decoration: underline;
   cursor: pointer;
 }
 </style>
