@@ -6,7 +6,7 @@ import { computed, ref } from 'vue'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
-import { dayAndMonth } from '@/app/dates'
+import { dayAndMonth, shortDay } from '@/app/dates'
 import GroupTabs from './GroupTabs.vue'
 import MetPicture from './MetPicture.vue'
 import DayField from '@/ui/DayField.vue'
@@ -24,10 +24,7 @@ const { data: view, error } = useQuery({
     ),
   placeholderData: keepPreviousData,
 })
-const fewestFirst = [
-  { field: 'turns', order: 1 as const },
-  { field: 'name', order: 1 as const },
-]
+const byName = computed(() => [...(view.value?.children ?? [])].sort((a, b) => a.name.localeCompare(b.name)))
 const most = computed(() => Math.max(1, ...(view.value?.children.map((c) => c.turns) ?? [])))
 </script>
 
@@ -50,13 +47,7 @@ const most = computed(() => Math.max(1, ...(view.value?.children.map((c) => c.tu
       <div class="two">
         <section class="ruled" aria-labelledby="turns-head">
           <h2 id="turns-head">{{ $t('Turns, the fewest first') }}</h2>
-          <DataTable
-            :value="view.children"
-            data-key="id"
-            class="turns"
-            :multi-sort-meta="fewestFirst"
-            sort-mode="multiple"
-          >
+          <DataTable :value="byName" data-key="id" class="turns" size="small" sort-field="turns" :sort-order="1">
             <Column field="name" :header="$t('Child')" sortable :pt="{ bodyCell: { role: 'rowheader' } }">
               <template #body="{ data }"
                 ><span class="said">{{ data.name }}</span></template
@@ -66,17 +57,15 @@ const most = computed(() => Math.max(1, ...(view.value?.children.map((c) => c.tu
               <template #body="{ data }">
                 <span class="bar">
                   {{ data.turns }}
-                  <span class="thread" aria-hidden="true" :style="{ width: `${(5 * data.turns) / most}rem` }"
+                  <span class="thread" aria-hidden="true" :style="{ width: `${(7 * data.turns) / most}rem` }"
                     ><i v-for="n in data.turns" :key="n"
                   /></span>
                 </span>
               </template>
             </Column>
-            <Column field="others" :header="$t('Worked with')" sortable>
-              <template #body="{ data }">{{ $t('{others} others', { others: data.others }) }}</template>
-            </Column>
+            <Column field="others" :header="$t('Worked with')" sortable />
             <Column field="last" :header="$t('Last turn')" sortable>
-              <template #body="{ data }">{{ data.last ? dayAndMonth(data.last) : $t('none yet') }}</template>
+              <template #body="{ data }">{{ data.last ? shortDay(data.last) : $t('none yet') }}</template>
             </Column>
           </DataTable>
         </section>
@@ -100,7 +89,7 @@ const most = computed(() => Math.max(1, ...(view.value?.children.map((c) => c.tu
 
 .two {
   display: grid;
-  grid-template-columns: minmax(24rem, 1fr) minmax(0, 1.4fr);
+  grid-template-columns: minmax(30rem, 1fr) minmax(0, 1.2fr);
   gap: 2rem;
   margin-top: 0.9rem;
 }
@@ -132,8 +121,8 @@ const most = computed(() => Math.max(1, ...(view.value?.children.map((c) => c.tu
 }
 
 .thread i {
-  width: 8px;
-  height: 8px;
+  width: 6px;
+  height: 6px;
   border-radius: 50%;
   background: var(--ink);
 }

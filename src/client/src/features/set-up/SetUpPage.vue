@@ -6,7 +6,9 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { clock, dayAndMonth, dayOfWeek, schoolDays } from '@/app/dates'
 import CalendarFiles from './CalendarFiles.vue'
-import { say, sayError } from '@/ui/notices'
+import FaultyField from '@/ui/FaultyField.vue'
+import { say } from '@/ui/notices'
+import { useFaults } from '@/ui/useFaults'
 import SchoolPlace from './SchoolPlace.vue'
 import DayField from '@/ui/DayField.vue'
 import TimeField from '@/ui/TimeField.vue'
@@ -57,14 +59,16 @@ const adult = ref({ fullName: '', email: '', password: '', role: 'Assistant' as 
 const terms = ref<Schemas['TermView'][]>([])
 watch(table, (t) => t && (terms.value = t.terms.map((term) => ({ ...term }))), { immediate: true })
 
+const { faults, forget, tell } = useFaults('fullName', 'email', 'password', 'name', 'last', 'openFrom', 'from', 'where')
 async function change(call: Promise<unknown>, done: string, then: () => void = () => undefined) {
+  forget()
   try {
     await call
     then()
     await queries.invalidateQueries()
     say(done)
   } catch (problem) {
-    sayError(problem)
+    tell(problem)
   }
 }
 
@@ -208,7 +212,9 @@ const addAdult = () =>
             <option :value="0" disabled>{{ $t('Who') }}</option>
             <option v-for="a in table.adults" :key="a.id" :value="a.id">{{ a.fullName }}</option>
           </select>
-          <input v-model="slot.where" type="text" :placeholder="$t('Where')" :aria-label="$t('Where')" required />
+          <FaultyField name="where" :faults="faults"
+            ><input v-model="slot.where" type="text" :placeholder="$t('Where')" :aria-label="$t('Where')" required
+          /></FaultyField>
           <button class="button">{{ $t('Add the lesson') }}</button>
         </form>
       </section>
@@ -247,21 +253,26 @@ const addAdult = () =>
           </button>
         </p>
         <form class="beside line" @submit.prevent="addClosure">
-          <input
-            v-model="closure.name"
-            type="text"
-            :placeholder="$t('What for')"
-            :aria-label="$t('What for')"
-            class="short"
-            required
-          />
+          <FaultyField name="name" :faults="faults"
+            ><input
+              v-model="closure.name"
+              type="text"
+              :placeholder="$t('What for')"
+              :aria-label="$t('What for')"
+              class="short"
+              required
+          /></FaultyField>
           <DayField v-model="closure.first" :label="$t('First day')" required />
-          <DayField v-model="closure.last" :label="$t('Last day')" />
+          <FaultyField name="last" :faults="faults"
+            ><DayField v-model="closure.last" :label="$t('Last day')"
+          /></FaultyField>
           <select v-model="closure.kind" class="box" :aria-label="$t('Kind of day')">
             <option v-for="(label, kind) in dayKinds" :key="kind" :value="kind">{{ label }}</option>
           </select>
           <template v-if="closure.kind === 'HalfDay'">
-            <TimeField v-model="closure.openFrom" :label="$t('School from')" />
+            <FaultyField name="openFrom" :faults="faults"
+              ><TimeField v-model="closure.openFrom" :label="$t('School from')"
+            /></FaultyField>
             <TimeField v-model="closure.openUntil" :label="$t('School until')" />
           </template>
           <label class="check"><input v-model="closure.ofClass" type="checkbox" /> {{ $t('this class only') }}</label>
@@ -275,12 +286,20 @@ const addAdult = () =>
         <p class="soft small">{{ $t('Where an adult has hours here, small groups are put nowhere else.') }}</p>
         <p v-for="h in table.hours" :key="h.id">
           <b>{{ h.adult }}</b>
-          {{ $t('{weekday} {time} to {time2}', { weekday: h.weekday, time: clock(h.from), time2: clock(h.until) }) }}
+          {{
+            $t('{weekday} {time} to {time2}', {
+              weekday: dayOfWeek(h.weekday),
+              time: clock(h.from),
+              time2: clock(h.until),
+            })
+          }}
           <span class="soft small">{{ $t('{used} minutes of it in groups', { used: h.used }) }}</span>
           <button
             type="button"
             class="button plain small"
-            :aria-label="$t('Take out the hours of {adult} on {weekday}', { adult: h.adult, weekday: h.weekday })"
+            :aria-label="
+              $t('Take out the hours of {adult} on {weekday}', { adult: h.adult, weekday: dayOfWeek(h.weekday) })
+            "
             @click="removeHours(h.id)"
           >
             {{ $t('Take out') }}
@@ -294,7 +313,9 @@ const addAdult = () =>
           <select v-model="hours.weekday" class="box" :aria-label="$t('Weekday of the hours')">
             <option v-for="w in schoolDays" :key="w" :value="w">{{ dayOfWeek(w) }}</option>
           </select>
-          <TimeField v-model="hours.from" :label="$t('Hours from')" required />
+          <FaultyField name="from" :faults="faults"
+            ><TimeField v-model="hours.from" :label="$t('Hours from')" required
+          /></FaultyField>
           <TimeField v-model="hours.until" :label="$t('Hours until')" required />
           <button class="button">{{ $t('Add the hours') }}</button>
         </form>
@@ -306,23 +327,27 @@ const addAdult = () =>
           <b>{{ a.fullName }}</b> <span class="soft">{{ roles[a.role].toLowerCase() }}</span>
         </p>
         <form class="beside line" @submit.prevent="addAdult">
-          <input v-model="adult.fullName" type="text" :placeholder="$t('Name')" :aria-label="$t('Name')" required />
-          <input
-            v-model="adult.email"
-            type="email"
-            :placeholder="$t('E-mail')"
-            :aria-label="$t('E-mail')"
-            autocomplete="off"
-            required
-          />
-          <input
-            v-model="adult.password"
-            type="password"
-            :placeholder="$t('First password')"
-            :aria-label="$t('First password')"
-            autocomplete="new-password"
-            required
-          />
+          <FaultyField name="fullName" :faults="faults"
+            ><input v-model="adult.fullName" type="text" :placeholder="$t('Name')" :aria-label="$t('Name')" required
+          /></FaultyField>
+          <FaultyField name="email" :faults="faults"
+            ><input
+              v-model="adult.email"
+              type="email"
+              :placeholder="$t('E-mail')"
+              :aria-label="$t('E-mail')"
+              autocomplete="off"
+              required
+          /></FaultyField>
+          <FaultyField name="password" :faults="faults"
+            ><input
+              v-model="adult.password"
+              type="password"
+              :placeholder="$t('First password')"
+              :aria-label="$t('First password')"
+              autocomplete="new-password"
+              required
+          /></FaultyField>
           <select v-model="adult.role" class="box" :aria-label="$t('Role')">
             <option v-for="(label, role) in roles" :key="role" :value="role">{{ label }}</option>
           </select>
