@@ -1,6 +1,9 @@
+using Fobble.Core.Activities;
+using Fobble.Core.Approaches;
 using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Core.Numbers;
+using Fobble.Core.Pictures;
 using Fobble.Core.Portraits;
 using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
@@ -24,16 +27,31 @@ public sealed record FamilyPage(
     IReadOnlyList<string> Home
 )
 {
+    /// <summary>Of the first thing that is told: what it looks like where it is played.</summary>
+    public Picture? Learned { get; init; }
+
     private const int MostNew = 5;
     private const int MostWorking = 4;
     private const int MostHome = 3;
     private const int MostAStrand = 3;
     private const double TextSize = 4.4;
     private const double PhotoWidth = 56;
+    private const double PictureWidth = 60;
+    private const double PictureHeight = 15;
+    private const double LargestScale = 7;
     private const double PhotoHeight = 42;
 
     /// <param name="since">What became secure from this day on is new.</param>
-    public static FamilyPage Of(string child, string className, ClassEvidence evidence, ChildPortrait portrait, ChildId id, DateOnly since, Wording words)
+    public static FamilyPage Of(
+        string child,
+        string className,
+        ClassEvidence evidence,
+        ChildPortrait portrait,
+        ChildId id,
+        DateOnly since,
+        ActivityLibrary library,
+        Approach approach
+    )
     {
         ArgumentNullException.ThrowIfNull(evidence);
         ArgumentNullException.ThrowIfNull(portrait);
@@ -63,8 +81,11 @@ public sealed record FamilyPage(
             [.. fresh.Select(s => s.ICan)],
             can,
             [.. next.Select(s => Aim(map[s].ICan))],
-            [.. next.Select(s => HomeTips.For(s, words)).OfType<string>().Distinct().Take(MostHome)]
-        );
+            [.. next.Select(s => HomeTips.For(s, approach.Words)).OfType<string>().Distinct().Take(MostHome)]
+        )
+        {
+            Learned = fresh.Concat(secure.AsEnumerable().Reverse()).Select(s => SkillPicture.Of(s.Id, library, approach)).FirstOrDefault(p => p is not null),
+        };
     }
 
     /// <summary>"I can count back from ten." as "to count back from ten".</summary>
@@ -83,6 +104,11 @@ public sealed record FamilyPage(
         page.NewPage();
         page.Text(PageBuilder.Margin, page.Y + 5, 9, Child);
         page.Text(PageBuilder.Margin, page.Y + 15, TextSize, Phrase($"{Class} · {Words.Date(Day)} {Day.Year} · numbers and counting"), Pictures.ShapeRole.Note);
+        if (Learned is { } learned)
+        {
+            page.Fit(learned, page.Right - PictureWidth, page.Y - 5, PictureWidth, PictureHeight, LargestScale);
+        }
+
         page.Y += 22;
         Part(page, Phrase("New since the term began"), New);
         if (Can.Count > 0)
@@ -133,7 +159,7 @@ public sealed record FamilyPage(
 
     private static void Heading(PageBuilder page, string text)
     {
-        page.Need(24);
+        page.Need(34);
         page.Y += 3;
         page.Rule(PageBuilder.Margin, page.Y, page.Right);
         page.Y += 6;

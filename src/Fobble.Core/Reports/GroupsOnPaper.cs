@@ -1,4 +1,5 @@
 using Fobble.Core.Evidence;
+using Fobble.Core.Pictures;
 using Fobble.Core.Sheets;
 
 namespace Fobble.Core.Reports;
@@ -22,6 +23,8 @@ public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyL
     private const double CardHeight = 64;
     private const double NameSize = 7;
     private const double NameSizeOnWall = 9;
+    private const double SignSize = 15;
+    private const double BesideSign = SignSize + 5;
 
     /// <summary>For the wall, to be read by children and families: when, with whom, who. What a group works on is not said there, so that nobody is placed by it.</summary>
     public Sheet Wall()
@@ -29,7 +32,7 @@ public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyL
         var (page, title) = Begin(Phrase("Who works with whom"));
         foreach (var day in Groups.GroupBy(g => g.Day))
         {
-            page.Need(22);
+            page.Need(14 + SignSize);
             page.Y += 3;
             page.Rule(PageBuilder.Margin, page.Y, page.Right);
             page.Y += 7;
@@ -37,10 +40,14 @@ public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyL
             page.Y += 3;
             foreach (var group in day)
             {
-                page.Need(17);
+                page.Need(SignSize + 4);
                 page.Y += 2;
-                page.Paragraph(4, Phrase($"{group.Start:H:mm} with {group.Adult}, {group.Where.ToLowerInvariant()}"), PageBuilder.Margin + 4);
-                page.Paragraph(NameSizeOnWall, string.Join("  ·  ", group.Names), PageBuilder.Margin + 4);
+                var top = page.Y;
+                // Who does not read yet finds the table by its dots.
+                page.Fit(SignOf(group.Where), PageBuilder.Margin, page.Y + 1, SignSize, SignSize);
+                page.Paragraph(4, Phrase($"{group.Start:H:mm} with {group.Adult}, {group.Where.ToLowerInvariant()}"), PageBuilder.Margin + BesideSign);
+                page.Paragraph(NameSizeOnWall, string.Join("  ·  ", group.Names), PageBuilder.Margin + BesideSign);
+                page.Y = Math.Max(page.Y, top + SignSize + 2);
             }
         }
 
@@ -57,6 +64,7 @@ public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyL
             var top = page.Y;
             page.Cut(PageBuilder.Margin, top, page.Right, top);
             page.Y += 7;
+            page.Fit(SignOf(group.Where), page.Right - SignSize, top + 2, SignSize, SignSize);
             page.Text(PageBuilder.Margin, page.Y, 4.4, $"{Words.Weekday(group.Day)} {group.Start:H:mm} · {group.Adult} · {group.Where}");
             page.Y += 9;
             page.Text(PageBuilder.Margin, page.Y, 7, group.Aim);
@@ -69,6 +77,13 @@ public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyL
         }
 
         return new(title, Paper.Of(Size), Made, page.Finished(ClassName, title));
+    }
+
+    /// <summary>Each table has a face of a die, the same on the wall and on its cards; beyond six a number of counters in a circle.</summary>
+    private Picture SignOf(string table)
+    {
+        var number = 1 + Groups.Select(g => g.Where).Distinct().Order(StringComparer.Ordinal).ToList().IndexOf(table);
+        return number <= 6 ? Patterns.Dice(number) : Patterns.InCircle(number);
     }
 
     private (PageBuilder Page, string Title) Begin(string what)

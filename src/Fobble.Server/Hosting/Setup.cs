@@ -104,7 +104,12 @@ public static class Setup
         });
         services.AddProblemDetails(options =>
             options.CustomizeProblemDetails = context =>
-                context.ProblemDetails.Detail ??= context.ProblemDetails.Status == StatusCodes.Status400BadRequest ? Unreadable.Anything : null
+                context.ProblemDetails.Detail ??= context.ProblemDetails.Status switch
+                {
+                    StatusCodes.Status400BadRequest => Unreadable.Anything,
+                    StatusCodes.Status404NotFound => Phrase("This is not here: it was taken out, or never was in this class."),
+                    _ => null,
+                }
         );
         services.AddExceptionHandler<Problems>();
         services.AddSignalR().AddJsonProtocol(options => options.PayloadSerializerOptions.Converters.Add(new JsonStringEnumConverter()));

@@ -1,4 +1,5 @@
 using Fobble.Core.Activities;
+using Fobble.Core.Approaches;
 using Fobble.Core.Evidence;
 using Fobble.Core.Numbers;
 using Fobble.Core.Portraits;
@@ -37,6 +38,26 @@ public class ReportTests
         page.Working.Count.ShouldBe(4);
         page.Working.ShouldAllBe(w => w.StartsWith("to "));
         page.Home.Count.ShouldBeInRange(1, 3);
+    }
+
+    [Fact]
+    public void What_was_learned_is_seen_in_a_picture_that_stays_clear_of_the_words()
+    {
+        var told = Map.Skills.Where(s => SkillPicture.Of(s.Id, Library, Approach.Usual) is not null).ToList();
+        told.Count.ShouldBeGreaterThan(Map.Skills.Count / 2);
+        foreach (var size in Enum.GetValues<PaperSize>())
+        {
+            foreach (var skill in told)
+            {
+                var page = Family(since: 20, SecureOn(21, skill));
+                page.Learned.ShouldNotBeNull();
+                var paper = Paper.Of(size);
+                var shapes = page.ToSheet(size).Pages[0].Picture.Shapes;
+                shapes.ShouldAllBe(s => s.X <= paper.Width && s.Y <= paper.Height);
+            }
+        }
+
+        Family(since: 0, []).Learned.ShouldBeNull();
     }
 
     [Fact]
@@ -111,7 +132,7 @@ public class ReportTests
     private static FamilyPage Family(int since, IReadOnlyList<Observation> seen)
     {
         ClassEvidence evidence = new(Map, Calendar, EvidenceSettings.Default, [new(1)], seen.OrderBy(o => o.At), SchoolDay(30));
-        return FamilyPage.Of("Kofi M.", "Rowan", evidence, new ChildPortrait(evidence, Library, new(1)), new(1), SchoolDay(since), Wording.Usual);
+        return FamilyPage.Of("Kofi M.", "Rowan", evidence, new ChildPortrait(evidence, Library, new(1)), new(1), SchoolDay(since), Library, Approach.Usual);
     }
 
     private static Observation[] SecureOn(int day, Skill skill, int child = 1) =>

@@ -46,7 +46,8 @@ internal sealed class ReportsFeature : IFeature
             new ChildPortrait(evidence, room.Library, childId),
             childId,
             (await room.CalendarAsync(stop)).TermBegan(room.Today),
-            room.Approach.Words
+            room.Library,
+            room.Approach
         );
         List<ReportPhoto> pictures = [];
         if (photos == true)

@@ -13,6 +13,7 @@ import StepNumber from '@/ui/StepNumber.vue'
 import { say, sayError } from '@/ui/notices'
 import { placeLabel, span } from './places'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 /** One activity, complete: an adult who has never seen it can run it from this page. */
 const route = useRoute()
@@ -81,7 +82,7 @@ async function takeBack() {
 
 <template>
   <div class="page">
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <template v-if="activity">
       <div class="page-head">
         <h1>{{ activity.name }}</h1>

@@ -11,6 +11,7 @@ import { say, sayError } from '@/ui/notices'
 import { placeLabel, places, span } from './places'
 import FileField from '@/ui/FileField.vue'
 import LongSelect from '@/ui/LongSelect.vue'
+import PageError from '@/ui/PageError.vue'
 
 /** A teacher's question, and what answers it. The question stands in the address, so it can be gone back to. */
 const route = useRoute()
@@ -152,7 +153,7 @@ async function takeFile(file: File) {
         {{ $t('with what we own') }}</label
       >
     </form>
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <template v-if="library">
       <p class="soft" aria-live="polite">
         {{ $t('{count} of {all} activities.', { count: library.found.length, all: library.all }) }}

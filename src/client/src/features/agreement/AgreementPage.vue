@@ -9,6 +9,7 @@ import { fullDay } from '@/app/dates'
 import ClassTabs from '@/ui/ClassTabs.vue'
 import { supportLabel, supports } from '@/ui/marks'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 /** Do two adults mean the same by "with a prompt"? Their codes of one session, side by side. */
 const { classId } = useAccount()
@@ -42,7 +43,7 @@ const between = (i: Schemas['IntervalView']) =>
       }}</span>
     </div>
     <ClassTabs />
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <p v-if="sessions && !sessions.length" class="none">
       {{
         $t(

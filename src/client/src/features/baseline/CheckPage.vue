@@ -13,6 +13,7 @@ import CautionList from '@/ui/CautionList.vue'
 import { supportLabel, supports, type SupportValue } from '@/ui/marks'
 import { sayError } from '@/ui/notices'
 import PathStrings from './PathStrings.vue'
+import PageError from '@/ui/PageError.vue'
 
 /** One check: a question with all it takes, two taps an answer, and how far the path has become clear. */
 const route = useRoute()
@@ -125,7 +126,7 @@ useEventListener(window, 'keydown', keys)
 
 <template>
   <div class="page">
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <template v-if="check">
       <div class="page-head">
         <div>

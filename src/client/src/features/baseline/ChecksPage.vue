@@ -9,6 +9,7 @@ import { dayAndMonth } from '@/app/dates'
 import ClassTabs from '@/ui/ClassTabs.vue'
 import { sayError } from '@/ui/notices'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 /** Whom to check: begin with one child, come back to one that was paused, look at one that has ended. */
 const { classId, records } = useAccount()
@@ -78,7 +79,7 @@ async function begin() {
       }}</span>
     </div>
     <ClassTabs />
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <p class="lead">
       {{
         $t(

@@ -17,6 +17,7 @@ import { say, sayError } from '@/ui/notices'
 import SeenOnce from '@/ui/SeenOnce.vue'
 import WeekBeads from './WeekBeads.vue'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 /** One child: what is next first, then how it got there, and at the foot everything that was seen. */
 const route = useRoute()
@@ -117,7 +118,7 @@ const familyPage = computed(
 
 <template>
   <div class="page">
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <h1 v-if="!child && !error" class="said">{{ names.find((n) => n.id === childId)?.name }}</h1>
     <template v-if="child">
       <div class="page-head">

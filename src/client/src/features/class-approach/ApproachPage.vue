@@ -8,6 +8,7 @@ import { say, sayError } from '@/ui/notices'
 import OwnNumbers from './OwnNumbers.vue'
 import { questions, type Choice } from '@/app/questions'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 /** Where practitioners disagree: a choice each, with a line on what it means. Plans, groups, mats, stories, prompts and sheets follow it. */
 const queries = useQueryClient()
@@ -44,7 +45,7 @@ async function choose(name: keyof Choice, value: string) {
         $t('There is no one right way. Choose yours; plans, groups, mats, stories, prompts and sheets follow.')
       }}</span>
     </div>
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <div v-if="approach" class="all">
       <fieldset v-for="question in questions" :key="question.name" :disabled="!leads" class="ruled">
         <legend>{{ question.asks }}</legend>

@@ -13,6 +13,7 @@ import CellDrawer from '@/ui/CellDrawer.vue'
 import ColumnDrawer from './ColumnDrawer.vue'
 import { columnsOf, fitOnPaper, inOrderOf, rowsOf, type Row } from './columns'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -145,7 +146,7 @@ const seasons = { Autumn: t('autumn'), Spring: t('spring'), Summer: t('summer'),
       </div>
     </div>
     <ClassTabs />
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
 
     <div v-if="grid && !grid.children.length" class="none">
       <p class="said">{{ $t('No children yet.') }}</p>

@@ -12,6 +12,7 @@ import ShownWith from './ShownWith.vue'
 import TapStatus from './TapStatus.vue'
 import { outbox } from './useOutbox'
 import { useTaps } from './useTaps'
+import PageError from '@/ui/PageError.vue'
 
 /** Choice time: any child, any skill. A tap for the child, a tap for the skill, a tap for how it went. */
 const { classId } = useAccount()
@@ -92,7 +93,7 @@ const canUndo = computed(() => last.value?.until !== undefined && last.value.unt
 
 <template>
   <div class="page anyone">
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <template v-if="view">
       <div class="page-head">
         <div>

@@ -17,6 +17,7 @@ import { useLive, type JustSeen } from './useLive'
 import { outbox } from './useOutbox'
 import { useTaps } from './useTaps'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 /** Made for one thumb: a child a row, one tap is "alone". */
 const route = useRoute()
@@ -126,7 +127,7 @@ useEventListener(window, 'keydown', keys)
 
 <template>
   <div class="page clip">
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <template v-if="card">
       <div class="page-head">
         <div>

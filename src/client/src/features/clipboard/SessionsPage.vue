@@ -4,6 +4,7 @@ import { useAccount } from '@/app/account'
 import { clock, dayAndMonth, weekday } from '@/app/dates'
 import { useWeek } from '@/app/week'
 import TapStatus from './TapStatus.vue'
+import PageError from '@/ui/PageError.vue'
 
 const { classId, today, records } = useAccount()
 const { monday, week, error } = useWeek()
@@ -25,7 +26,7 @@ const days = computed(() => {
         $t('Week of {day}. Choose the group in front of you.', { day: dayAndMonth(monday) })
       }}</span>
     </div>
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <p v-if="!records" class="soft">
       {{ $t('You can look at this class; recording is for its teacher and assistants.') }}
     </p>

@@ -11,6 +11,7 @@ import { say, sayError } from '@/ui/notices'
 import NewKind from './NewKind.vue'
 import FileField from '@/ui/FileField.vue'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 /** What the class owns, shelf by shelf, with what to be careful of beside the thing that causes it. */
 const queries = useQueryClient()
@@ -123,7 +124,7 @@ async function takeIt() {
         </button>
       </div>
     </div>
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <div v-if="seen" class="ruled taken">
       <FaultList :faults="seen.faults" />
       <p v-for="note in seen.notes" :key="note" class="soft">{{ note }}</p>

@@ -7,6 +7,7 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { addDays, clock, dayAndMonth, fullDay, shortWeekday } from '@/app/dates'
 import CautionList from '@/ui/CautionList.vue'
+import PageError from '@/ui/PageError.vue'
 
 /** What to fetch for a day or a week: where, how many, what is short and what may stand in; and all that has to be printed, as one file. */
 const route = useRoute()
@@ -84,7 +85,7 @@ const byPlace = computed(() => {
         <span v-else-if="list" class="soft">{{ $t('Nothing to print.') }}</span>
       </div>
     </div>
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <template v-if="list">
       <p v-if="!list.things.length" class="none">
         {{ $t('Nothing is planned for {a}.', { a: week ? $t('this week') : $t('this day') }) }}

@@ -7,6 +7,7 @@ import { api, take } from '@/app/api/client'
 import { dayAndMonth, shortWeekday } from '@/app/dates'
 import MarkFrame from '@/ui/MarkFrame.vue'
 import GroupTabs from './GroupTabs.vue'
+import PageError from '@/ui/PageError.vue'
 
 /** What the group work did: strength before and after, aims reached, aims carried over. */
 const { classId, leads } = useAccount()
@@ -43,7 +44,7 @@ const { data: view, error } = useQuery({
       </div>
     </div>
     <GroupTabs />
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <template v-if="view">
       <p role="status">
         {{ view.sentence }}

@@ -10,6 +10,7 @@ import { dayAndMonth, shortDay } from '@/app/dates'
 import GroupTabs from './GroupTabs.vue'
 import MetPicture from './MetPicture.vue'
 import DayField from '@/ui/DayField.vue'
+import PageError from '@/ui/PageError.vue'
 
 /** Who has had turns and who has met whom, over the term: whether the small groups are shared out fairly. */
 const { classId } = useAccount()
@@ -38,7 +39,7 @@ const most = computed(() => Math.max(1, ...(view.value?.children.map((c) => c.tu
       <div class="end">{{ $t('Since') }} <DayField v-model="since" :label="$t('Since')" :max="view?.until" /></div>
     </div>
     <GroupTabs />
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <template v-if="view">
       <ul v-if="view.warnings.length" class="warnings" role="status">
         <li v-for="warning in view.warnings" :key="warning">{{ warning }}</li>

@@ -15,6 +15,7 @@ import TurnBoard from './TurnBoard.vue'
 import { useBoard, type Board } from './useBoard'
 import WishesPanel from './WishesPanel.vue'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 const queries = useQueryClient()
 const route = useRoute()
@@ -155,7 +156,7 @@ watch(
       </div>
     </div>
     <GroupTabs />
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <p v-if="accepted && !proposed.length" class="verdict" role="status">
       {{ accepted.verdict }}
       <template v-if="accepted.accepted">

@@ -7,6 +7,7 @@ import { sayError } from '@/ui/notices'
 import AdultRules from './AdultRules.vue'
 import ChildRules from './ChildRules.vue'
 import WeightSliders from './WeightSliders.vue'
+import PageError from '@/ui/PageError.vue'
 
 /** What groups have to keep to, and what counts how much: kept for the class until it is changed. */
 const props = defineProps<{ classId: number }>()
@@ -65,7 +66,7 @@ const orNone = (event: Event) => number(event) || null
         {{ open ? $t('Fold away') : $t('Sizes, aims, pairs, adults') }}
       </button>
     </div>
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <template v-if="open && wishes">
       <div class="beside line weights">
         <label

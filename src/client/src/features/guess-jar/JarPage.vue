@@ -10,6 +10,7 @@ import { say, sayError } from '@/ui/notices'
 import ErrorLine from '@/ui/ErrorLine.vue'
 import GuessList from './GuessList.vue'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 /** The weekly jar: filled, guessed at, opened and counted; how far off each child was, jar by jar. */
 const queries = useQueryClient()
@@ -87,7 +88,7 @@ const guessed = computed(() => jar.value?.open?.guesses.length ?? 0)
         $t('Reckon with a jar')
       }}</RouterLink>
     </div>
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <div v-if="jar" class="parts">
       <section v-if="jar.open" class="ruled" aria-labelledby="now">
         <h2 id="now">

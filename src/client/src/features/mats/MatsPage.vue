@@ -6,6 +6,7 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 /** The shelf of mats: to lay out by hand, to see worked, to reckon with before a game. */
 const { classId } = useAccount()
@@ -33,7 +34,7 @@ const way = (mat: Schemas['MatOnOffer']) => ({
       <h1>{{ $t('Mats') }}</h1>
       <span class="soft">{{ $t('Pick one. It opens empty or ready laid, and goes on the board with one tap.') }}</span>
     </div>
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <section v-for="group in shelves" :key="group.title" class="ruled">
       <h2>{{ group.title }}</h2>
       <ul>

@@ -7,6 +7,7 @@ import { api, take } from '@/app/api/client'
 import ClassTabs from '@/ui/ClassTabs.vue'
 import MarkFrame from '@/ui/MarkFrame.vue'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 /** What is worth a second look this week: two short lists, skill by skill, so that one activity looks after several children at once. */
 const { classId } = useAccount()
@@ -40,7 +41,7 @@ const lists = computed(() =>
       }}</span>
     </div>
     <ClassTabs />
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <p v-if="view && !lists.length" class="said none">{{ $t('Nothing needs a second look just now.') }}</p>
     <section v-for="list in lists" :key="list.name" class="list" :aria-label="list.name">
       <h2>{{ list.name }}</h2>

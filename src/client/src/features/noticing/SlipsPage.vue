@@ -6,6 +6,7 @@ import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
 import ClassTabs from '@/ui/ClassTabs.vue'
+import PageError from '@/ui/PageError.vue'
 
 /** Slips that go about in the class: who shows which, on which skill, and what helps. */
 const { classId } = useAccount()
@@ -29,7 +30,7 @@ const times = (n: number) => (n === 1 ? '' : ` ×${n}`)
       }}</span>
     </div>
     <ClassTabs />
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <p v-if="view && !view.slips.length" class="said none">{{ $t('No slip was noted lately.') }}</p>
     <ul class="board">
       <li v-for="slip in shown" :key="slip.skill + slip.slip">

@@ -7,6 +7,7 @@ import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import PlanTabs from '@/ui/PlanTabs.vue'
+import PageError from '@/ui/PageError.vue'
 
 /** Planned, taught, observed, secure: by strand and by standard, this class beside the school's others. */
 const { classId } = useAccount()
@@ -43,7 +44,7 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
       </div>
     </div>
     <PlanTabs />
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <template v-if="classes">
       <div class="heads">
         <p v-for="c in classes" :key="c.classId">

@@ -12,6 +12,7 @@ import { say, sayError } from '@/ui/notices'
 import PlanString from './PlanString.vue'
 import { usePlan } from './usePlan'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 type Ask = Schemas['PlanAsk']
 
@@ -149,7 +150,7 @@ const back = () => (draftId.value = '')
         }}</RouterLink>
       </div>
     </div>
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
 
     <section v-if="shown" aria-live="polite">
       <div v-if="shown.state === 'Working'" class="working">

@@ -16,6 +16,7 @@ import { usePlan } from './usePlan'
 import DayField from '@/ui/DayField.vue'
 import { t } from '@/app/language'
 import LongSelect from '@/ui/LongSelect.vue'
+import PageError from '@/ui/PageError.vue'
 
 type Revise = Schemas['RevisePlan']
 
@@ -142,7 +143,7 @@ const accept = useMutation({
       <h1>{{ $t('Re-plan') }}</h1>
     </div>
     <PlanTabs />
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <p v-if="plan && !plan.version">
       {{ $t('There is no plan for this year yet.') }}
       <RouterLink v-if="leads" :to="{ name: 'make-plan', params: { classId } }">{{ $t('Plan the year') }}</RouterLink>

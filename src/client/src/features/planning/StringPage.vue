@@ -14,6 +14,7 @@ import PlanTabs from '@/ui/PlanTabs.vue'
 import SuggestionList from './SuggestionList.vue'
 import { usePlan } from './usePlan'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 type Lesson = Schemas['LessonView']
 
@@ -156,7 +157,7 @@ const undo = () =>
       </div>
     </div>
     <PlanTabs />
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <template v-if="plan">
       <p v-if="!plan.version" class="nothing">
         {{

@@ -11,6 +11,7 @@ import { placeSheets } from '@/ui/sheetLink'
 import PictureView from '@/mats/PictureView.vue'
 import MarkFrame from '@/ui/MarkFrame.vue'
 import CautionList from '@/ui/CautionList.vue'
+import PageError from '@/ui/PageError.vue'
 
 /** A session on one page: for a group, or for the whole class on the carpet. */
 const route = useRoute()
@@ -49,7 +50,7 @@ watch(card, (there) => there && sessionId.value && firstCardOpened(), { immediat
 
 <template>
   <div class="page">
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <template v-if="card">
       <div class="page-head">
         <div>

@@ -13,6 +13,7 @@ import SchoolPlace from './SchoolPlace.vue'
 import DayField from '@/ui/DayField.vue'
 import TimeField from '@/ui/TimeField.vue'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 const queries = useQueryClient()
 const { classId, current } = useAccount()
@@ -153,7 +154,7 @@ const addAdult = () =>
         }}</RouterLink>
       </div>
     </div>
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <div v-if="table" class="parts">
       <section class="ruled wide">
         <h2>{{ $t('How this class works') }}</h2>

@@ -11,6 +11,7 @@ import ForWhom from './ForWhom.vue'
 import { addressOf } from './sheetAddress'
 import SheetPreview from './SheetPreview.vue'
 import DayField from '@/ui/DayField.vue'
+import PageError from '@/ui/PageError.vue'
 
 /** What is printed: choose, see the page as it will print, take the file. The choice stands in the address, seed and all. */
 const { classId, current } = useAccount()
@@ -98,7 +99,7 @@ const pick = (kind: string) => put({ kind, variant: '', low: '', high: '', count
         }}</a>
       </div>
     </div>
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <div v-if="shelf" class="desk">
       <nav :aria-label="$t('Kinds of sheet')">
         <button

@@ -4,14 +4,16 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
-import { api, take } from '@/app/api/client'
+import { api, take, type Schemas } from '@/app/api/client'
 import { useClassNames } from '@/app/useClassNames'
+import MapOverview from './MapOverview.vue'
 import MapFile from './MapFile.vue'
 import NewSkill from './NewSkill.vue'
 import SkillPanel from './SkillPanel.vue'
 import { hangUp } from './strings'
 import { t } from '@/app/language'
 import LongSelect from '@/ui/LongSelect.vue'
+import PageError from '@/ui/PageError.vue'
 
 /** The whole map: a string of beads for each strand, threads for what needs what, the class's or a child's strengths in the beads. */
 const route = useRoute()
@@ -59,6 +61,9 @@ const seasonStarts = computed(() => {
 })
 const fill = (s: { strength: number; has: number }) =>
   childId.value ? s.strength / 5 : s.has / Math.max(1, map.value?.children.length ?? 1)
+
+const says = (s: Schemas['MapSkill']) =>
+  `${s.short}. ${strandName.value.get(s.strand)}, ${seasons[s.when]}. ${s.hidden ? t('Hidden.') : s.inWords}`
 
 const put = (change: { skill?: string; child?: string }) => {
   const query = Object.fromEntries(Object.entries({ ...route.query, ...change }).filter(([, value]) => value))
@@ -133,27 +138,25 @@ watch(
           <option v-for="s in map?.skills" :key="s.id" :value="s.short" />
         </datalist>
       </label>
+      <button v-if="picked" type="button" class="button plain" @click="go('')">{{ $t('The whole map') }}</button>
       <div v-if="leads" class="end">
         <button type="button" class="button" @click="adding = !adding">{{ $t('Add a skill of our own') }}</button>
         <MapFile />
       </div>
     </div>
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <NewSkill v-if="adding && map" :map="map" @done="(id) => ((adding = false), id && go(id))" />
 
-    <div v-if="map" class="layout" :class="{ open: picked }">
+    <MapOverview v-if="map && !picked" :map="map" :seasons="seasons" :says="says" :fill="fill" @go="go" />
+    <div v-else-if="map" class="layout">
       <div ref="scroller" class="scroller" tabindex="-1">
         <div class="board" :style="{ width: `${strings.width}px`, height: `${strings.height}px` }">
           <svg :width="strings.width" :height="strings.height" aria-hidden="true">
             <path v-for="lane in strings.lanes" :key="lane.strand" class="string" :d="lane.path" />
             <path
-              v-for="thread in strings.threads"
+              v-for="thread in strings.threads.filter((one) => one.from === picked || one.to === picked)"
               :key="thread.key"
               class="thread"
-              :class="{
-                lit: thread.from === picked || thread.to === picked,
-                dim: picked && thread.from !== picked && thread.to !== picked,
-              }"
               :d="thread.path"
             />
           </svg>
@@ -191,7 +194,7 @@ watch(
             }"
             :tabindex="s.id === picked || (!picked && s === map.skills[0]) ? 0 : -1"
             :aria-current="s.id === picked ? 'true' : undefined"
-            :aria-label="`${s.short}. ${strandName.get(s.strand)}, ${seasons[s.when]}. ${s.hidden ? $t('Hidden.') : s.inWords}`"
+            :aria-label="says(s)"
             @click="go(s.id)"
             @keydown="walk($event, s.id)"
           >
@@ -199,7 +202,7 @@ watch(
           </button>
         </div>
       </div>
-      <SkillPanel v-if="picked" :key="picked" :skill-id="picked" :map="map" @go="go" @close="go('')" />
+      <SkillPanel :key="picked" :skill-id="picked" :map="map" @go="go" @close="go('')" />
     </div>
     <p class="soft small legend">
       <i class="dot" style="--fill: 0.5" />
@@ -225,13 +228,9 @@ watch(
 
 .layout {
   display: grid;
-  grid-template-columns: minmax(0, 1fr);
+  grid-template-columns: minmax(0, 1fr) 21rem;
   gap: 1.2rem;
   align-items: start;
-}
-
-.layout.open {
-  grid-template-columns: minmax(0, 1fr) 21rem;
 }
 
 .scroller {
@@ -260,19 +259,6 @@ svg {
 
 .thread {
   fill: none;
-  stroke: var(--line-strong);
-  stroke-width: 1;
-}
-
-.thread:not(.lit) {
-  opacity: 0.55;
-}
-
-.thread.dim {
-  opacity: 0.3;
-}
-
-.thread.lit {
   stroke: var(--spruce);
   stroke-width: 2.5;
 }
@@ -393,11 +379,11 @@ svg {
 }
 
 @media (max-width: 1000px) {
-  .layout.open {
+  .layout {
     grid-template-columns: minmax(0, 1fr);
   }
 
-  .layout.open .scroller {
+  .layout .scroller {
     max-height: 45vh;
     min-height: 18rem;
   }

@@ -7,6 +7,7 @@ import { api, take, type Schemas } from '@/app/api/client'
 import { representationLabel } from '@/ui/marks'
 import ChangeSkill from './ChangeSkill.vue'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 /** One skill: what it needs, what it opens, who is ready, what to do with it, which standards it serves. */
 const props = defineProps<{ skillId: string; map: Schemas['MapView'] }>()
@@ -37,7 +38,7 @@ const seasons: Record<Schemas['Season'], string> = {
 
 <template>
   <aside class="panel" :aria-label="skill?.short">
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <h2 v-if="!skill && !error">{{ map.skills.find((s) => s.id === skillId)?.short }}</h2>
     <template v-if="skill">
       <header>

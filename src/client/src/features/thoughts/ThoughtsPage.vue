@@ -4,6 +4,7 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { queryKey } from '@/app/keys'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 /** How Fobble thinks: what its words mean, every number in them, an example from this class, and where it is chosen. */
 const { classId, current } = useAccount()
@@ -26,7 +27,7 @@ const chosenAt: Record<Schemas['ThoughtKind'], { name: string; label: string }> 
         $t('What its words mean, with examples from {name}. It judges work, never a child.', { name: current?.name })
       }}</span>
     </div>
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <div v-if="thoughts" class="thoughts">
       <section v-for="thought in thoughts" :key="thought.title" class="ruled">
         <h2>{{ thought.title }}</h2>

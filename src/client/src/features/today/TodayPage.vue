@@ -11,6 +11,7 @@ import { useFirstHour } from '@/app/useFirstHour'
 import AwayRegister from './AwayRegister.vue'
 import FirstHour from './FirstHour.vue'
 import SetOutList from './SetOutList.vue'
+import PageError from '@/ui/PageError.vue'
 
 const { classId, current, leads } = useAccount()
 const { day } = useWeek()
@@ -39,7 +40,7 @@ const { data: view, error } = useQuery({
         }}</a>
       </div>
     </div>
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <p v-if="view?.lost" class="lost">
       {{ view.lost }}
       <RouterLink v-if="leads" class="button small" :to="{ name: 'revise-plan', params: { classId } }">{{

@@ -15,6 +15,7 @@ import { representationLabel, supportLabel } from '@/ui/marks'
 import SeenOnce from '@/ui/SeenOnce.vue'
 import DayField from '@/ui/DayField.vue'
 import LongSelect from '@/ui/LongSelect.vue'
+import PageError from '@/ui/PageError.vue'
 
 /** Who recorded what, who withdrew it, when and why. */
 const { classId, today } = useAccount()
@@ -72,7 +73,7 @@ const shown = computed(() => trail.value?.entries.find((e) => e.seen.id === open
       </select>
       <label class="check"><input v-model="onlyWithdrawn" type="checkbox" /> {{ $t('withdrawn only') }}</label>
     </form>
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
     <template v-if="trail">
       <p class="soft">
         {{

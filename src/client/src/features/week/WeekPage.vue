@@ -9,6 +9,7 @@ import PlanTabs from '@/ui/PlanTabs.vue'
 import { say, sayError } from '@/ui/notices'
 import ActivityLine from './ActivityLine.vue'
 import { t } from '@/app/language'
+import PageError from '@/ui/PageError.vue'
 
 const queries = useQueryClient()
 const { classId, today, leads } = useAccount()
@@ -76,7 +77,7 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
       </div>
     </div>
     <PlanTabs />
-    <p v-if="error" class="warn" role="alert">{{ error.message }}</p>
+    <PageError v-if="error" :error="error" />
 
     <p v-if="week" class="small jar">
       <RouterLink :to="{ name: 'jar', params: { classId } }">{{ $t('The guess jar') }}</RouterLink> {{ week.jar }}
