@@ -76,7 +76,8 @@ test('every text of the main screens passes the language, and none is too long f
         .replace(dates, '')
         .replace(/[^\p{L} ]/gu, ' ')
         .trim()
-      if (/\p{L}{2}/u.test(bare) && !notOurs.test(bare) && !quoted.test(text)) missing.push(`${address}: ${text.trim()}`)
+      if (/\p{L}{2}/u.test(bare) && !notOurs.test(bare) && !quoted.test(text))
+        missing.push(`${address}: ${text.trim()}`)
     }
     const width = await page.evaluate(() => document.documentElement.scrollWidth)
     if (width > 769) wide.push(`${address}: ${width}`)

@@ -1,5 +1,3 @@
-using Fobble.Core.Activities;
-using Fobble.Core.Approaches;
 using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Core.Numbers;
@@ -41,6 +39,7 @@ public sealed record FamilyPage(
     private const double LargestScale = 7;
     private const double PhotoHeight = 42;
 
+    /// <param name="pictureOf">What a skill looks like where it is played; null where it is heard or done.</param>
     /// <param name="since">What became secure from this day on is new.</param>
     public static FamilyPage Of(
         string child,
@@ -49,8 +48,8 @@ public sealed record FamilyPage(
         ChildPortrait portrait,
         ChildId id,
         DateOnly since,
-        ActivityLibrary library,
-        Approach approach
+        Wording words,
+        Func<SkillId, Picture?> pictureOf
     )
     {
         ArgumentNullException.ThrowIfNull(evidence);
@@ -81,10 +80,10 @@ public sealed record FamilyPage(
             [.. fresh.Select(s => s.ICan)],
             can,
             [.. next.Select(s => Aim(map[s].ICan))],
-            [.. next.Select(s => HomeTips.For(s, approach.Words)).OfType<string>().Distinct().Take(MostHome)]
+            [.. next.Select(s => HomeTips.For(s, words)).OfType<string>().Distinct().Take(MostHome)]
         )
         {
-            Learned = fresh.Concat(secure.AsEnumerable().Reverse()).Select(s => SkillPicture.Of(s.Id, library, approach)).FirstOrDefault(p => p is not null),
+            Learned = fresh.Concat(secure.AsEnumerable().Reverse()).Select(s => pictureOf(s.Id)).FirstOrDefault(p => p is not null),
         };
     }
 

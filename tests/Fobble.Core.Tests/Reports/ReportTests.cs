@@ -4,6 +4,7 @@ using Fobble.Core.Evidence;
 using Fobble.Core.Numbers;
 using Fobble.Core.Portraits;
 using Fobble.Core.Reports;
+using Fobble.Core.Sessions;
 using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
 using static Fobble.Core.Evidence.Support;
@@ -132,7 +133,9 @@ public class ReportTests
     private static FamilyPage Family(int since, IReadOnlyList<Observation> seen)
     {
         ClassEvidence evidence = new(Map, Calendar, EvidenceSettings.Default, [new(1)], seen.OrderBy(o => o.At), SchoolDay(30));
-        return FamilyPage.Of("Kofi M.", "Rowan", evidence, new ChildPortrait(evidence, Library, new(1)), new(1), SchoolDay(since), Library, Approach.Usual);
+        return FamilyPage.Of("Kofi M.", "Rowan", evidence, new ChildPortrait(evidence, Library, new(1)), new(1), SchoolDay(since), Wording.Usual, s =>
+            SkillPicture.Of(s, Library, Approach.Usual)
+        );
     }
 
     private static Observation[] SecureOn(int day, Skill skill, int child = 1) =>

@@ -3,6 +3,7 @@ using Fobble.Core.Activities;
 using Fobble.Core.Evidence;
 using Fobble.Core.Portraits;
 using Fobble.Core.Reports;
+using Fobble.Core.Sessions;
 using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
 using Fobble.Formats.Print;
@@ -46,8 +47,8 @@ internal sealed class ReportsFeature : IFeature
             new ChildPortrait(evidence, room.Library, childId),
             childId,
             (await room.CalendarAsync(stop)).TermBegan(room.Today),
-            room.Library,
-            room.Approach
+            room.Approach.Words,
+            skill => SkillPicture.Of(skill, room.Library, room.Approach)
         );
         List<ReportPhoto> pictures = [];
         if (photos == true)

@@ -1,10 +1,11 @@
+using Fobble.Core.Activities;
 using Fobble.Core.Approaches;
 using Fobble.Core.ItemSets;
 using Fobble.Core.Numbers;
 using Fobble.Core.Pictures;
 using Fobble.Core.Skills;
 
-namespace Fobble.Core.Activities;
+namespace Fobble.Core.Sessions;
 
 /// <summary>What a skill looks like where it is played, for those at home who have not seen it: one of the things that is asked in the class, with its picture.</summary>
 public static class SkillPicture
@@ -17,7 +18,9 @@ public static class SkillPicture
             .Activities.Select(a => a.For(skill))
             .OfType<ActivitySkill>()
             .SelectMany(s =>
-                ItemSetMaker.Make(new ItemRequest(s.Items, s.Range, Looks, ItemHistory.None, SeededRandom.SeedOf(skill.Value)) { Approach = approach, Zero = false })
+                ItemSetMaker.Make(
+                    new ItemRequest(s.Items, s.Range, Looks, ItemHistory.None, SeededRandom.SeedOf(skill.Value)) { Approach = approach, Zero = false }
+                )
             )
             .Where(i => i is { HasZero: false, Picture: not null })
             .MaxBy(i => i.Value)
