@@ -5,6 +5,7 @@ import { clock, dayAndMonth, weekday } from '@/app/dates'
 import { useWeek } from '@/app/week'
 import TapStatus from './TapStatus.vue'
 import PageError from '@/ui/PageError.vue'
+import EmptyPlace from '@/ui/EmptyPlace.vue'
 
 const { classId, today, records } = useAccount()
 const { monday, week, error } = useWeek()
@@ -34,9 +35,17 @@ const days = computed(() => {
     <RouterLink v-if="records" class="anyone" :to="{ name: 'anyone', params: { classId } }">
       <b class="said">{{ $t('Anyone, anything') }}</b> {{ $t('for choice time: a child, a skill, how it went') }}
     </RouterLink>
-    <p v-if="week && !days.length" class="said none">
-      {{ $t('No groups in this week. Accept some under Groups, or turn to another week on the string.') }}
-    </p>
+    <EmptyPlace
+      v-if="week && !days.length"
+      :what="$t('No groups in this week.')"
+      :why="
+        $t(
+          'Each group that is accepted stands here on its day, with its children in rows to tap. Another week is a bead away on the string.',
+        )
+      "
+      :to="{ name: 'groups', params: { classId } }"
+      :action="$t('Form the groups')"
+    />
     <section v-for="day in days" :key="day.day" class="ruled">
       <h2>{{ weekday(day.day) }}{{ day.day === today ? $t(', today') : '' }}</h2>
       <RouterLink
@@ -60,10 +69,6 @@ const days = computed(() => {
 section {
   max-width: 52rem;
   margin-bottom: 1.2rem;
-}
-
-.none {
-  font-size: 1.2rem;
 }
 
 .anyone {

@@ -8,6 +8,7 @@ import { dayAndMonth, shortWeekday } from '@/app/dates'
 import MarkFrame from '@/ui/MarkFrame.vue'
 import GroupTabs from './GroupTabs.vue'
 import PageError from '@/ui/PageError.vue'
+import EmptyPlace from '@/ui/EmptyPlace.vue'
 
 /** What the group work did: strength before and after, aims reached, aims carried over. */
 const { classId, leads } = useAccount()
@@ -50,6 +51,17 @@ const { data: view, error } = useQuery({
         {{ view.sentence }}
         <span class="soft">{{ $t('Three marks a child: before the day, after it, and now.') }}</span>
       </p>
+      <EmptyPlace
+        v-if="!view.weeks.length"
+        :what="$t('No group has been held in these weeks.')"
+        :why="
+          $t(
+            'Each group comes here once it is over: every child before it, after it and now, so that what works can be done again.',
+          )
+        "
+        :to="{ name: 'groups', params: { classId } }"
+        :action="$t('Form the groups')"
+      />
       <section
         v-for="week in view.weeks"
         :key="week.monday"

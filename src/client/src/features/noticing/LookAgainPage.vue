@@ -8,6 +8,7 @@ import ClassTabs from '@/ui/ClassTabs.vue'
 import MarkFrame from '@/ui/MarkFrame.vue'
 import { t } from '@/app/language'
 import PageError from '@/ui/PageError.vue'
+import EmptyPlace from '@/ui/EmptyPlace.vue'
 
 /** What is worth a second look this week: two short lists, skill by skill, so that one activity looks after several children at once. */
 const { classId } = useAccount()
@@ -42,7 +43,17 @@ const lists = computed(() =>
     </div>
     <ClassTabs />
     <PageError v-if="error" :error="error" />
-    <p v-if="view && !lists.length" class="said none">{{ $t('Nothing needs a second look just now.') }}</p>
+    <EmptyPlace
+      v-if="view && !lists.length"
+      :what="$t('Nothing needs a second look just now.')"
+      :why="
+        $t(
+          'What was seen once and never surely, or long ago and may have faded, is gathered here by skill: two short lists a week. It comes by itself, from what is recorded.',
+        )
+      "
+      :to="{ name: 'anyone', params: { classId } }"
+      :action="$t('Record what you see')"
+    />
     <section v-for="list in lists" :key="list.name" class="list" :aria-label="list.name">
       <h2>{{ list.name }}</h2>
       <p class="soft why">{{ list.why }}</p>
@@ -115,10 +126,6 @@ const lists = computed(() =>
 
 .frame {
   flex: none;
-}
-
-.none {
-  font-size: 1.2rem;
 }
 
 ul {

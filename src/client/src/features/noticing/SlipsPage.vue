@@ -7,6 +7,7 @@ import { api, take } from '@/app/api/client'
 import { dayAndMonth } from '@/app/dates'
 import ClassTabs from '@/ui/ClassTabs.vue'
 import PageError from '@/ui/PageError.vue'
+import EmptyPlace from '@/ui/EmptyPlace.vue'
 
 /** Slips that go about in the class: who shows which, on which skill, and what helps. */
 const { classId } = useAccount()
@@ -31,7 +32,17 @@ const times = (n: number) => (n === 1 ? '' : ` ×${n}`)
     </div>
     <ClassTabs />
     <PageError v-if="error" :error="error" />
-    <p v-if="view && !view.slips.length" class="said none">{{ $t('No slip was noted lately.') }}</p>
+    <EmptyPlace
+      v-if="view && !view.slips.length"
+      :what="$t('No slip was noted lately.')"
+      :why="
+        $t(
+          'Where several children slip in the same way, it stands here, with what helps. On the clipboard, “not yet” asks which slip it was: one tap more.',
+        )
+      "
+      :to="{ name: 'clipboard', params: { classId } }"
+      :action="$t('To the clipboard')"
+    />
     <ul class="board">
       <li v-for="slip in shown" :key="slip.skill + slip.slip">
         <div>
@@ -114,10 +125,6 @@ const times = (n: number) => (n === 1 ? '' : ` ×${n}`)
 .helps summary {
   min-height: 28px;
   cursor: pointer;
-}
-
-.none {
-  font-size: 1.2rem;
 }
 
 @media (max-width: 760px) {

@@ -8,6 +8,7 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import PlanTabs from '@/ui/PlanTabs.vue'
 import PageError from '@/ui/PageError.vue'
+import EmptyPlace from '@/ui/EmptyPlace.vue'
 
 /** Planned, taught, observed, secure: by strand and by standard, this class beside the school's others. */
 const { classId } = useAccount()
@@ -46,6 +47,13 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
     <PlanTabs />
     <PageError v-if="error" :error="error" />
     <template v-if="classes">
+      <EmptyPlace
+        v-if="own && !own.pace"
+        :what="$t('There is no plan to compare with yet.')"
+        :why="$t('With one, each strand and each standard shows what is planned, taught, seen and secure.')"
+        :to="{ name: 'make-plan', params: { classId } }"
+        :action="$t('Make a plan of the year')"
+      />
       <div class="heads">
         <p v-for="c in classes" :key="c.classId">
           <b>{{ c.class }}</b> {{ c.pace ?? $t('No plan for the year yet.') }}

@@ -59,7 +59,7 @@ describe('the map', () => {
       'count.a. Counting, autumn. Thirteen children have it.',
     )
     expect(bead(wrapper, 'see.b').attributes('aria-label')).toContain('Hidden.')
-    expect(wrapper.findAll('.bead.ready')).toHaveLength(1)
+    expect(wrapper.findAll('.small-bead.ready')).toHaveLength(1)
   })
 
   it('is one stop for the tab key, and arrows walk along a string and between strings', async () => {
@@ -78,7 +78,7 @@ describe('the map', () => {
 
   it('lights what the picked skill needs and what it opens', async () => {
     const { wrapper } = await openPage(MapPage, '/c/1/map?skill=count.b')
-    expect(wrapper.findAll('.thread.lit')).toHaveLength(2)
+    expect(wrapper.findAll('.thread')).toHaveLength(2)
     expect(wrapper.findAll('.bead.near').map((b) => b.text())).toEqual(['count.a', 'see.b'])
   })
 })
