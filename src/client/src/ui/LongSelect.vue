@@ -10,10 +10,13 @@ const props = defineProps<{
   disabled?: boolean
 }>()
 const model = defineModel<T>()
-const shown = computed(() => [
-  ...(props.none === undefined ? [] : [{ value: NONE, label: props.none }]),
-  ...props.options,
-])
+// A name and its initial never part: what joins them is typed as a space.
+const shown = computed(() =>
+  [...(props.none === undefined ? [] : [{ value: NONE, label: props.none }]), ...props.options].map((o) => ({
+    ...o,
+    typed: o.label.replaceAll('\u00a0', ' '),
+  })),
+)
 // The library takes an option without a value for no option.
 const NONE = '—'
 const chosen = computed({
@@ -32,6 +35,7 @@ const chosen = computed({
     :aria-label="label"
     :disabled="disabled"
     :filter="shown.length > 8"
+    :filter-fields="['typed']"
     :filter-placeholder="$t('A few letters')"
     auto-filter-focus
     reset-filter-on-hide

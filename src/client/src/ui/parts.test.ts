@@ -24,7 +24,7 @@ beforeEach(() => (notices.value = []))
 
 describe('One of many', () => {
   const children = [
-    { value: '7', label: 'Kofi M.' },
+    { value: '7', label: 'Kofi\u00a0M.' },
     { value: '9', label: 'Wren A.' },
   ]
   const shown = (modelValue: string) =>
@@ -37,6 +37,12 @@ describe('One of many', () => {
     expect(shown('9').text()).toContain('Wren A.')
     expect(shown('').text()).toContain('every child')
     expect(shown('').get('[role=combobox]').attributes('aria-label')).toBe('Child')
+  })
+
+  it('looks through names as they are typed, with a space', () => {
+    const inner = shown('9').findComponent({ name: 'Select' })
+    expect(inner.props('filterFields')).toEqual(['typed'])
+    expect(inner.props('options').map((o: { typed: string }) => o.typed)).toContain('Kofi M.')
   })
 
   it('hands out the value, and nothing for no choice', async () => {

@@ -5,7 +5,7 @@ import { find, type Found } from './find'
 const at = (kind: string, label: string): Found => ({ kind, label, to: { name: 'x', params: {} } })
 const all = [
   at('Child', 'Zoë M.'),
-  at('Child', 'Ana Si.'),
+  at('Child', 'Ana\u00a0Si.'),
   at('Skill', 'Say to five'),
   at('Skill', 'See to five'),
   at('Activity', 'Five, say it'),
@@ -19,6 +19,9 @@ describe('finding', () => {
     expect(labels('zoe')).toEqual(['Zoë M.'])
     expect(labels('FIVE s')).toEqual(['Five, say it', 'Say to five', 'See to five'])
     expect(labels('ive')).toEqual([])
+  })
+  it('takes a space for what keeps a name and its initial together', () => {
+    expect(labels('ana si')).toEqual(['Ana\u00a0Si.'])
   })
   it('finds names of other scripts', () => {
     expect(labels('مر')).toEqual(['مريم ا.'])

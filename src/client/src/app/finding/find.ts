@@ -6,7 +6,7 @@ export interface Found {
 }
 
 // Accents and case do not matter when one looks for something.
-const plain = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
+const plain = (text: string) => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase()
 
 /** What has every word that is looked for at the beginning of one of its own, in the order given; what begins with the first word comes first. */
 export function find(all: Found[], wanted: string, most = 12): Found[] {

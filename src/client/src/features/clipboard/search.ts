@@ -1,7 +1,7 @@
 import type { Schemas } from '@/app/api/client'
 import { t } from '@/app/language'
 
-const plain = (text: string) => text.toLowerCase().normalize('NFD').replace(/\p{M}/gu, '')
+const plain = (text: string) => text.toLowerCase().normalize('NFKD').replace(/\p{M}/gu, '')
 
 /** Skills in whose name every word of the search begins a word, those that begin with the search first. */
 export function searchSkills(skills: Schemas['CardSkill'][], text: string, most = 12): Schemas['CardSkill'][] {
