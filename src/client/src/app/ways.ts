@@ -1,7 +1,7 @@
-import { language, t } from '@/app/language'
+import { spokenNow, t } from '@/app/language'
 /** Ways of writing days, each told by a day written so and by where it is usual. */
 const sample = new Date('2026-11-25T12:00:00Z')
-const regions = new Intl.DisplayNames(language.global.locale.value, { type: 'region' })
+const regions = new Intl.DisplayNames(spokenNow(), { type: 'region' })
 const written = (locale: string) => new Intl.DateTimeFormat(locale, { timeZone: 'UTC' }).format(sample)
 
 export const waysOfWriting = (locales: readonly string[]) =>

@@ -56,7 +56,8 @@ async function withdraw() {
       {{ moment(once.at) }}, {{ once.by }}
       <template v-if="once.broughtBy">{{ $t('(brought in by {broughtBy})', { broughtBy: once.broughtBy }) }}</template>
       <template v-if="once.withdrawnWhy">
-        {{
+        {{ ' '
+        }}{{
           $t('· withdrawn by {withdrawnBy}, {moment}: {withdrawnWhy}', {
             withdrawnBy: once.withdrawnBy,
             moment: moment(once.withdrawnAt!),

@@ -184,8 +184,8 @@ async function takeFile(file: File) {
             ><b>{{ a.minutes }}</b> {{ $t('min ·') }} <b>{{ span(a.least, a.most) }}</b> {{ $t('children') }}</span
           >
           <span class="small notes">
-            <template v-if="a.own">{{ $t('our own.') }} </template>
-            <template v-if="a.prints">{{ $t('to print.') }} </template>
+            <template v-if="a.own">{{ $t('our own.') + ' ' }}</template>
+            <template v-if="a.prints">{{ $t('to print.') + ' ' }}</template>
             <template v-else-if="a.short"
               ><span class="warn">{{ a.short }}</span></template
             >

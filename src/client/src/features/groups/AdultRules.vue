@@ -35,7 +35,7 @@ const toggle = (adult: Adult, strand: string) =>
     <h3>{{ $t('Who takes which groups') }}</h3>
     <fieldset v-for="adult in wishes.adults" :key="adult.id">
       <legend>
-        <b>{{ adult.name }}</b>
+        <b>{{ adult.name }}</b>{{ ' ' }}
         <span class="soft small">{{ $t('{places} places a week', { places: adult.places }) }}</span>
       </legend>
       <p class="small soft">

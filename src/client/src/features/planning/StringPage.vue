@@ -202,7 +202,7 @@ const undo = () =>
           <i class="dot given" /> {{ $t('given') }} <i class="dot" /> {{ $t('to come') }} <i class="dot looks" />
           {{ $t('to see who has it') }} <i class="dot missed" /> {{ $t('not given') }} <i class="dot star" />
           {{ $t('starter of the chosen skill') }}
-          <template v-if="leads"> {{ $t('· drag a bead to move a lesson') }}</template>
+          <template v-if="leads">{{ ' ' + $t('· drag a bead to move a lesson') }}</template>
         </template>
       </p>
       <div v-if="asking" class="ruled ask" role="alertdialog" :aria-label="$t('Move it anyway?')">

@@ -95,8 +95,8 @@ async function takeChild() {
       <section class="ruled">
         <h2>{{ $t('Out') }}</h2>
         <p>
-          <DayField v-model="from" :label="$t('From')" /> <DayField v-model="to" :label="$t('To')" />
-          <span class="small soft"> {{ $t('empty: everything') }}</span>
+          <DayField v-model="from" :label="$t('From')" /> <DayField v-model="to" :label="$t('To')" /> {{ ' '
+          }}<span class="small soft">{{ $t('empty: everything') }}</span>
         </p>
         <ul class="files">
           <li>

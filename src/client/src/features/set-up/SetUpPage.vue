@@ -162,7 +162,7 @@ const addAdult = () =>
           <RouterLink :to="{ name: 'approach', params: { classId } }">{{
             $t('Frames, signs, sizes of numbers, words, groups, sheets')
           }}</RouterLink>
-          <span class="soft"> {{ $t('· where practitioners disagree, and this class has its way.') }}</span>
+          {{ ' ' }}<span class="soft">{{ $t('· where practitioners disagree, and this class has its way.') }}</span>
         </p>
       </section>
       <section class="ruled wide">

@@ -155,7 +155,7 @@ const { data: view, error } = useQuery({
           <b>{{ $t('Choice time: {name}.', { name: view.choice.name }) }}</b> {{ view.choice.purpose }}
         </div>
         <div v-if="view.transition" class="extra">
-          <b>{{ $t('Between lessons: {name}.', { name: view.transition.name }) }}</b>
+          <b>{{ $t('Between lessons: {name}.', { name: view.transition.name }) }}</b>{{ ' ' }}
           <span class="said">{{ view.transition.steps[0] }}</span>
         </div>
       </section>
