@@ -29,6 +29,7 @@ export async function fillDay(page: Page, label: string, text: string) {
 export async function choose(page: Page, label: string, option: string) {
   await page.getByRole('combobox', { name: label, exact: true }).click()
   const letters = page.getByPlaceholder('A few letters')
-  if (await letters.isVisible()) await letters.fill(option)
+  // As a hand types it: what keeps a name and its initial together is a space there.
+  if (await letters.isVisible()) await letters.fill(option.replaceAll('\u00a0', ' '))
   await page.getByRole('option', { name: option, exact: true }).click()
 }
