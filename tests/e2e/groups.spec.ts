@@ -107,7 +107,7 @@ test('groups are asked for, changed, run, and looked back on', async ({ page }) 
     const kept = await namesAt(other)
     await tables.nth(other).getByRole('button', { name: 'Keep the group' }).click()
     const moved = await tables.nth(goal).locator('.lock.only[aria-pressed=true]').getAttribute('aria-label')
-    await page.getByRole('button', { name: 'Ask again' }).click()
+    await page.getByRole('button', { name: 'Ask again', exact: true }).click()
     await expect(page.getByText('2 things are pegged down')).toBeVisible()
     await expect(page.getByText('Changed by hand.')).toHaveCount(0, { timeout: 15_000 })
     const stays = page.locator('article.table.kept').first()
@@ -126,7 +126,7 @@ test('groups are asked for, changed, run, and looked back on', async ({ page }) 
   let group = { name: '', id: 0, skill: '', session: 0 }
   await test.step('accepted, one child is prepared to be nearly there', async () => {
     await goTo(page, 'Groups')
-    await page.getByRole('button', { name: 'Ask again' }).click()
+    await page.getByRole('button', { name: 'Ask again', exact: true }).click()
     await expect(page.getByText(/No better set of groups exists|The best found so far/)).toBeVisible({
       timeout: 30_000,
     })
@@ -230,7 +230,7 @@ test('wishes are kept, weights change the proposal, and what can’t hold togeth
   await page.getByRole('button', { name: 'Not with', exact: true }).click()
   await expect(page.getByText(`${name} not with ${adult}`)).toBeVisible()
   await table.locator('.lock.only').first().click()
-  await page.getByRole('button', { name: 'Ask again' }).click()
+  await page.getByRole('button', { name: 'Ask again', exact: true }).click()
   const conflict = page.getByRole('region', { name: 'These can’t all be kept' })
   await expect(conflict.getByRole('listitem')).toHaveCount(2, { timeout: 30_000 })
   await expectAccessible(page)
@@ -260,7 +260,7 @@ test('weeks ahead are worked out with progress, and one is taken', async ({ page
 test('turns and company are shown to everyone in the class, as a picture and as a list', async ({ page }) => {
   await comeInAs(page, server, 'Tomasz Birk')
   await goTo(page, 'Groups')
-  await expect(page.getByRole('button', { name: 'Ask again' })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Ask again', exact: true })).toHaveCount(0)
   await tab(page, 'Turns and company')
   await expect(page.getByRole('img', { name: /How often each pair/ })).toBeVisible()
   await expect(page.locator('tbody tr')).toHaveCount(26)
