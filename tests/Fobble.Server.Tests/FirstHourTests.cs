@@ -10,7 +10,7 @@ namespace Fobble.Server.Tests;
 public sealed class FirstHourTests : IDisposable
 {
     private const string Hour = "/api/classes/1/first-hour";
-    private static readonly FirstStart Lead = new(
+    internal static readonly FirstStart Lead = new(
         "Rosalind Achterberg",
         "rosalind@kettle-lane.example",
         "nine wagons uphill",

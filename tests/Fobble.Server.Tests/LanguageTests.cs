@@ -8,15 +8,6 @@ namespace Fobble.Server.Tests;
 /// <summary>The application speaks as where the school is; who moves hears it from the next request on.</summary>
 public sealed class LanguageTests : IDisposable
 {
-    private static readonly FirstStart Lead = new(
-        "Rosalind Achterberg",
-        "rosalind@kettle-lane.example",
-        "nine wagons uphill",
-        "Kettle Lane School",
-        "Willow",
-        "Europe/London",
-        "en-GB"
-    );
     private readonly School _school = School.Empty();
 
     public void Dispose() => _school.Dispose();
@@ -81,7 +72,7 @@ public sealed class LanguageTests : IDisposable
     private async Task<Visitor> BeginAsync()
     {
         var lead = await _school.VisitAsync();
-        (await lead.PostAsync("/api/account/first-start", Lead)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await lead.PostAsync("/api/account/first-start", FirstHourTests.Lead)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         await lead.StateAsync();
         await lead.PostCsvAsync("/api/classes/1/class-list", "First name,Last name,Born\nAna,Silva,2022-01-05\nBo,Lund,2022-03-05\n");
         return lead;
