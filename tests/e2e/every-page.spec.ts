@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { DEMO_NOW } from './filled'
+import { pages } from './pages'
 import { startServer, type RunningServer } from './server'
 import { comeInAs } from './visit'
 
@@ -10,13 +11,6 @@ test.beforeAll(async () => {
   server = await startServer({ demo: true, now: DEMO_NOW })
 })
 test.afterAll(() => server.stop())
-
-const pages = [
-  'today', 'plan', 'plan/year', 'plan/term', 'plan/make', 'plan/revise', 'plan/coverage', 'class', 'class/children/1', 'class/look-again', 'thoughts', 'class/slips',
-  'class/baseline', 'class/trail', 'class/records', 'class/agreement', 'groups', 'groups/ahead', 'groups/after', 'groups/company', 'clipboard',
-  'clipboard/anyone', 'mats', 'mats/counters/TenFrame', 'jar', 'sheets', 'map', 'activities', 'activities/under-the-lid', 'activities/new/change', 'cupboard',
-  'set-out', 'set-up', 'set-up/approach', 'set-up/class-list',
-] // prettier-ignore
 
 test('no page complains, and each fits a tablet', async ({ page }) => {
   const complaints: string[] = []

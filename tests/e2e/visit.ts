@@ -27,9 +27,14 @@ export async function fillDay(page: Page, label: string, text: string) {
 
 /** One of a long list: opened, and looked for by its letters where there are many. */
 export async function choose(page: Page, label: string, option: string) {
-  await page.getByRole('combobox', { name: label, exact: true }).click()
-  const letters = page.getByPlaceholder('A few letters')
+  const box = page.getByRole('combobox', { name: label, exact: true })
+  await box.click()
+  // This one's own list: the one before may be on its way out still.
+  await expect(box).toHaveAttribute('aria-expanded', 'true')
+  const list = page.locator(`[id="${await box.getAttribute('aria-controls')}"]`)
+  const letters = page.locator('.p-select-overlay', { has: list }).getByPlaceholder('A few letters')
+  await expect(list).toBeVisible()
   // As a hand types it: what keeps a name and its initial together is a space there.
   if (await letters.isVisible()) await letters.fill(option.replaceAll('\u00a0', ' '))
-  await page.getByRole('option', { name: option, exact: true }).click()
+  await list.getByRole('option', { name: option, exact: true }).click()
 }

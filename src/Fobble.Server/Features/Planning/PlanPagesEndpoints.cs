@@ -129,7 +129,7 @@ internal static class PlanPagesEndpoints
         {
             yield return new(
                 Phrase("Small groups"),
-                [.. groups.Select(g => Phrase($"{g.Start:HH:mm} {g.Adult}, {g.Where}: {g.Skill} with {Words.List(g.Children)}"))]
+                [.. groups.Select(g => Phrase($"{g.Start:HH:mm} {g.Adult}, {g.Where}: {g.Skill} with {Words.List([.. g.Children.Select(c => c.Name)])}"))]
             );
         }
 

@@ -25,7 +25,7 @@ public sealed record TodayGroup(
     string Where,
     string Short,
     string Activity,
-    IReadOnlyList<string> Children,
+    IReadOnlyList<WeekChild> Children,
     IReadOnlyList<string> Away,
     IReadOnlyList<string> Joined,
     int Recorded
@@ -107,7 +107,7 @@ internal sealed class TodayFeature : IFeature
                 planned?.More ?? [],
                 planned?.Notes ?? [],
                 planned?.Starters ?? [],
-                await GroupsAsync(room, day, stop),
+                await GroupsAsync(room, day, evidence, stop),
                 [
                     .. fetch
                         .Lines.SelectMany(l =>
@@ -137,7 +137,7 @@ internal sealed class TodayFeature : IFeature
         );
     }
 
-    private static async Task<IReadOnlyList<TodayGroup>> GroupsAsync(ClassRoom room, DateOnly day, CancellationToken stop)
+    private static async Task<IReadOnlyList<TodayGroup>> GroupsAsync(ClassRoom room, DateOnly day, ClassEvidence evidence, CancellationToken stop)
     {
         var sessions = await room.SessionsAsync(day, day, stop);
         var ids = sessions.Select(s => s.Id).ToList();
@@ -167,7 +167,7 @@ internal sealed class TodayFeature : IFeature
                     s.Slot.Where,
                     room.Map[new(s.Skill)].Short,
                     room.Library[new(s.Activity)].Name,
-                    Names(_ => true),
+                    WeekReader.MembersOf(s, children, evidence),
                     Names(away.Contains),
                     Names(joined[s.Id].Contains),
                     members.Count(recorded[s.Id].Contains)

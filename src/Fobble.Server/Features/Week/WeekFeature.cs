@@ -30,6 +30,9 @@ public sealed record WeekFocus(
 
 public sealed record WeekStarter(string Skill, string Short, NamedActivity Activity, string Reason, bool Pinned);
 
+/// <summary>A child of a group, and where it stands in the group's aim today.</summary>
+public sealed record WeekChild(string Name, int Strength, bool LookAgain);
+
 /// <param name="SessionId">The group that has the slot, if groups were accepted.</param>
 public sealed record WeekSlot(
     int SlotId,
@@ -40,7 +43,7 @@ public sealed record WeekSlot(
     string Where,
     int? SessionId,
     string? Skill,
-    IReadOnlyList<string> Children
+    IReadOnlyList<WeekChild> Children
 );
 
 /// <param name="Closed">What is different about the day, closed or not.</param>

@@ -1,6 +1,7 @@
 using Fobble.Core.Activities;
 using Fobble.Core.Approaches;
 using Fobble.Core.Calendars;
+using Fobble.Core.Evidence;
 using Fobble.Core.Planning;
 using Fobble.Core.Skills;
 using Fobble.Data.Model;
@@ -24,7 +25,8 @@ internal sealed class WeekReader(ClassRoom room)
             .Where(d => d.ClassId == room.Id.Value && d.Day >= monday && d.Day <= friday)
             .ToDictionaryAsync(d => d.Day, stop);
         var sessions = await room.SessionsAsync(monday, friday, stop);
-        var names = (await room.ChildrenAsync(stop)).ToDictionary(c => c.Id, c => c.Name);
+        var children = await room.ChildrenAsync(stop);
+        var evidence = sessions.Count == 0 ? null : await room.EvidenceAsync(stop);
         var recorded = await room
             .Db.Observations.Where(o => o.Child!.ClassId == room.Id.Value && o.Day >= monday && o.Day <= friday && o.Withdrawal == null)
             .Select(o => o.Day)
@@ -55,7 +57,13 @@ internal sealed class WeekReader(ClassRoom room)
                         plan?.TransitionPinned == true,
                         plan?.Choice is { } choice ? Named(choice) : null,
                         plan?.ChoicePinned == true,
-                        [.. slots.Select(s => SlotOf(s, sessions.FirstOrDefault(g => g.SlotId == s.Id && g.Day == day), names))],
+                        [
+                            .. slots.Select(s =>
+                                sessions.FirstOrDefault(g => g.SlotId == s.Id && g.Day == day) is { } session
+                                    ? SlotOf(s, session.Id, room.Map[new SkillId(session.Skill)].Short, MembersOf(session, children, evidence!))
+                                    : SlotOf(s)
+                            ),
+                        ],
                         plan is null ? [.. lessons.Where(l => room.Map.Has(l.Skill)).Select(l => room.Map[l.Skill].Short)] : [],
                         minutes?.Sentence,
                         minutes?.Over > 0,
@@ -64,7 +72,7 @@ internal sealed class WeekReader(ClassRoom room)
                 }),
         ];
         var term = calendar.Terms.FirstOrDefault(t => t.First <= friday && monday <= t.Last)?.Name;
-        return new WeekView(monday, term, planned.Count > 0, await JarSentence.ForAsync(room, names.Count, stop), days);
+        return new WeekView(monday, term, planned.Count > 0, await JarSentence.ForAsync(room, children.Count, stop), days);
     }
 
     public NamedActivity Named(string id) => new(id, room.Library[new ActivityId(id)].Name);
@@ -123,16 +131,19 @@ internal sealed class WeekReader(ClassRoom room)
         );
     }
 
-    private WeekSlot SlotOf(LessonSlot slot, GroupSession? session, Dictionary<int, string> names) =>
-        new(
-            slot.Id,
-            slot.Kind,
-            slot.Start,
-            slot.Minutes,
-            slot.Adult,
-            slot.Where,
-            session?.Id,
-            session is null ? null : room.Map[new SkillId(session.Skill)].Short,
-            session is null ? [] : [.. session.Members.Select(m => names.GetValueOrDefault(m.ChildId, "")).Order(StringComparer.InvariantCultureIgnoreCase)]
-        );
+    private static WeekSlot SlotOf(LessonSlot slot, int? session = null, string? skill = null, IReadOnlyList<WeekChild>? children = null) =>
+        new(slot.Id, slot.Kind, slot.Start, slot.Minutes, slot.Adult, slot.Where, session, skill, children ?? []);
+
+    /// <summary>The children of a group in the order of their names, each as it stands in the group's aim.</summary>
+    public static IReadOnlyList<WeekChild> MembersOf(GroupSession session, IReadOnlyList<ChildName> children, ClassEvidence evidence)
+    {
+        var members = session.Members.Select(m => m.ChildId).ToHashSet();
+        return
+        [
+            .. children
+                .Where(c => members.Contains(c.Id))
+                .Select(c => (c.Name, Mark: evidence[new(c.Id), new(session.Skill)]))
+                .Select(c => new WeekChild(c.Name, (int)c.Mark.Strength, c.Mark.LookAgain)),
+        ];
+    }
 }

@@ -8,6 +8,7 @@ import { schoolIsAt } from './dates'
 import FindDialog from './finding/FindDialog.vue'
 import { useScripts } from './scripts'
 import { useClassNames } from './useClassNames'
+import { useSlow } from './useSlow'
 import { useWeek } from './week'
 import { useArrivals } from '@/features/clipboard/useArrivals'
 import { useDayAhead } from '@/features/clipboard/useDayAhead'
@@ -30,6 +31,7 @@ watch(
 onBeforeUnmount(() => tapsAreOf(undefined))
 useDayAhead()
 useArrivals()
+const slow = useSlow()
 const names = useClassNames()
 useScripts(computed(() => names.value.map((child) => child.name)))
 watch(current, (own) => own && schoolIsAt(own.locale, own.timeZone), { immediate: true })
@@ -192,6 +194,7 @@ async function leave() {
       </div>
     </nav>
     <main id="page" tabindex="-1">
+      <p v-if="slow" class="slow" role="status">{{ $t('On its way …') }}</p>
       <RouterView />
     </main>
     <FindDialog ref="finder" :pages="[...places, ...further]" />
@@ -305,12 +308,24 @@ async function leave() {
 }
 
 main {
+  position: relative;
   grid-area: page;
   min-width: 0;
   background: var(--card);
   border: solid var(--line);
   border-width: 1px 0 0 1px;
   outline: none;
+}
+
+/* Over the page's edge, so that nothing moves for it. */
+.slow {
+  position: absolute;
+  inset: 0 0 auto auto;
+  margin: 0;
+  padding: 0.1rem 0.8rem;
+  border-radius: 0 0 0 var(--corner);
+  background: var(--paper-deep);
+  font-size: 0.9rem;
 }
 
 .more {

@@ -83,6 +83,7 @@ async function takeBack() {
 <template>
   <div class="page">
     <PageError v-if="error" :error="error" />
+    <h1 v-if="!activity && !error">…</h1>
     <template v-if="activity">
       <div class="page-head">
         <h1>{{ activity.name }}</h1>

@@ -127,6 +127,7 @@ useEventListener(window, 'keydown', keys)
 <template>
   <div class="page">
     <PageError v-if="error" :error="error" />
+    <h1 v-if="!check && !error">…</h1>
     <template v-if="check">
       <div class="page-head">
         <div>

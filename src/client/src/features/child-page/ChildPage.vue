@@ -119,7 +119,7 @@ const familyPage = computed(
 <template>
   <div class="page">
     <PageError v-if="error" :error="error" />
-    <h1 v-if="!child && !error" class="said">{{ names.find((n) => n.id === childId)?.name }}</h1>
+    <h1 v-if="!child && !error" class="said">{{ names.find((n) => n.id === childId)?.name ?? '…' }}</h1>
     <template v-if="child">
       <div class="page-head">
         <div>

@@ -65,7 +65,7 @@ async function choose(name: keyof Choice, value: string) {
         </label>
       </fieldset>
     </div>
-    <OwnNumbers v-if="leads" :class-id="classId" />
+    <OwnNumbers v-if="leads && approach" :class-id="classId" />
   </div>
 </template>
 

@@ -94,6 +94,7 @@ const canUndo = computed(() => last.value?.until !== undefined && last.value.unt
 <template>
   <div class="page anyone">
     <PageError v-if="error" :error="error" />
+    <h1 v-if="!view && !error">{{ $t('Anyone, anything') }}</h1>
     <template v-if="view">
       <div class="page-head">
         <div>

@@ -128,6 +128,7 @@ useEventListener(window, 'keydown', keys)
 <template>
   <div class="page clip">
     <PageError v-if="error" :error="error" />
+    <h1 v-if="!card && !error">…</h1>
     <template v-if="card">
       <div class="page-head">
         <div>

@@ -5,6 +5,7 @@ import { clock, dayAndMonth, weekday } from '@/app/dates'
 import { useWeek } from '@/app/week'
 import TapStatus from './TapStatus.vue'
 import PageError from '@/ui/PageError.vue'
+import ChildMarks from '@/ui/ChildMarks.vue'
 import EmptyPlace from '@/ui/EmptyPlace.vue'
 
 const { classId, today, records } = useAccount()
@@ -57,7 +58,7 @@ const days = computed(() => {
         <b class="when">{{ clock(slot.start) }}</b>
         <span>
           <b class="said aim">{{ slot.skill }}</b>
-          <span class="said names">{{ slot.children.join(', ') }}</span>
+          <ChildMarks class="names" :children="slot.children" />
         </span>
         <span class="soft">{{ slot.adult }}</span>
       </RouterLink>

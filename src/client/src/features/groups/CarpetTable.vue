@@ -94,7 +94,7 @@ function drop() {
         <b v-else class="said">{{ child.name }}</b>
       </li>
     </ul>
-    <details class="whys small" :open="editable">
+    <details class="whys small">
       <summary>{{ group.reason }}</summary>
       <p v-for="child in group.children" :key="child.id">
         <b class="said">{{ child.name }}</b> {{ child.reason }}

@@ -118,26 +118,26 @@ watch(
   <div class="page">
     <div class="page-head">
       <h1>{{ $t('Groups, week of {day}', { day: dayAndMonth(monday) }) }}</h1>
+      <RouterLink class="button plain" :to="{ name: 'groups', params: { classId, day: addDays(monday, -7) } }">{{
+        $t('Week before')
+      }}</RouterLink>
+      <RouterLink class="button plain" :to="{ name: 'groups', params: { classId, day: addDays(monday, 7) } }">{{
+        $t('Week after')
+      }}</RouterLink>
       <div class="end">
-        <RouterLink class="button plain" :to="{ name: 'groups', params: { classId, day: addDays(monday, -7) } }">{{
-          $t('Week before')
-        }}</RouterLink>
-        <RouterLink class="button plain" :to="{ name: 'groups', params: { classId, day: addDays(monday, 7) } }">{{
-          $t('Week after')
-        }}</RouterLink>
-        <template v-if="leads">
-          <button v-if="accepted?.accepted && !proposed.length" type="button" class="button" @click="change">
+        <template v-if="leads && accepted">
+          <button v-if="accepted.accepted && !proposed.length" type="button" class="button" @click="change">
             {{ $t('Change these') }}
           </button>
           <button
             type="button"
             class="button"
-            :class="{ main: !proposed.length && !accepted?.accepted }"
-            :disabled="asking || !accepted"
+            :class="{ main: !proposed.length && !accepted.accepted }"
+            :disabled="asking"
             @click="askAll"
           >
             {{
-              asking ? $t('Looking…') : proposed.length || accepted?.accepted ? $t('Ask again') : $t('Ask for groups')
+              asking ? $t('Looking…') : proposed.length || accepted.accepted ? $t('Ask again') : $t('Ask for groups')
             }}
           </button>
           <button v-if="proposed.length" type="button" class="button plain" @click="putAway">
@@ -186,8 +186,9 @@ watch(
       </ul>
     </section>
 
+    <!-- Where it will stay: what comes above it would move it away under a finger. -->
     <WishesPanel
-      v-if="leads"
+      v-if="leads && (accepted || error)"
       :class-id="classId"
       @changed="queries.invalidateQueries({ queryKey: queryKey('groups') })"
     />

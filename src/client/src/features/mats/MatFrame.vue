@@ -10,7 +10,7 @@ const { classId } = useAccount()
   <div class="page">
     <div class="page-head">
       <RouterLink class="small" :to="{ name: 'mats', params: { classId } }">{{ $t('All mats') }}</RouterLink>
-      <h1>{{ name || $t('Mat') }}</h1>
+      <h1>{{ name || '…' }}</h1>
     </div>
     <p v-if="problem" class="warn" role="alert">{{ problem.message }}</p>
     <div class="frame">

@@ -122,7 +122,7 @@ const undo = () =>
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>{{ isTerm ? (terms[term]?.name ?? $t('No term')) : $t('The year') }}</h1>
+      <h1>{{ isTerm ? (terms[term]?.name ?? (plan ? $t('No term') : $t('Term'))) : $t('The year') }}</h1>
       <span v-if="plan" class="soft margin">{{ plan.margin }}</span>
       <div class="end">
         <template v-if="isTerm">
@@ -148,11 +148,11 @@ const undo = () =>
         </template>
         <button v-if="leads && plan?.canUndo" type="button" class="button" @click="undo">{{ $t('Undo') }}</button>
         <RouterLink
-          v-if="leads"
+          v-if="leads && plan"
           class="button"
-          :class="{ main: plan && !plan.version }"
+          :class="{ main: !plan.version }"
           :to="{ name: 'make-plan', params: { classId } }"
-          >{{ plan?.version ? $t('Plan anew') : $t('Plan the year') }}</RouterLink
+          >{{ plan.version ? $t('Plan anew') : $t('Plan the year') }}</RouterLink
         >
       </div>
     </div>

@@ -51,6 +51,7 @@ watch(card, (there) => there && sessionId.value && firstCardOpened(), { immediat
 <template>
   <div class="page">
     <PageError v-if="error" :error="error" />
+    <h1 v-if="!card && !error">…</h1>
     <template v-if="card">
       <div class="page-head">
         <div>

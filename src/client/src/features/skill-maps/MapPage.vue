@@ -204,13 +204,13 @@ watch(
       </div>
       <SkillPanel :key="picked" :skill-id="picked" :map="map" @go="go" @close="go('')" />
     </div>
-    <p class="soft small legend">
+    <p v-if="map" class="soft small legend">
       <i class="dot" style="--fill: 0.5" />
       {{ $t('filled as far as {a}', { a: childId ? $t('the child is') : $t('the class has it') }) }}
       <i class="dot ready" style="--fill: 0.2" /> {{ childId ? $t('ready for it') : $t('someone is ready for it') }}
       <i class="dot hidden" style="--fill: 0" /> {{ $t('hidden by the school') }}
       <i class="dot changed" style="--fill: 0" />
-      {{ $t('the school’s own or changed · beyond: after the {year} year', { year: map?.year }) }}
+      {{ $t('the school’s own or changed · beyond: after the {year} year', { year: map.year }) }}
     </p>
   </div>
 </template>

@@ -11,6 +11,8 @@ import { useFirstHour } from '@/app/useFirstHour'
 import AwayRegister from './AwayRegister.vue'
 import FirstHour from './FirstHour.vue'
 import SetOutList from './SetOutList.vue'
+import WhyFold from '@/ui/WhyFold.vue'
+import ChildMarks from '@/ui/ChildMarks.vue'
 import PageError from '@/ui/PageError.vue'
 
 const { classId, current, leads } = useAccount()
@@ -116,8 +118,8 @@ const { data: view, error } = useQuery({
           <h3>{{ $t('First, five minutes to bring back') }}</h3>
           <p v-for="starter in view.starters" :key="starter.skill">
             <b>{{ starter.short }}</b> {{ $t('with {name}.', { name: starter.activity.name }) }}
-            <span class="soft">{{ starter.reason }}</span>
           </p>
+          <WhyFold :reasons="view.starters.map((s) => ({ of: s.short, why: s.reason }))" />
         </div>
       </section>
 
@@ -138,7 +140,7 @@ const { data: view, error } = useQuery({
           <span class="when">{{ clock(group.start) }}</span>
           <span class="who">
             <b>{{ group.short }}</b> · {{ group.activity }}
-            <span class="names">{{ group.children.join(', ') }}</span>
+            <ChildMarks class="names" :children="group.children" />
             <span class="soft small">{{ group.adult }}, {{ group.where.toLowerCase() }}</span>
             <span v-if="group.away.length" class="warn small">{{
               $t('Away: {list}', { list: group.away.join(', ') })
@@ -271,12 +273,12 @@ const { data: view, error } = useQuery({
   font-weight: 700;
 }
 
-.who > span {
+.who > .small {
   display: block;
 }
 
 .names {
-  font-family: var(--child);
+  margin: 0.15rem 0;
   font-size: 1.05rem;
 }
 

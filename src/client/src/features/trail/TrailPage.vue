@@ -148,6 +148,12 @@ const shown = computed(() => trail.value?.entries.find((e) => e.seen.id === open
   gap: 0.5rem 0.9rem;
 }
 
+/* As wide before the names are there as after. */
+.asks select,
+.asks :deep(.long-select) {
+  width: 13rem;
+}
+
 .trail :deep(td) {
   height: 46px;
   max-width: 17rem;

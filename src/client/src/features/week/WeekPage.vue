@@ -5,7 +5,9 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { addDays, clock, dayAndMonth, mondayOf, weekday } from '@/app/dates'
 import { useWeek } from '@/app/week'
+import ChildMarks from '@/ui/ChildMarks.vue'
 import PlanTabs from '@/ui/PlanTabs.vue'
+import WhyFold from '@/ui/WhyFold.vue'
 import { say, sayError } from '@/ui/notices'
 import ActivityLine from './ActivityLine.vue'
 import { t } from '@/app/language'
@@ -31,6 +33,11 @@ const laterTime = (day: Schemas['WeekDay'], i: number) => {
   const slot = day.slots.filter((s) => s.kind === 'Carpet')[i + 1]
   return slot ? t('{time} carpet', { time: clock(slot.start) }) : t('second carpet time, not in the timetable yet')
 }
+const whyCarpet = (focus: Schemas['WeekFocus'], more: Schemas['WeekFocus'][]) =>
+  [focus, ...more].flatMap((f) => [
+    { of: more.length ? f.short : undefined, why: f.reason },
+    { of: f.activity.name, why: f.activityReason },
+  ])
 const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind === 'Carpet')
 </script>
 
@@ -38,14 +45,14 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
   <div class="page">
     <div class="page-head">
       <h1>{{ $t('Week of {day}', { day: dayAndMonth(monday) }) }}</h1>
-      <span class="soft">{{ week?.term ?? $t('outside the terms') }}</span>
+      <RouterLink
+        v-if="monday !== addDays(mondayOf(today || monday), 7)"
+        class="button plain"
+        :to="{ name: 'week', params: { classId, day: addDays(mondayOf(today || monday), 7) } }"
+        >{{ $t('Go to next week') }}</RouterLink
+      >
+      <span v-if="week" class="soft">{{ week.term ?? $t('outside the terms') }}</span>
       <div class="end">
-        <RouterLink
-          v-if="monday !== addDays(mondayOf(today || monday), 7)"
-          class="button plain"
-          :to="{ name: 'week', params: { classId, day: addDays(mondayOf(today || monday), 7) } }"
-          >{{ $t('Go to next week') }}</RouterLink
-        >
         <RouterLink v-if="week?.planned" class="button" :to="{ name: 'groups', params: { classId, day: monday } }">{{
           $t('Groups of this week')
         }}</RouterLink>
@@ -59,17 +66,17 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
           >{{ $t('Pack to print') }}</RouterLink
         >
         <button
-          v-if="leads"
+          v-if="leads && week"
           type="button"
           class="button"
-          :class="{ main: !week?.planned }"
+          :class="{ main: !week.planned }"
           :disabled="plan.isPending.value"
           @click="plan.mutate()"
         >
           {{
             plan.isPending.value
               ? $t('Planning…')
-              : week?.planned
+              : week.planned
                 ? $t('Plan it anew')
                 : $t('Let Fobble plan this week')
           }}
@@ -123,10 +130,6 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
               :pinned="day.focus.pinned"
               :can-swap="canSwap(day)"
             />
-            <p class="small why">{{ day.focus.reason }}</p>
-            <p v-if="day.focus.activityReason" class="small why">
-              {{ day.focus.activity.name }}: {{ day.focus.activityReason }}
-            </p>
             <template v-for="(more, i) in day.more" :key="more.skill">
               <hr />
               <span class="small soft">{{ laterTime(day, i) }}</span>
@@ -142,14 +145,14 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
                 :pinned="false"
                 :can-swap="canSwap(day)"
               />
-              <p class="small why">{{ more.reason }}</p>
             </template>
+            <WhyFold :reasons="whyCarpet(day.focus, day.more)" />
           </div>
           <div class="part">
             <h3 class="small">{{ $t('First, to bring back') }}</h3>
             <p v-if="!day.starters.length" class="small soft">{{ $t('Nothing is due yet.') }}</p>
             <div v-for="starter in day.starters" :key="starter.skill" class="small starter">
-              <b>{{ starter.short }}</b> <span class="soft">{{ starter.reason }}</span>
+              <b>{{ starter.short }}</b>
               <ActivityLine
                 :day="day.day"
                 place="Starter"
@@ -159,21 +162,29 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
                 :can-swap="canSwap(day)"
               />
             </div>
-            <p v-if="day.minutes" class="small" :class="day.tooLong ? 'warn' : 'soft'">{{ day.minutes }}</p>
+            <WhyFold
+              v-if="day.starters.length"
+              :reasons="[
+                ...day.starters.map((s) => ({ of: s.short, why: s.reason })),
+                { why: day.tooLong ? '' : (day.minutes ?? '') },
+              ]"
+            />
+            <p v-if="day.tooLong" class="small warn">{{ day.minutes }}</p>
             <p v-for="note in day.notes" :key="note" class="small note">{{ note }}</p>
           </div>
           <div class="part">
             <h3 class="small">{{ $t('Small groups') }}</h3>
-            <p v-for="slot in groupSlots(day)" :key="slot.slotId" class="small slot">
-              <b>{{ clock(slot.start) }}</b> {{ slot.adult }}
+            <div v-for="slot in groupSlots(day)" :key="slot.slotId" class="small slot">
               <RouterLink
                 v-if="slot.sessionId"
+                class="aim said"
                 :to="{ name: 'session', params: { classId, sessionId: slot.sessionId } }"
                 >{{ slot.skill }}</RouterLink
               >
-              <span v-else class="soft">{{ $t('free') }}</span>
-              <span v-if="slot.children.length" class="names">{{ slot.children.join(', ') }}</span>
-            </p>
+              <span v-else class="soft aim">{{ $t('free') }}</span>
+              <span class="soft">{{ clock(slot.start) }} {{ slot.adult }}</span>
+              <ChildMarks :children="slot.children" />
+            </div>
           </div>
           <div class="small part">
             <h3 class="small">{{ $t('Choice and change-over') }}</h3>
@@ -266,11 +277,6 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
   background: var(--spruce);
 }
 
-.why {
-  margin: 0.2rem 0 0;
-  color: var(--ink-soft);
-}
-
 .focus hr {
   width: 100%;
   margin: 0.4rem 0;
@@ -293,9 +299,17 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
   border-top: 1px solid var(--line);
 }
 
-.slot .names {
+.slot {
+  margin-bottom: 0.5rem;
+}
+
+.slot .aim {
   display: block;
-  font-family: var(--child);
+  font-size: 1rem;
+}
+
+.slot :deep([role='listitem']) {
+  font-size: 1rem;
 }
 
 @media (max-width: 1000px) {
