@@ -32,6 +32,9 @@ export default ts.config(
       'vue/multi-word-component-names': 'off',
       // Every text passes the language: {{ $t('…') }}.
       'vue/no-bare-strings-in-template': ['error', { allowlist: [...'/‹›():;,.·–“”→+−×…↑↓←'] }],
+      // Nothing that only a mouse can read: v-tooltip shows on touch and focus too.
+      'vue/no-restricted-static-attribute': ['error', 'title'],
+      'vue/no-restricted-v-bind': ['error', { argument: 'title', message: 'Use v-tooltip.' }],
       eqeqeq: 'error',
       // A promise nobody waits for hides its failure: say `void` where that is meant.
       '@typescript-eslint/no-floating-promises': 'error',
@@ -39,7 +42,7 @@ export default ts.config(
       // A label may hold its field or name it: either is enough for a screen reader.
       'vuejs-accessibility/label-has-for': [
         'error',
-        { required: { some: ['nesting', 'id'] }, controlComponents: ['StepNumber'] },
+        { required: { some: ['nesting', 'id'] }, controlComponents: ['StepNumber', 'NumberField'] },
       ],
     },
   },

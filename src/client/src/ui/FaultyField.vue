@@ -1,27 +1,61 @@
 <script setup lang="ts">
-/** A field, and beneath it what the server found wrong there: the rules are kept in one place. */
-defineProps<{ name: string; faults: Record<string, string[]> }>()
+import { computed, inject, onBeforeUnmount, useId, useTemplateRef, watch } from 'vue'
+import { askedForm, controlIn } from './askForm'
+
+/** A field of a form, and beneath it what is wrong with it. */
+const { name } = defineProps<{ name: string }>()
+const form = inject(askedForm)!
+const root = useTemplateRef<HTMLElement>('root')
+const id = useId()
+const reasons = computed(() => form.faults.value[name] ?? [])
+form.fields.set(name, () => root.value)
+onBeforeUnmount(() => form.fields.delete(name))
+watch(
+  reasons,
+  (now) => {
+    const control = controlIn(root.value)
+    control?.toggleAttribute('aria-invalid', now.length > 0)
+    if (now.length) {
+      control?.setAttribute('aria-invalid', 'true')
+      control?.setAttribute('aria-describedby', id)
+    } else control?.removeAttribute('aria-describedby')
+  },
+  { flush: 'post' },
+)
 </script>
 
 <template>
-  <span class="faulty" :class="{ wrong: faults[name] }">
+  <span ref="root" class="faulty" :class="{ wrong: reasons.length }">
     <slot />
-    <em v-for="reason in faults[name]" :key="reason" role="alert">{{ reason }}</em>
+    <span :id="id" class="reasons" role="alert"
+      ><em v-for="reason in reasons" :key="reason">{{ reason }}</em></span
+    >
   </span>
 </template>
 
 <style scoped>
 .faulty {
   display: inline-grid;
-  gap: 0.2rem;
+  align-content: start;
 }
 
-.wrong :deep(input) {
+.faulty:has(> .field) {
+  display: grid;
+}
+
+.wrong :deep(:is(input, select, textarea)) {
   border-color: var(--brick);
+  border-width: 2px;
+}
+
+.reasons:empty {
+  display: none;
 }
 
 em {
+  display: block;
   max-width: 18rem;
+  margin-top: 0.2rem;
   color: var(--brick);
   font-size: 0.9rem;
   font-style: normal;

@@ -1,6 +1,7 @@
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
-import { flushPromises, mount } from '@vue/test-utils'
+import { flushPromises, mount, type VueWrapper } from '@vue/test-utils'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { defineComponent, nextTick, ref } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
 
 vi.mock('@/app/account', async () => {
@@ -13,7 +14,8 @@ const { default: FaultyField } = await import('./FaultyField.vue')
 const { default: LongSelect } = await import('./LongSelect.vue')
 const { default: PageError } = await import('./PageError.vue')
 const { notices } = await import('./notices')
-const { useFaults } = await import('./useFaults')
+const { default: NumberField } = await import('./NumberField.vue')
+const { default: AskForm } = await import('./AskForm.vue')
 
 const prime = { install: installPrime }
 const router = createRouter({
@@ -55,29 +57,94 @@ describe('One of many', () => {
   })
 })
 
-describe('What is refused', () => {
-  it('stands at its field, and nowhere else', () => {
-    const { faults, tell } = useFaults('email')
-    tell(new Refused('This is no e-mail address.', 400, { email: ['This is no e-mail address.'] }))
-    const field = mount(FaultyField, {
-      props: { name: 'email', faults: faults.value },
-      slots: { default: '<input />' },
-    })
-    expect(field.get('[role=alert]').text()).toBe('This is no e-mail address.')
-    expect(notices.value).toEqual([])
-    expect(
-      mount(FaultyField, { props: { name: 'name', faults: faults.value } })
-        .find('[role=alert]')
-        .exists(),
-    ).toBe(false)
+describe('A number', () => {
+  const shown = (props: object) => mount(NumberField, { props, global: { plugins: [prime] } })
+
+  it('is handed out when the field is left, within its bounds, and only where it has changed', async () => {
+    const field = shown({ modelValue: 4, min: 2, max: 6, label: 'From' })
+    const input = field.get('input')
+    expect(input.attributes('aria-label')).toBe('From')
+    await input.trigger('blur')
+    expect(field.emitted('update:modelValue')).toBeUndefined()
+    await input.setValue('9')
+    await input.trigger('blur')
+    expect(field.emitted('update:modelValue')).toEqual([[6]])
   })
 
-  it('is said over the page where the form has no such field, and goes with the next try', () => {
-    const { faults, forget, tell } = useFaults('email')
-    tell(new Refused('The terms overlap.', 400, { terms: ['The terms overlap.'] }))
-    expect(notices.value.map((n) => n.text)).toEqual(['The terms overlap.'])
-    forget()
-    expect(faults.value).toEqual({})
+  it('may be nothing, which is no change where it was nothing before', async () => {
+    const field = shown({ label: 'At most' })
+    await field.get('input').trigger('blur')
+    expect(field.emitted('update:modelValue')).toBeUndefined()
+  })
+})
+
+describe('A form', () => {
+  const mail = ref('')
+  const asked = (send: () => Promise<unknown>) =>
+    mount(
+      defineComponent({
+        components: { AskForm, FaultyField },
+        setup: () => ({ mail, send }),
+        template: `<AskForm :send="send">
+          <FaultyField name="fullName"><input class="name" value="Ines" /></FaultyField>
+          <FaultyField name="email"><input v-model="mail" class="mail" type="email" required /></FaultyField>
+          <button>Add</button></AskForm>`,
+      }),
+      { attachTo: document.body },
+    )
+  const submit = async (form: VueWrapper) => {
+    await nextTick()
+    await form.get('form').trigger('submit')
+    await flushPromises()
+  }
+
+  it('says at the field what is missing there, before anything is sent', async () => {
+    mail.value = ''
+    const send = vi.fn(() => Promise.resolve())
+    const form = asked(send)
+    await submit(form)
+    expect(send).not.toHaveBeenCalled()
+    expect(form.get('em').text()).toBe('This is still missing.')
+    const field = form.get('.mail')
+    expect(document.activeElement).toBe(field.element)
+    expect(field.attributes('aria-invalid')).toBe('true')
+    expect(form.get(`#${field.attributes('aria-describedby')}`).text()).toBe('This is still missing.')
+    mail.value = 'ines@school.example'
+    await submit(form)
+    expect(send).toHaveBeenCalledOnce()
+    expect(form.find('em').exists()).toBe(false)
+    expect(field.attributes('aria-invalid')).toBeUndefined()
+  })
+
+  it('puts what the server refuses at its field, and what belongs to none at the end', async () => {
+    mail.value = 'ines@school.example'
+    const form = asked(() =>
+      Promise.reject(
+        new Refused('Two things.', 400, {
+          email: ['An adult with this e-mail is there already.'],
+          terms: ['The terms overlap.'],
+        }),
+      ),
+    )
+    await submit(form)
+    expect(form.findAll('em').map((e) => e.text())).toEqual(['An adult with this e-mail is there already.'])
+    expect(form.get('.rest').text()).toBe('The terms overlap.')
+    expect(document.activeElement).toBe(form.get('.mail').element)
+    expect(notices.value).toEqual([])
+  })
+
+  it('sends once, however often it is tapped', async () => {
+    mail.value = 'ines@school.example'
+    let done = () => {}
+    const send = vi.fn(() => new Promise<void>((go) => (done = go)))
+    const form = asked(send)
+    await submit(form)
+    await submit(form)
+    expect(send).toHaveBeenCalledOnce()
+    done()
+    await flushPromises()
+    await submit(form)
+    expect(send).toHaveBeenCalledTimes(2)
   })
 })
 

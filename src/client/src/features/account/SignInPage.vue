@@ -3,9 +3,11 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { accountQuery, useForget } from '@/app/account'
-import { api, Refused, take } from '@/app/api/client'
+import { api, take } from '@/app/api/client'
 import { waysOfWriting } from '@/app/ways'
 import { t } from '@/app/language'
+import AskForm from '@/ui/AskForm.vue'
+import FaultyField from '@/ui/FaultyField.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -21,42 +23,32 @@ const ways = computed(() => waysOfWriting(account.value?.locales ?? []))
 watch(ways, (all) => (locale.value ||= all.find((w) => w.tag === navigator.language)?.tag ?? all[0]?.tag ?? ''), {
   immediate: true,
 })
-const busy = ref(false)
 const refusal = ref('')
-const fields = ref<Record<string, string[]>>({})
 
-async function go(call: () => Promise<unknown>) {
-  busy.value = true
-  refusal.value = ''
-  fields.value = {}
-  try {
-    await call()
-    const { signedIn } = await forget()
-    const back = route.query.back
-    const first = signedIn?.classes[0]
-    if (typeof back === 'string' && back.startsWith('/c/')) await router.push(back)
-    else if (first) await router.push({ name: 'today', params: { classId: first.id } })
-    else refusal.value = t('You are signed in, but belong to no class yet.')
-  } catch (error) {
-    fields.value = error instanceof Refused ? error.fields : {}
-    const told = Object.keys(fields.value).length > 0
-    refusal.value = told ? t('Some of it needs another look.') : error instanceof Error ? error.message : String(error)
-  } finally {
-    busy.value = false
-  }
+async function comeIn(call: Promise<unknown>) {
+  await call
+  const { signedIn } = await forget()
+  const back = route.query.back
+  const first = signedIn?.classes[0]
+  if (typeof back === 'string' && back.startsWith('/c/')) await router.push(back)
+  else if (first) await router.push({ name: 'today', params: { classId: first.id } })
+  else throw new Error(t('You are signed in, but belong to no class yet.'))
 }
 
 const signIn = () =>
-  go(() => take(api.POST('/api/account/sign-in', { body: { email: form.value.email, password: form.value.password } })))
+  comeIn(take(api.POST('/api/account/sign-in', { body: { email: form.value.email, password: form.value.password } })))
 const firstStart = () =>
-  go(() =>
+  comeIn(
     take(
       api.POST('/api/account/first-start', {
         body: { ...form.value, timeZone: timeZone.value, locale: locale.value },
       }),
     ),
   )
-const demo = (key: string) => go(() => take(api.POST('/api/account/demo/{key}', { params: { path: { key } } })))
+const demo = (key: string) =>
+  comeIn(take(api.POST('/api/account/demo/{key}', { params: { path: { key } } }))).catch(
+    (problem: Error) => (refusal.value = problem.message),
+  )
 
 const firstFields = [
   { key: 'fullName', label: t('Your name'), type: 'text', auto: 'name' },
@@ -77,16 +69,17 @@ const firstFields = [
       {{ $t('Number work for four- to six-year-olds: what to teach, with whom, and what each child was seen to do.') }}
     </p>
 
-    <form v-if="account?.firstStart" class="panel" @submit.prevent="firstStart">
+    <AskForm v-if="account?.firstStart" class="panel" :send="firstStart">
       <h2>{{ $t('The first account') }}</h2>
       <p class="soft">
         {{ $t('Nobody has an account here yet. This one leads the class; others are added in Set-up.') }}
       </p>
-      <label v-for="field in firstFields" :key="field.key" class="field">
-        <span>{{ field.label }}</span>
-        <input v-model="form[field.key]" :type="field.type" :autocomplete="field.auto" required />
-        <em v-for="reason in fields[field.key]" :key="reason">{{ reason }}</em>
-      </label>
+      <FaultyField v-for="field in firstFields" :key="field.key" :name="field.key">
+        <label class="field">
+          <span>{{ field.label }}</span>
+          <input v-model="form[field.key]" :type="field.type" :autocomplete="field.auto" required />
+        </label>
+      </FaultyField>
       <label class="field">
         <span>{{ $t('Days are written') }}</span>
         <select v-model="locale" class="box">
@@ -102,9 +95,8 @@ const firstFields = [
       <p class="soft small">
         {{ $t('Order of days, first day of the week and paper follow from that. Set-up can change it.') }}
       </p>
-      <p v-if="refusal" class="warn" role="alert">{{ refusal }}</p>
-      <button class="button main" :disabled="busy">{{ $t('Begin') }}</button>
-    </form>
+      <button class="button main">{{ $t('Begin') }}</button>
+    </AskForm>
 
     <template v-else-if="account">
       <section v-if="account.demoAdults.length" class="panel">
@@ -115,7 +107,6 @@ const firstFields = [
           :key="adult.key"
           type="button"
           class="adult"
-          :disabled="busy"
           @click="demo(adult.key)"
         >
           <b>{{ adult.fullName }}</b>
@@ -123,19 +114,22 @@ const firstFields = [
         </button>
         <p v-if="refusal" class="warn" role="alert">{{ refusal }}</p>
       </section>
-      <form v-else class="panel" @submit.prevent="signIn">
+      <AskForm v-else class="panel" :send="signIn">
         <h2>{{ $t('Sign in') }}</h2>
-        <label class="field">
-          <span>{{ $t('E-mail') }}</span>
-          <input v-model="form.email" type="email" autocomplete="username" required />
-        </label>
-        <label class="field">
-          <span>{{ $t('Password') }}</span>
-          <input v-model="form.password" type="password" autocomplete="current-password" required />
-        </label>
-        <p v-if="refusal" class="warn" role="alert">{{ refusal }}</p>
-        <button class="button main" :disabled="busy">{{ $t('Sign in') }}</button>
-      </form>
+        <FaultyField name="email">
+          <label class="field">
+            <span>{{ $t('E-mail') }}</span>
+            <input v-model="form.email" type="email" autocomplete="username" required />
+          </label>
+        </FaultyField>
+        <FaultyField name="password">
+          <label class="field">
+            <span>{{ $t('Password') }}</span>
+            <input v-model="form.password" type="password" autocomplete="current-password" required />
+          </label>
+        </FaultyField>
+        <button class="button main">{{ $t('Sign in') }}</button>
+      </AskForm>
     </template>
   </main>
 </template>

@@ -9,6 +9,9 @@ import { say } from '@/ui/notices'
 import { places } from './places'
 import { t } from '@/app/language'
 import LongSelect from '@/ui/LongSelect.vue'
+import NumberField from '@/ui/NumberField.vue'
+import AskForm from '@/ui/AskForm.vue'
+import FaultyField from '@/ui/FaultyField.vue'
 
 /** An activity in the form in which it is written: a new one begins as a copy of one that is there. */
 type Entry = Schemas['ActivityEntry']
@@ -19,7 +22,6 @@ const { classId } = useAccount()
 const isNew = computed(() => route.params.id === 'new')
 const from = ref('under-the-lid')
 const source = computed(() => (isNew.value ? from.value : String(route.params.id)))
-const refused = ref('')
 
 const { data: library } = useQuery({
   queryKey: queryKey('activities', classId, {}),
@@ -73,20 +75,15 @@ async function keep() {
       .split('\n')
       .map((l) => l.trim())
       .filter(Boolean)
-  refused.value = ''
-  try {
-    await take(
-      api.PUT('/api/classes/{classId}/activities/{activityId}', {
-        params: { path: { classId: classId.value, activityId: id } },
-        body,
-      }),
-    )
-    await queries.invalidateQueries()
-    say(t('{name} is in the library.', { name: entry.value.name }))
-    await router.push({ name: 'activity', params: { classId: classId.value, id } })
-  } catch (problem) {
-    refused.value = (problem as Error).message
-  }
+  await take(
+    api.PUT('/api/classes/{classId}/activities/{activityId}', {
+      params: { path: { classId: classId.value, activityId: id } },
+      body,
+    }),
+  )
+  await queries.invalidateQueries()
+  say(t('{name} is in the library.', { name: entry.value.name }))
+  await router.push({ name: 'activity', params: { classId: classId.value, id } })
 }
 </script>
 
@@ -103,32 +100,37 @@ async function keep() {
         />
       </div>
     </div>
-    <form v-if="entry" class="form" @submit.prevent="keep">
+    <AskForm v-if="entry" class="form" :send="keep">
       <div>
-        <label class="field"
-          ><span>{{ $t('Name') }}</span
-          ><input v-model="entry.name" type="text" required maxlength="80"
-        /></label>
-        <label class="field"
-          ><span>{{ $t('Purpose') }}</span
-          ><input v-model="entry.purpose" type="text" required
-        /></label>
+        <FaultyField name="name"
+          ><label class="field"
+            ><span>{{ $t('Name') }}</span
+            ><input v-model="entry.name" type="text" required maxlength="80" /></label
+        ></FaultyField>
+        <FaultyField name="purpose"
+          ><label class="field"
+            ><span>{{ $t('Purpose') }}</span
+            ><input v-model="entry.purpose" type="text" required /></label
+        ></FaultyField>
         <label v-for="list in lists" :key="list" class="field">
           <span>{{ $t('{labels}, a line each', { labels: labels[list] }) }}</span>
           <textarea v-model="lines[list]" :rows="list === 'steps' ? 5 : 3" />
         </label>
-        <label class="field"
-          ><span>{{ $t('Easier') }}</span
-          ><input v-model="entry.easier" type="text" required
-        /></label>
-        <label class="field"
-          ><span>{{ $t('Harder') }}</span
-          ><input v-model="entry.harder" type="text" required
-        /></label>
-        <label class="field"
-          ><span>{{ $t('On paper') }}</span
-          ><input v-model="entry.sheet" type="text" required
-        /></label>
+        <FaultyField name="easier"
+          ><label class="field"
+            ><span>{{ $t('Easier') }}</span
+            ><input v-model="entry.easier" type="text" required /></label
+        ></FaultyField>
+        <FaultyField name="harder"
+          ><label class="field"
+            ><span>{{ $t('Harder') }}</span
+            ><input v-model="entry.harder" type="text" required /></label
+        ></FaultyField>
+        <FaultyField name="sheet"
+          ><label class="field"
+            ><span>{{ $t('On paper') }}</span
+            ><input v-model="entry.sheet" type="text" required /></label
+        ></FaultyField>
       </div>
       <div>
         <fieldset class="field">
@@ -138,14 +140,16 @@ async function keep() {
           </label>
         </fieldset>
         <div class="beside">
-          <label class="field"
-            ><span>{{ $t('Minutes') }}</span
-            ><input v-model.number="entry.minutes" type="number" min="0" max="60" :disabled="!!entry.game"
-          /></label>
-          <label class="field"
-            ><span>{{ $t('Children, such as 2-5') }}</span
-            ><input v-model="entry.groupSize" type="text" required size="6"
-          /></label>
+          <FaultyField name="minutes"
+            ><label class="field"
+              ><span>{{ $t('Minutes') }}</span
+              ><NumberField v-model="entry.minutes" :min="0" :max="60" :disabled="!!entry.game" /></label
+          ></FaultyField>
+          <FaultyField name="groupSize"
+            ><label class="field"
+              ><span>{{ $t('Children, such as 2-5') }}</span
+              ><input v-model="entry.groupSize" type="text" required size="6" /></label
+          ></FaultyField>
         </div>
         <label class="check"
           ><input v-model="entry.quiet" type="checkbox" /> {{ $t('The point is to see: no counting word') }}</label
@@ -201,13 +205,12 @@ async function keep() {
         <p v-if="JSON.stringify(lines).includes('{')" class="soft small">
           {{ $t('A word in braces stands for the class’s own, such as fewer or less.') }}
         </p>
-        <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
         <div class="beside keep">
           <button class="button main">{{ $t('Keep it') }}</button>
           <button type="button" class="button" @click="router.back()">{{ $t('Leave it') }}</button>
         </div>
       </div>
-    </form>
+    </AskForm>
   </div>
 </template>
 

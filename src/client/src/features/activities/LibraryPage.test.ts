@@ -47,6 +47,7 @@ describe('the library', () => {
         .findAllComponents<typeof Select>({ name: 'Select' })
         .find((s) => s.attributes('aria-label') === 'Without' || s.html().includes('aria-label="Without"'))!
     await wrapper.get('[aria-label="Number of children"]').setValue('4')
+    await wrapper.get('[aria-label="Number of children"]').trigger('blur')
     await flushPromises()
     without().vm.$emit('update:modelValue', 'ten-frames')
     await flushPromises()

@@ -12,6 +12,7 @@ import { placeLabel, places, span } from './places'
 import FileField from '@/ui/FileField.vue'
 import LongSelect from '@/ui/LongSelect.vue'
 import PageError from '@/ui/PageError.vue'
+import NumberField from '@/ui/NumberField.vue'
 
 /** A teacher's question, and what answers it. The question stands in the address, so it can be gone back to. */
 const route = useRoute()
@@ -92,26 +93,24 @@ async function takeFile(file: File) {
         @input="askWords(text($event))"
       />
       <label>
-        <input
-          type="number"
-          min="1"
-          max="60"
+        <NumberField
+          :min="1"
+          :max="60"
           :placeholder="$t('any')"
-          :value="asked.minutes"
-          :aria-label="$t('At most this many minutes')"
-          @change="ask('minutes', text($event))"
+          :model-value="asked.minutes"
+          :label="$t('At most this many minutes')"
+          @update:model-value="ask('minutes', `${$event ?? ''}`)"
         />
         {{ $t('minutes') }}
       </label>
       <label>
-        <input
-          type="number"
-          min="1"
-          max="30"
+        <NumberField
+          :min="1"
+          :max="30"
           :placeholder="$t('any')"
-          :value="asked.children"
-          :aria-label="$t('Number of children')"
-          @change="ask('children', text($event))"
+          :model-value="asked.children"
+          :label="$t('Number of children')"
+          @update:model-value="ask('children', `${$event ?? ''}`)"
         />
         {{ $t('children') }}
       </label>

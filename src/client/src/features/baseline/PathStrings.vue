@@ -18,10 +18,10 @@ const width = computed(() => STEP * Math.max(1, ...strands.value.map((s) => s.be
         <button
           v-for="bead in strand.beads"
           :key="bead.skill.id"
+          v-tooltip.top="beadSays(bead)"
           type="button"
           role="listitem"
           :class="['bead', bead.look, { chosen: chosen === bead.skill.id }]"
-          :title="beadSays(bead)"
           :aria-label="beadSays(bead)"
           @click="emit('choose', bead.skill.id)"
         />

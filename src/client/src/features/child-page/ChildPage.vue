@@ -310,7 +310,7 @@ const familyPage = computed(
             <div class="shown">
               <template v-for="s in child.shown" :key="s.representation">
                 <span>{{ representationLabel(s.representation) }}</span>
-                <span class="bar" :title="$t('alone {alone} of {seen} times', { alone: s.alone, seen: s.seen })">
+                <span class="bar">
                   <i class="all" :style="{ width: `${(100 * s.seen) / most}%` }" />
                   <i class="alone" :style="{ width: `${(100 * s.alone) / most}%` }" />
                 </span>
@@ -330,11 +330,11 @@ const familyPage = computed(
                     <span
                       v-for="bond in row.pairs"
                       :key="bond.part"
-                      class="bond said"
-                      :class="{ known: bond.known }"
-                      :title="
+                      v-tooltip.top="
                         $t('{a} on {day}', { a: bond.known ? $t('known') : $t('missed'), day: dayAndMonth(bond.last) })
                       "
+                      class="bond said"
+                      :class="{ known: bond.known }"
                       >{{ bond.part }} + {{ bond.other
                       }}<span class="hidden-words">{{
                         bond.known ? ' ' + $t('known') : ' ' + $t('missed')

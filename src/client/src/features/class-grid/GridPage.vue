@@ -169,14 +169,14 @@ const seasons = { Autumn: t('autumn'), Spring: t('spring'), Summer: t('summer'),
             <td class="corner" />
             <th v-for="strand in strands" :key="strand.id" :colspan="strand.span" scope="colgroup">
               <button
-                type="button"
-                class="fold"
-                :aria-expanded="!folded.has(strand.id)"
-                :title="
+                v-tooltip.bottom="
                   folded.has(strand.id)
                     ? $t('Unfold {name}', { name: strand.name })
                     : $t('Fold {name} away', { name: strand.name })
                 "
+                type="button"
+                class="fold"
+                :aria-expanded="!folded.has(strand.id)"
                 @click="fold(strand.id)"
               >
                 <i aria-hidden="true">{{ folded.has(strand.id) ? '+' : '–' }}</i><span v-if="!folded.has(strand.id)">{{
@@ -196,7 +196,12 @@ const seasons = { Autumn: t('autumn'), Spring: t('spring'), Summer: t('summer'),
               :class="{ first: c.first, folded: c.index < 0 }"
             >
               <span v-if="c.index < 0">{{ strands.find((s) => s.id === c.skill.strand)?.name }}</span>
-              <button v-else type="button" :title="c.skill.iCan" @click="router.push({ query: { skill: c.skill.id } })">
+              <button
+                v-else
+                v-tooltip.bottom="c.skill.iCan"
+                type="button"
+                @click="router.push({ query: { skill: c.skill.id } })"
+              >
                 <span>{{ c.skill.short }}</span>
               </button>
             </th>

@@ -75,6 +75,7 @@ describe('the cupboard', () => {
   it('sends a count when it is changed, and takes out what is our own only', async () => {
     const wrapper = await open()
     await wrapper.get('[aria-label="How many: Blue counters"]').setValue('40')
+    await wrapper.get('[aria-label="How many: Blue counters"]').trigger('blur')
     await flushPromises()
     const put = calls.find((c) => c.method === 'PUT')!
     expect([put.params.path!.item, put.body]).toEqual(['counters-blue', { count: 40 }])

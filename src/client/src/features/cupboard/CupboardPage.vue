@@ -12,6 +12,7 @@ import NewKind from './NewKind.vue'
 import FileField from '@/ui/FileField.vue'
 import { t } from '@/app/language'
 import PageError from '@/ui/PageError.vue'
+import NumberField from '@/ui/NumberField.vue'
 
 /** What the class owns, shelf by shelf, with what to be careful of beside the thing that causes it. */
 const queries = useQueryClient()
@@ -153,14 +154,13 @@ async function takeIt() {
           <h2>{{ shelf.name }}</h2>
           <ul>
             <li v-for="thing in shelf.things" :key="thing.id">
-              <input
-                type="number"
-                min="0"
-                max="5000"
-                :value="thing.count"
+              <NumberField
+                :min="0"
+                :max="5000"
+                :model-value="thing.count"
                 :disabled="!leads"
-                :aria-label="$t('How many: {name}', { name: thing.name })"
-                @change="count(thing.id, ($event.target as HTMLInputElement).value)"
+                :label="$t('How many: {name}', { name: thing.name })"
+                @update:model-value="count(thing.id, `${$event ?? ''}`)"
               />
               <span>
                 <b>{{ thing.name }}</b>

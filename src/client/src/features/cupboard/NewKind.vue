@@ -5,6 +5,9 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { say } from '@/ui/notices'
 import { t } from '@/app/language'
+import NumberField from '@/ui/NumberField.vue'
+import AskForm from '@/ui/AskForm.vue'
+import FaultyField from '@/ui/FaultyField.vue'
 
 /** A kind of thing that only this class has. Its size and what it is made of decide which cautions it brings. */
 const props = defineProps<{ cupboard: Schemas['CupboardView'] }>()
@@ -41,62 +44,64 @@ const hazards: Record<Schemas['Hazard'], string> = {
   Sharp: t('sharp'),
   Trip: t('lies on the floor'),
 }
-const refused = ref('')
 async function add() {
-  refused.value = ''
-  try {
-    await take(
-      api.POST('/api/classes/{classId}/cupboard/things', {
-        params: { path: { classId: classId.value } },
-        body: kind.value,
-      }),
-    )
-    await queries.invalidateQueries()
-    say(`${kind.value.name}: in the cupboard.`)
-    emit('done')
-  } catch (problem) {
-    refused.value = (problem as Error).message
-  }
+  await take(
+    api.POST('/api/classes/{classId}/cupboard/things', {
+      params: { path: { classId: classId.value } },
+      body: kind.value,
+    }),
+  )
+  await queries.invalidateQueries()
+  say(`${kind.value.name}: in the cupboard.`)
+  emit('done')
 }
 </script>
 
 <template>
-  <form class="ruled" :aria-label="$t('A kind of our own')" @submit.prevent="add">
+  <AskForm class="ruled" :aria-label="$t('A kind of our own')" :send="add">
     <div class="fields">
-      <label class="field"
-        ><span>{{ $t('What') }}</span
-        ><input v-model="kind.name" type="text" required maxlength="80"
-      /></label>
-      <label class="field">
-        <span>{{ $t('What for') }}</span>
-        <select v-model="kind.purpose" class="box">
-          <option v-for="s in cupboard.shelves" :key="s.purpose" :value="s.purpose">{{ s.name }}</option>
-        </select>
-      </label>
-      <label class="field"
-        ><span>{{ $t('How many') }}</span
-        ><input v-model.number="kind.count" type="number" min="0"
-      /></label>
-      <label class="field"
-        ><span>{{ $t('Colour') }}</span
-        ><input v-model="kind.colour" type="text"
-      /></label>
-      <label class="field"
-        ><span>{{ $t('Made of') }}</span
-        ><input v-model="kind.material" type="text"
-      /></label>
-      <label class="field">
-        <span>{{ $t('Shape') }}</span>
-        <select v-model="kind.shape" class="box">
-          <option v-for="(label, value) in shapes" :key="value" :value="value">{{ label }}</option>
-        </select>
-      </label>
+      <FaultyField name="name"
+        ><label class="field"
+          ><span>{{ $t('What') }}</span
+          ><input v-model="kind.name" type="text" required maxlength="80" /></label
+      ></FaultyField>
+      <FaultyField name="purpose"
+        ><label class="field">
+          <span>{{ $t('What for') }}</span>
+          <select v-model="kind.purpose" class="box">
+            <option v-for="s in cupboard.shelves" :key="s.purpose" :value="s.purpose">{{ s.name }}</option>
+          </select>
+        </label></FaultyField
+      >
+      <FaultyField name="count"
+        ><label class="field"
+          ><span>{{ $t('How many') }}</span
+          ><NumberField v-model="kind.count" :min="0" /></label
+      ></FaultyField>
+      <FaultyField name="colour"
+        ><label class="field"
+          ><span>{{ $t('Colour') }}</span
+          ><input v-model="kind.colour" type="text" /></label
+      ></FaultyField>
+      <FaultyField name="material"
+        ><label class="field"
+          ><span>{{ $t('Made of') }}</span
+          ><input v-model="kind.material" type="text" /></label
+      ></FaultyField>
+      <FaultyField name="shape"
+        ><label class="field">
+          <span>{{ $t('Shape') }}</span>
+          <select v-model="kind.shape" class="box">
+            <option v-for="(label, value) in shapes" :key="value" :value="value">{{ label }}</option>
+          </select>
+        </label></FaultyField
+      >
       <div class="field">
         <span>{{ $t('Length, width, height of one in mm') }}</span>
         <div class="beside">
-          <input v-model.number="kind.length" type="number" min="0" step="any" :aria-label="$t('Length in mm')" />
-          <input v-model.number="kind.width" type="number" min="0" step="any" :aria-label="$t('Width in mm')" />
-          <input v-model.number="kind.height" type="number" min="0" step="any" :aria-label="$t('Height in mm')" />
+          <NumberField v-model="kind.length" :min="0" parts :label="$t('Length in mm')" />
+          <NumberField v-model="kind.width" :min="0" parts :label="$t('Width in mm')" />
+          <NumberField v-model="kind.height" :min="0" parts :label="$t('Height in mm')" />
         </div>
       </div>
     </div>
@@ -112,12 +117,11 @@ async function add() {
         ><input v-model="kind.hazards" type="checkbox" :value="value" /> {{ label }}</label
       >
     </fieldset>
-    <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
     <div class="beside">
       <button class="button main">{{ $t('Put it in the cupboard') }}</button>
       <button type="button" class="button" @click="emit('done')">{{ $t('Leave it') }}</button>
     </div>
-  </form>
+  </AskForm>
 </template>
 
 <style scoped>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { api, take, type Schemas } from '@/app/api/client'
+import NumberField from '@/ui/NumberField.vue'
 
 /** Which adult takes groups on what, and how many a week. */
 const props = defineProps<{
@@ -47,18 +48,14 @@ const toggle = (adult: Adult, strand: string) =>
       </label>
       <label class="most"
         >{{ $t('At most') }}
-        <input
-          type="number"
-          min="0"
-          max="50"
+        <NumberField
+          :min="0"
+          :max="50"
           placeholder="–"
-          :value="adult.most"
-          @change="
+          :model-value="adult.most"
+          @update:model-value="
             set(adult, {
-              most:
-                ($event.target as HTMLInputElement).value === ''
-                  ? null
-                  : Number(($event.target as HTMLInputElement).value),
+              most: `${$event ?? ''}` === '' ? null : Number(`${$event ?? ''}`),
             })
           "
         />

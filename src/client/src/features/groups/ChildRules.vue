@@ -5,6 +5,7 @@ import { clock, dayAndMonth, dayOfWeek, schoolDays } from '@/app/dates'
 import ChildSelect from './ChildSelect.vue'
 import DayField from '@/ui/DayField.vue'
 import TimeField from '@/ui/TimeField.vue'
+import NumberField from '@/ui/NumberField.vue'
 
 /** Pairs, times out of class, adults a child wishes for, and who works best with an adult near. */
 const props = defineProps<{
@@ -169,13 +170,12 @@ function addNear() {
     <div class="beside line">
       <label
         >{{ $t('At most') }}
-        <input
-          type="number"
-          min="1"
-          max="6"
+        <NumberField
+          :min="1"
+          :max="6"
           placeholder="–"
-          :value="wishes.mostNearAdult"
-          @change="emit('most', Number(($event.target as HTMLInputElement).value) || null)"
+          :model-value="wishes.mostNearAdult"
+          @update:model-value="emit('most', $event || null)"
         />
         {{ $t('in a group') }}</label
       >

@@ -8,6 +8,7 @@ import AdultRules from './AdultRules.vue'
 import ChildRules from './ChildRules.vue'
 import WeightSliders from './WeightSliders.vue'
 import PageError from '@/ui/PageError.vue'
+import NumberField from '@/ui/NumberField.vue'
 
 /** What groups have to keep to, and what counts how much: kept for the class until it is changed. */
 const props = defineProps<{ classId: number }>()
@@ -54,8 +55,6 @@ const set = (part: Partial<Schemas['GroupSettingsChange']>) =>
       }),
     ),
   )
-const number = (event: Event) => Number((event.target as HTMLInputElement).value)
-const orNone = (event: Event) => number(event) || null
 </script>
 
 <template>
@@ -71,11 +70,16 @@ const orNone = (event: Event) => number(event) || null
       <div class="beside line weights">
         <label
           >{{ $t('From') }}
-          <input :value="wishes.minSize" type="number" min="2" max="6" @change="set({ minSize: number($event) })"
+          <NumberField :model-value="wishes.minSize" :min="2" :max="6" @update:model-value="set({ minSize: $event! })"
         /></label>
         <label
           >{{ $t('to') }}
-          <input :value="wishes.maxSize" type="number" min="2" max="6" @change="set({ maxSize: number($event) })" />
+          <NumberField
+            :model-value="wishes.maxSize"
+            :min="2"
+            :max="6"
+            @update:model-value="set({ maxSize: $event! })"
+          />
           {{ $t('children') }}</label
         >
         <label class="check"
@@ -88,13 +92,12 @@ const orNone = (event: Event) => number(event) || null
         >
         <label
           >{{ $t('Groups at one time') }}
-          <input
-            :value="wishes.mostAtOnce"
-            type="number"
-            min="1"
-            max="10"
+          <NumberField
+            :model-value="wishes.mostAtOnce"
+            :min="1"
+            :max="10"
             placeholder="–"
-            @change="set({ mostAtOnce: orNone($event) })"
+            @update:model-value="set({ mostAtOnce: $event || null })"
         /></label>
         <label
           >{{ $t('Turns a week') }}

@@ -11,6 +11,9 @@ import ErrorLine from '@/ui/ErrorLine.vue'
 import GuessList from './GuessList.vue'
 import { t } from '@/app/language'
 import PageError from '@/ui/PageError.vue'
+import NumberField from '@/ui/NumberField.vue'
+import AskForm from '@/ui/AskForm.vue'
+import FaultyField from '@/ui/FaultyField.vue'
 
 /** The weekly jar: filled, guessed at, opened and counted; how far off each child was, jar by jar. */
 const queries = useQueryClient()
@@ -49,13 +52,9 @@ const path = () => ({ path: { classId: classId.value } })
 const ofRound = () => ({ path: { classId: classId.value, roundId: jar.value!.open!.id } })
 
 async function change(call: Promise<unknown>, done: string) {
-  try {
-    await call
-    await queries.invalidateQueries({ queryKey: queryKey('jar') })
-    say(done)
-  } catch (problem) {
-    sayError(problem)
-  }
+  await call
+  await queries.invalidateQueries({ queryKey: queryKey('jar') })
+  say(done)
 }
 const fill = () =>
   change(
@@ -104,64 +103,76 @@ const guessed = computed(() => jar.value?.open?.guesses.length ?? 0)
           }}
         </p>
         <GuessList :round="jar.open" :children="jar.children" :editable="records" />
-        <form v-if="records" class="beside opening" @submit.prevent="open">
-          <label class="field"
-            ><span>{{ $t('Opening day: counted') }}</span
-            ><input v-model.number="counted" type="number" min="1" max="300" required :aria-label="$t('Counted')"
-          /></label>
+        <AskForm v-if="records" class="beside opening" :send="open">
+          <FaultyField name="counted"
+            ><label class="field"
+              ><span>{{ $t('Opening day: counted') }}</span
+              ><NumberField v-model="counted" :min="1" :max="300" required :label="$t('Counted')" /></label
+          ></FaultyField>
           <button type="submit" class="button main">{{ $t('Open the jar') }}</button>
-        </form>
+        </AskForm>
       </section>
 
       <section v-else-if="jar.restsUntil" class="ruled">
         <h2>{{ $t('The jar rests') }}</h2>
         <p>{{ $t('It comes back about {day}, as news.', { day: dayAndMonth(jar.restsUntil) }) }}</p>
-        <button v-if="leads" type="button" class="button" @click="bringBack">{{ $t('Bring it back now') }}</button>
+        <button v-if="leads" type="button" class="button" @click="bringBack().catch(sayError)">
+          {{ $t('Bring it back now') }}
+        </button>
       </section>
 
       <section v-else class="ruled" aria-labelledby="fill">
         <h2 id="fill">{{ $t('Fill the next jar') }}</h2>
         <p v-if="jar.rest">
           {{ jar.rest }}
-          <button v-if="leads" type="button" class="button small" @click="rest">{{ $t('Let it rest') }}</button>
+          <button v-if="leads" type="button" class="button small" @click="rest().catch(sayError)">
+            {{ $t('Let it rest') }}
+          </button>
         </p>
-        <form v-if="records" @submit.prevent="fill">
+        <AskForm v-if="records" :send="fill">
           <div class="beside">
-            <label class="field"
-              ><span>{{ $t('Jar') }}</span
-              ><input v-model="filling.jar" type="text" required
-            /></label>
-            <label class="field"
-              ><span>{{ $t('Millilitres') }}</span
-              ><input v-model.number="filling.jarMl" type="number" min="1" max="20000" required
-            /></label>
+            <FaultyField name="jar"
+              ><label class="field"
+                ><span>{{ $t('Jar') }}</span
+                ><input v-model="filling.jar" type="text" required /></label
+            ></FaultyField>
+            <FaultyField name="jarMl"
+              ><label class="field"
+                ><span>{{ $t('Millilitres') }}</span
+                ><NumberField v-model="filling.jarMl" :min="1" :max="20000" required /></label
+            ></FaultyField>
           </div>
           <div class="beside">
-            <label class="field"
-              ><span>{{ $t('Things') }}</span
-              ><input v-model="filling.things" type="text" required
-            /></label>
-            <label class="field"
-              ><span>{{ $t('Shape') }}</span>
-              <select v-model="filling.shape" class="box">
-                <option v-for="(name, shape) in shapes" :key="shape" :value="shape">{{ name }}</option>
-              </select></label
+            <FaultyField name="things"
+              ><label class="field"
+                ><span>{{ $t('Things') }}</span
+                ><input v-model="filling.things" type="text" required /></label
+            ></FaultyField>
+            <FaultyField name="shape"
+              ><label class="field"
+                ><span>{{ $t('Shape') }}</span>
+                <select v-model="filling.shape" class="box">
+                  <option v-for="(name, shape) in shapes" :key="shape" :value="shape">{{ name }}</option>
+                </select></label
+              ></FaultyField
             >
-            <label class="field"
-              ><span>{{ $t('Across, mm') }}</span
-              ><input v-model.number="filling.acrossMm" type="number" min="1" max="200" required
-            /></label>
+            <FaultyField name="acrossMm"
+              ><label class="field"
+                ><span>{{ $t('Across, mm') }}</span
+                ><NumberField v-model="filling.acrossMm" :min="1" :max="200" required /></label
+            ></FaultyField>
           </div>
           <div class="beside opening">
-            <label class="field"
-              ><span>{{ $t('How many to put in') }}</span
-              ><input v-model.number="filling.amount" type="number" min="1" max="300" required
-            /></label>
+            <FaultyField name="amount"
+              ><label class="field"
+                ><span>{{ $t('How many to put in') }}</span
+                ><NumberField v-model="filling.amount" :min="1" :max="300" required /></label
+            ></FaultyField>
             <button type="submit" class="button main">{{ $t('Put the jar out') }}</button>
           </div>
           <p>{{ jar.proposal.reason }}</p>
           <p class="caution small">{{ jar.caution }}</p>
-        </form>
+        </AskForm>
       </section>
 
       <section v-if="jar.last" class="ruled" aria-labelledby="last">

@@ -9,6 +9,7 @@ import MatStage from './MatStage.vue'
 import { useAddress, whole } from '@/ui/useAddress'
 import { useAsked } from './useAsked'
 import { t } from '@/app/language'
+import NumberField from '@/ui/NumberField.vue'
 
 /** A jar and things: how many it holds, what to put in next, and the count laid out in heaps of ten. */
 const { classId } = useAccount()
@@ -46,7 +47,6 @@ const shapes: Record<Schemas['ThingShape'], string> = {
   Cube: t('cubes'),
   Mixed: t('of several shapes'),
 }
-const typed = (event: Event) => (event.target as HTMLInputElement).value
 </script>
 
 <template>
@@ -73,7 +73,11 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
         <h2>{{ $t('The jar and the things') }}</h2>
         <label class="field"
           ><span>{{ $t('Jar, in millilitres') }}</span
-          ><input type="number" min="1" max="20000" :value="asked.jarMl" @change="put({ jar: typed($event) })"
+          ><NumberField
+            :min="1"
+            :max="20000"
+            :model-value="asked.jarMl"
+            @update:model-value="put({ jar: `${$event ?? ''}` })"
         /></label>
         <label class="field"
           ><span>{{ $t('Things') }}</span>
@@ -120,13 +124,12 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
         </div>
         <label class="field"
           ><span>{{ $t('In the jar last time') }}</span
-          ><input
-            type="number"
-            min="1"
-            max="300"
-            :value="asked.last ?? ''"
+          ><NumberField
+            :min="1"
+            :max="300"
+            :model-value="asked.last"
             :placeholder="$t('first jar')"
-            @change="put({ last: typed($event) })"
+            @update:model-value="put({ last: `${$event ?? ''}` })"
         /></label>
         <label class="check"
           ><input
@@ -141,21 +144,27 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
         <h2>{{ $t('Counted') }}</h2>
         <label class="field"
           ><span>{{ $t('Opening day: how many were there?') }}</span
-          ><input type="number" min="0" max="300" :value="asked.count ?? ''" @change="put({ count: typed($event) })"
+          ><NumberField
+            :min="0"
+            :max="300"
+            :model-value="asked.count"
+            @update:model-value="put({ count: `${$event ?? ''}` })"
         /></label>
         <p class="small soft">{{ $t('A full jar that you counted yourselves corrects what is expected of it:') }}</p>
         <div class="beside">
           <label class="field"
             ><span>{{ $t('Expected') }}</span
-            ><input
-              type="number"
-              min="1"
-              :value="asked.expectedBefore ?? ''"
-              @change="put({ expected: typed($event) })"
+            ><NumberField
+              :min="1"
+              :model-value="asked.expectedBefore"
+              @update:model-value="put({ expected: `${$event ?? ''}` })"
           /></label>
           <label class="field"
             ><span>{{ $t('Counted') }}</span
-            ><input type="number" min="1" :value="asked.countedBefore ?? ''" @change="put({ found: typed($event) })"
+            ><NumberField
+              :min="1"
+              :model-value="asked.countedBefore"
+              @update:model-value="put({ found: `${$event ?? ''}` })"
           /></label>
         </div>
       </section>

@@ -52,8 +52,8 @@ const times = (n: number) => (n === 1 ? '' : ` ×${n}`)
             <RouterLink
               v-for="c in slip.children"
               :key="c.id"
+              v-tooltip.top="$t('last on {day}', { day: dayAndMonth(c.last) })"
               class="said"
-              :title="$t('last on {day}', { day: dayAndMonth(c.last) })"
               :to="{ name: 'child', params: { classId, childId: c.id }, query: { skill: slip.skill } }"
               >{{ c.name }}{{ times(c.times) }}</RouterLink
             >

@@ -129,12 +129,12 @@ const tabbable = computed(() => {
         <i
           v-for="day in different"
           :key="day.day"
+          v-tooltip.top="day.why"
           class="off"
-          :title="day.why"
           :style="{ left: `${(day.x * 100) / days.length}%`, width: `${100 / days.length}%` }"
         />
         <i v-for="(strand, row) in strands" :key="strand.id" class="thread" :style="{ '--row': row }" />
-        <i v-if="todayAt >= 0" class="now" :style="{ left: percent(todayAt) }" :title="$t('today')" />
+        <i v-if="todayAt >= 0" v-tooltip.top="$t('today')" class="now" :style="{ left: percent(todayAt) }" />
         <i
           v-if="overAt >= 0"
           class="target"
@@ -144,13 +144,21 @@ const tabbable = computed(() => {
         <i
           v-for="starter in starters"
           :key="starter.day + starter.round"
+          v-tooltip.top="$t('Starter, {day}', { day: fullDay(starter.day) })"
           class="starter"
-          :title="$t('Starter, {day}', { day: fullDay(starter.day) })"
           :style="{ left: percent(starter.x), '--row': starter.row }"
         />
         <button
           v-for="bead in beads"
           :key="key(bead.lesson)"
+          v-tooltip.top="
+            $t('{short} · {number} of {of} · {day}', {
+              short: bead.lesson.short,
+              number: bead.lesson.number,
+              of: bead.lesson.of,
+              day: fullDay(bead.lesson.day),
+            })
+          "
           type="button"
           class="bead"
           :class="{
@@ -175,14 +183,6 @@ const tabbable = computed(() => {
               day: fullDay(bead.lesson.day),
               a: bead.lesson.given ? $t(', given') : '',
               b: bead.lesson.pinned ? $t(', pinned') : '',
-            })
-          "
-          :title="
-            $t('{short} · {number} of {of} · {day}', {
-              short: bead.lesson.short,
-              number: bead.lesson.number,
-              of: bead.lesson.of,
-              day: fullDay(bead.lesson.day),
             })
           "
           :style="{

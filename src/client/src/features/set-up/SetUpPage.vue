@@ -6,14 +6,15 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { clock, dayAndMonth, dayOfWeek, schoolDays } from '@/app/dates'
 import CalendarFiles from './CalendarFiles.vue'
+import AskForm from '@/ui/AskForm.vue'
 import FaultyField from '@/ui/FaultyField.vue'
-import { say } from '@/ui/notices'
-import { useFaults } from '@/ui/useFaults'
+import { say, sayError } from '@/ui/notices'
 import SchoolPlace from './SchoolPlace.vue'
 import DayField from '@/ui/DayField.vue'
 import TimeField from '@/ui/TimeField.vue'
 import { t } from '@/app/language'
 import PageError from '@/ui/PageError.vue'
+import NumberField from '@/ui/NumberField.vue'
 
 const queries = useQueryClient()
 const { classId, current } = useAccount()
@@ -60,17 +61,11 @@ const adult = ref({ fullName: '', email: '', password: '', role: 'Assistant' as 
 const terms = ref<Schemas['TermView'][]>([])
 watch(table, (t) => t && (terms.value = t.terms.map((term) => ({ ...term }))), { immediate: true })
 
-const { faults, forget, tell } = useFaults('fullName', 'email', 'password', 'name', 'last', 'openFrom', 'from', 'where')
 async function change(call: Promise<unknown>, done: string, then: () => void = () => undefined) {
-  forget()
-  try {
-    await call
-    then()
-    await queries.invalidateQueries()
-    say(done)
-  } catch (problem) {
-    tell(problem)
-  }
+  await call
+  then()
+  await queries.invalidateQueries()
+  say(done)
 }
 
 const path = () => ({ path: { classId: classId.value } })
@@ -170,7 +165,7 @@ const addAdult = () =>
         <p class="soft small">
           {{ $t('What is recorded belongs to the day that it is there, whatever a tablet’s clock is set to.') }}
         </p>
-        <SchoolPlace :table="table" @save="savePlace" />
+        <SchoolPlace :table="table" @save="savePlace($event).catch(sayError)" />
       </section>
       <section class="ruled wide">
         <h2>{{ $t('Timetable') }}</h2>
@@ -190,21 +185,20 @@ const addAdult = () =>
                 :aria-label="
                   $t('Take out {kinds} on {weekday} at {time}', { kinds: kinds[s.kind], weekday, time: clock(s.start) })
                 "
-                @click="removeSlot(s.id)"
+                @click="removeSlot(s.id).catch(sayError)"
               >
                 {{ $t('Take out') }}
               </button>
             </p>
           </div>
         </div>
-        <form class="beside line" @submit.prevent="addSlot">
+        <AskForm class="beside line" :send="addSlot">
           <select v-model="slot.weekday" class="box" :aria-label="$t('Weekday')">
             <option v-for="w in schoolDays" :key="w" :value="w">{{ dayOfWeek(w) }}</option>
           </select>
           <TimeField v-model="slot.start" :label="$t('Start')" required />
           <label
-            ><input v-model.number="slot.minutes" type="number" min="5" max="120" :aria-label="$t('Minutes')" />
-            {{ $t('min') }}</label
+            ><NumberField v-model="slot.minutes" :min="5" :max="120" :label="$t('Minutes')" /> {{ $t('min') }}</label
           >
           <select v-model="slot.kind" class="box" :aria-label="$t('Kind of lesson')">
             <option v-for="(label, kind) in kinds" :key="kind" :value="kind">{{ label }}</option>
@@ -213,23 +207,23 @@ const addAdult = () =>
             <option :value="0" disabled>{{ $t('Who') }}</option>
             <option v-for="a in table.adults" :key="a.id" :value="a.id">{{ a.fullName }}</option>
           </select>
-          <FaultyField name="where" :faults="faults"
+          <FaultyField name="where"
             ><input v-model="slot.where" type="text" :placeholder="$t('Where')" :aria-label="$t('Where')" required
           /></FaultyField>
           <button class="button">{{ $t('Add the lesson') }}</button>
-        </form>
+        </AskForm>
       </section>
 
       <section class="ruled">
         <h2>{{ $t('Terms') }}</h2>
-        <form @submit.prevent="saveTerms">
+        <AskForm :send="saveTerms">
           <div v-for="(term, i) in terms" :key="i" class="beside line">
             <input v-model="term.name" type="text" :aria-label="$t('Name of the term')" class="short" required />
             <DayField v-model="term.first" :label="$t('First day of {name}', { name: term.name })" required />
             <DayField v-model="term.last" :label="$t('Last day of {name}', { name: term.name })" required />
           </div>
           <button class="button">{{ $t('Keep the terms') }}</button>
-        </form>
+        </AskForm>
       </section>
 
       <section class="ruled">
@@ -248,13 +242,13 @@ const addAdult = () =>
             type="button"
             class="button plain small"
             :aria-label="$t('Take out {name}', { name: c.name })"
-            @click="removeClosure(c.id)"
+            @click="removeClosure(c.id).catch(sayError)"
           >
             {{ $t('Take out') }}
           </button>
         </p>
-        <form class="beside line" @submit.prevent="addClosure">
-          <FaultyField name="name" :faults="faults"
+        <AskForm class="beside line" :send="addClosure">
+          <FaultyField name="name"
             ><input
               v-model="closure.name"
               type="text"
@@ -264,21 +258,19 @@ const addAdult = () =>
               required
           /></FaultyField>
           <DayField v-model="closure.first" :label="$t('First day')" required />
-          <FaultyField name="last" :faults="faults"
-            ><DayField v-model="closure.last" :label="$t('Last day')"
-          /></FaultyField>
+          <FaultyField name="last"><DayField v-model="closure.last" :label="$t('Last day')" /></FaultyField>
           <select v-model="closure.kind" class="box" :aria-label="$t('Kind of day')">
             <option v-for="(label, kind) in dayKinds" :key="kind" :value="kind">{{ label }}</option>
           </select>
           <template v-if="closure.kind === 'HalfDay'">
-            <FaultyField name="openFrom" :faults="faults"
+            <FaultyField name="openFrom"
               ><TimeField v-model="closure.openFrom" :label="$t('School from')"
             /></FaultyField>
             <TimeField v-model="closure.openUntil" :label="$t('School until')" />
           </template>
           <label class="check"><input v-model="closure.ofClass" type="checkbox" /> {{ $t('this class only') }}</label>
           <button class="button">{{ $t('Add') }}</button>
-        </form>
+        </AskForm>
         <CalendarFiles />
       </section>
 
@@ -301,12 +293,12 @@ const addAdult = () =>
             :aria-label="
               $t('Take out the hours of {adult} on {weekday}', { adult: h.adult, weekday: dayOfWeek(h.weekday) })
             "
-            @click="removeHours(h.id)"
+            @click="removeHours(h.id).catch(sayError)"
           >
             {{ $t('Take out') }}
           </button>
         </p>
-        <form class="beside line" @submit.prevent="addHours">
+        <AskForm class="beside line" :send="addHours">
           <select v-model="hours.adultId" class="box" :aria-label="$t('Whose hours')" required>
             <option :value="0" disabled>{{ $t('Who') }}</option>
             <option v-for="a in table.adults" :key="a.id" :value="a.id">{{ a.fullName }}</option>
@@ -314,12 +306,10 @@ const addAdult = () =>
           <select v-model="hours.weekday" class="box" :aria-label="$t('Weekday of the hours')">
             <option v-for="w in schoolDays" :key="w" :value="w">{{ dayOfWeek(w) }}</option>
           </select>
-          <FaultyField name="from" :faults="faults"
-            ><TimeField v-model="hours.from" :label="$t('Hours from')" required
-          /></FaultyField>
+          <FaultyField name="from"><TimeField v-model="hours.from" :label="$t('Hours from')" required /></FaultyField>
           <TimeField v-model="hours.until" :label="$t('Hours until')" required />
           <button class="button">{{ $t('Add the hours') }}</button>
-        </form>
+        </AskForm>
       </section>
 
       <section class="ruled">
@@ -327,11 +317,11 @@ const addAdult = () =>
         <p v-for="a in table.adults" :key="a.id">
           <b>{{ a.fullName }}</b> <span class="soft">{{ roles[a.role].toLowerCase() }}</span>
         </p>
-        <form class="beside line" @submit.prevent="addAdult">
-          <FaultyField name="fullName" :faults="faults"
+        <AskForm class="beside line" :send="addAdult">
+          <FaultyField name="fullName"
             ><input v-model="adult.fullName" type="text" :placeholder="$t('Name')" :aria-label="$t('Name')" required
           /></FaultyField>
-          <FaultyField name="email" :faults="faults"
+          <FaultyField name="email"
             ><input
               v-model="adult.email"
               type="email"
@@ -340,7 +330,7 @@ const addAdult = () =>
               autocomplete="off"
               required
           /></FaultyField>
-          <FaultyField name="password" :faults="faults"
+          <FaultyField name="password"
             ><input
               v-model="adult.password"
               type="password"
@@ -353,7 +343,7 @@ const addAdult = () =>
             <option v-for="(label, role) in roles" :key="role" :value="role">{{ label }}</option>
           </select>
           <button class="button">{{ $t('Add') }}</button>
-        </form>
+        </AskForm>
       </section>
     </div>
   </div>

@@ -3,10 +3,12 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
-import { say } from '@/ui/notices'
+import { say, sayError } from '@/ui/notices'
 import SeasonSelect from './SeasonSelect.vue'
 import { t } from '@/app/language'
 import LongSelect from '@/ui/LongSelect.vue'
+import AskForm from '@/ui/AskForm.vue'
+import FaultyField from '@/ui/FaultyField.vue'
 
 /** What the school does differently with a skill: season, links, words, or leaving it out. */
 const props = defineProps<{ skill: Schemas['MapSkillView']; map: Schemas['MapView'] }>()
@@ -16,20 +18,14 @@ const { classId } = useAccount()
 const written = ref({ ...props.skill.written, needs: [...props.skill.written.needs] })
 const words = ref(props.skill.written.words.join(', '))
 const adding = ref('')
-const refused = ref('')
 const names = computed(() => new Map(props.map.skills.map((s) => [s.id, s.short])))
 const path = computed(() => ({ path: { classId: classId.value, skillId: props.skill.id } }))
 
 async function change(call: Promise<unknown>, done: string) {
-  refused.value = ''
-  try {
-    await call
-    await queries.invalidateQueries()
-    say(done)
-    emit('done')
-  } catch (problem) {
-    refused.value = (problem as Error).message
-  }
+  await call
+  await queries.invalidateQueries()
+  say(done)
+  emit('done')
 }
 const keep = () =>
   change(
@@ -53,15 +49,17 @@ function link() {
 </script>
 
 <template>
-  <form class="change" :aria-label="$t('Change this skill')" @submit.prevent="keep">
-    <label class="field"
-      ><span>{{ $t('Name') }}</span
-      ><input v-model="written.short" type="text" required maxlength="40"
-    /></label>
-    <label class="field"
-      ><span>{{ $t('The child says') }}</span
-      ><input v-model="written.iCan" type="text" required maxlength="120"
-    /></label>
+  <AskForm class="change" :aria-label="$t('Change this skill')" :send="keep">
+    <FaultyField name="short"
+      ><label class="field"
+        ><span>{{ $t('Name') }}</span
+        ><input v-model="written.short" type="text" required maxlength="40" /></label
+    ></FaultyField>
+    <FaultyField name="iCan"
+      ><label class="field"
+        ><span>{{ $t('The child says') }}</span
+        ><input v-model="written.iCan" type="text" required maxlength="120" /></label
+    ></FaultyField>
     <SeasonSelect v-model="written.when" />
     <div class="field">
       <span>{{ $t('Needs') }}</span>
@@ -84,25 +82,25 @@ function link() {
         @update:model-value="link"
       />
     </div>
-    <label class="field"
-      ><span>{{ $t('Words, with commas') }}</span
-      ><input v-model="words" type="text" required
-    /></label>
+    <FaultyField name="words"
+      ><label class="field"
+        ><span>{{ $t('Words, with commas') }}</span
+        ><input v-model="words" type="text" required /></label
+    ></FaultyField>
     <label class="check"
       ><input v-model="written.hidden" type="checkbox" /> {{ $t('Leave it out of our plans') }}</label
     >
     <p v-if="`${written.short}${written.iCan}${words}`.includes('{')" class="soft small">
       {{ $t('A word in braces stands for the class’s own, such as fewer or less.') }}
     </p>
-    <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
     <div class="beside">
       <button class="button main">{{ $t('Keep') }}</button>
       <button type="button" class="button" @click="emit('done')">{{ $t('Leave as it is') }}</button>
-      <button v-if="skill.changed" type="button" class="button plain" @click="takeBack">
+      <button v-if="skill.changed" type="button" class="button plain" @click="takeBack().catch(sayError)">
         {{ skill.own ? $t('Remove this skill') : $t('Back to how it came') }}
       </button>
     </div>
-  </form>
+  </AskForm>
 </template>
 
 <style scoped>

@@ -8,6 +8,9 @@ import { say } from '@/ui/notices'
 import SeasonSelect from './SeasonSelect.vue'
 import { t } from '@/app/language'
 import MultiSelect from 'primevue/multiselect'
+import NumberField from '@/ui/NumberField.vue'
+import AskForm from '@/ui/AskForm.vue'
+import FaultyField from '@/ui/FaultyField.vue'
 
 /** A skill of the school's own. */
 const props = defineProps<{ map: Schemas['MapView'] }>()
@@ -30,44 +33,42 @@ const skill = ref<Schemas['NewMapSkill']>({
   words: [],
 })
 const words = ref('')
-const refused = ref('')
 
 async function add() {
-  refused.value = ''
-  try {
-    const added = await take(
-      api.POST('/api/classes/{classId}/map/skills', {
-        params: { path: { classId: classId.value } },
-        body: { ...skill.value, words: words.value.split(',') },
-      }),
-    )
-    await queries.invalidateQueries()
-    say(t('{short} is on the map.', { short: skill.value.short }))
-    emit('done', added.id)
-  } catch (problem) {
-    refused.value = (problem as Error).message
-  }
+  const added = await take(
+    api.POST('/api/classes/{classId}/map/skills', {
+      params: { path: { classId: classId.value } },
+      body: { ...skill.value, words: words.value.split(',') },
+    }),
+  )
+  await queries.invalidateQueries()
+  say(t('{short} is on the map.', { short: skill.value.short }))
+  emit('done', added.id)
 }
 </script>
 
 <template>
-  <form class="ruled" :aria-label="$t('A skill of our own')" @submit.prevent="add">
+  <AskForm class="ruled" :aria-label="$t('A skill of our own')" :send="add">
     <h2>{{ $t('A skill of our own') }}</h2>
     <div class="fields">
-      <label class="field"
-        ><span>{{ $t('Name') }}</span
-        ><input v-model="skill.short" type="text" required maxlength="40"
-      /></label>
-      <label class="field"
-        ><span>{{ $t('The child says') }}</span
-        ><input v-model="skill.iCan" type="text" required maxlength="120"
-      /></label>
-      <label class="field">
-        <span>{{ $t('Strand') }}</span>
-        <select v-model="skill.strand" class="box">
-          <option v-for="s in map.strands" :key="s.id" :value="s.id">{{ s.name }}</option>
-        </select>
-      </label>
+      <FaultyField name="short"
+        ><label class="field"
+          ><span>{{ $t('Name') }}</span
+          ><input v-model="skill.short" type="text" required maxlength="40" /></label
+      ></FaultyField>
+      <FaultyField name="iCan"
+        ><label class="field"
+          ><span>{{ $t('The child says') }}</span
+          ><input v-model="skill.iCan" type="text" required maxlength="120" /></label
+      ></FaultyField>
+      <FaultyField name="strand"
+        ><label class="field">
+          <span>{{ $t('Strand') }}</span>
+          <select v-model="skill.strand" class="box">
+            <option v-for="s in map.strands" :key="s.id" :value="s.id">{{ s.name }}</option>
+          </select>
+        </label></FaultyField
+      >
       <SeasonSelect v-model="skill.when" />
       <div class="field">
         <span aria-hidden="true">{{ $t('Needs') }}</span>
@@ -87,8 +88,8 @@ async function add() {
       <div class="field">
         <span>{{ $t('Numbers') }}</span>
         <div class="beside">
-          <input v-model.number="skill.low" type="number" min="0" max="999" :aria-label="$t('Smallest number')" />
-          <input v-model.number="skill.high" type="number" min="0" max="999" :aria-label="$t('Largest number')" />
+          <NumberField v-model="skill.low" :min="0" :max="999" :label="$t('Smallest number')" />
+          <NumberField v-model="skill.high" :min="0" :max="999" :label="$t('Largest number')" />
         </div>
       </div>
       <fieldset class="field">
@@ -97,29 +98,32 @@ async function add() {
           ><input v-model="skill.shownIn" type="checkbox" :value="k" /> {{ representationLabel(k) }}</label
         >
       </fieldset>
-      <label class="field"
-        ><span>{{ $t('What to look for') }}</span
-        ><input v-model="skill.lookFor" type="text" required
-      /></label>
-      <label class="field"
-        ><span>{{ $t('A usual slip') }}</span
-        ><input v-model="skill.slip" type="text" required
-      /></label>
-      <label class="field"
-        ><span>{{ $t('A way of doing it') }}</span
-        ><input v-model="skill.way" type="text" required
-      /></label>
-      <label class="field"
-        ><span>{{ $t('Words, with commas') }}</span
-        ><input v-model="words" type="text" required
-      /></label>
+      <FaultyField name="lookFor"
+        ><label class="field"
+          ><span>{{ $t('What to look for') }}</span
+          ><input v-model="skill.lookFor" type="text" required /></label
+      ></FaultyField>
+      <FaultyField name="slip"
+        ><label class="field"
+          ><span>{{ $t('A usual slip') }}</span
+          ><input v-model="skill.slip" type="text" required /></label
+      ></FaultyField>
+      <FaultyField name="way"
+        ><label class="field"
+          ><span>{{ $t('A way of doing it') }}</span
+          ><input v-model="skill.way" type="text" required /></label
+      ></FaultyField>
+      <FaultyField name="words"
+        ><label class="field"
+          ><span>{{ $t('Words, with commas') }}</span
+          ><input v-model="words" type="text" required /></label
+      ></FaultyField>
     </div>
-    <p v-if="refused" class="warn" role="alert">{{ refused }}</p>
     <div class="beside">
       <button class="button main">{{ $t('Put it on the map') }}</button>
       <button type="button" class="button" @click="emit('done', '')">{{ $t('Leave it') }}</button>
     </div>
-  </form>
+  </AskForm>
 </template>
 
 <style scoped>

@@ -74,11 +74,7 @@ const carpetTime = (day: Schemas['WeekDay']) => day.slots.find((s) => s.kind ===
           @click="plan.mutate()"
         >
           {{
-            plan.isPending.value
-              ? $t('Planning…')
-              : week.planned
-                ? $t('Plan it anew')
-                : $t('Let Fobble plan this week')
+            plan.isPending.value ? $t('Planning…') : week.planned ? $t('Plan it anew') : $t('Let Fobble plan this week')
           }}
         </button>
       </div>
