@@ -30,6 +30,18 @@ public sealed class LanguageTests : IDisposable
         (await TextsAsync(lead)).ShouldBe(before, "nothing of the other language is kept");
     }
 
+    [Theory]
+    [InlineData("en-GB", "Only nought and twenty hang there.")]
+    [InlineData("en-NZ", "Only nought and twenty hang there.")]
+    [InlineData("en-US", "Only zero and twenty hang there.")]
+    [InlineData("en-CA", "Only zero and twenty hang there.")]
+    public async Task None_of_something_is_called_as_where_the_school_is(string locale, string harder)
+    {
+        var lead = await BeginAsync();
+        await MoveAsync(lead, locale);
+        (await lead.ReadAsync<ActivityView>("/api/classes/1/activities/washing-on-the-line")).Harder.ShouldBe(harder);
+    }
+
     [Fact]
     public async Task What_the_school_has_written_is_left_as_it_is()
     {

@@ -60,7 +60,7 @@ describe('the library', () => {
 
   it('says what is short and what is our own, and opens an activity for the skill it was found by', async () => {
     const { wrapper } = await openPage(LibraryPage, '/c/1/activities?children=4')
-    const rows = wrapper.findAll('.found li')
+    const rows = wrapper.findAll('.found tbody tr')
     expect(rows[1]!.text()).toContain('our own')
     expect(rows[1]!.text()).toContain('1 cloths short')
     expect(rows[0]!.get('a').attributes('href')).toBe('/c/1/activities/under-the-lid?skill=bond.all-7&children=4')

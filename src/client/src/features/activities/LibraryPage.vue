@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Column from 'primevue/column'
+import DataTable from 'primevue/datatable'
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
@@ -163,34 +165,46 @@ async function takeFile(file: File) {
       <p v-if="!library.found.length" class="none">
         {{ $t('Nothing answers all of that. Leave out the minutes first, then what you own.') }}
       </p>
-      <ol class="found">
-        <li v-for="a in library.found.slice(0, showing)" :key="a.id">
-          <RouterLink
-            :to="{
-              name: 'activity',
-              params: { classId, id: a.id },
-              query: { skill: a.skillId, children: asked.children },
-            }"
-          >
-            <b>{{ a.name }}</b>
-            <span class="purpose">{{ a.purpose }}</span>
-          </RouterLink>
-          <span class="for"
-            >{{ a.skill }} <span class="soft small">{{ $t('numbers {numbers}', { numbers: a.numbers }) }}</span></span
-          >
-          <span class="small when">{{ a.places.map(placeLabel).join(', ') }}</span>
-          <span class="how small"
-            ><b>{{ a.minutes }}</b> {{ $t('min ·') }} <b>{{ span(a.least, a.most) }}</b> {{ $t('children') }}</span
-          >
-          <span class="small notes">
-            <template v-if="a.own">{{ $t('our own.') + ' ' }}</template>
-            <template v-if="a.prints">{{ $t('to print.') + ' ' }}</template>
-            <template v-else-if="a.short"
-              ><span class="warn">{{ a.short }}</span></template
+      <!-- What answers best stands first until it is sorted by something else; once more brings that back. -->
+      <DataTable :value="library.found.slice(0, showing)" data-key="id" class="found" removable-sort>
+        <Column field="name" :header="$t('Activity')" sortable>
+          <template #body="{ data: a }">
+            <RouterLink
+              :to="{
+                name: 'activity',
+                params: { classId, id: a.id },
+                query: { skill: a.skillId, children: asked.children },
+              }"
             >
-          </span>
-        </li>
-      </ol>
+              <b>{{ a.name }}</b>
+              <span class="purpose">{{ a.purpose }}</span>
+            </RouterLink>
+          </template>
+        </Column>
+        <Column field="skill" :header="$t('For')" sortable>
+          <template #body="{ data: a }">
+            {{ a.skill }} <span class="soft small numbers">{{ $t('numbers {numbers}', { numbers: a.numbers }) }}</span>
+          </template>
+        </Column>
+        <Column :header="$t('When')" class="wide-only">
+          <template #body="{ data: a }"
+            ><span class="small">{{ a.places.map(placeLabel).join(', ') }}</span></template
+          >
+        </Column>
+        <Column field="minutes" :header="$t('Minutes')" sortable class="number" />
+        <Column field="most" :header="$t('Children')" sortable class="number">
+          <template #body="{ data: a }">{{ span(a.least, a.most) }}</template>
+        </Column>
+        <Column header="" class="wide-only">
+          <template #body="{ data: a }">
+            <span class="small">
+              <template v-if="a.own">{{ $t('our own.') + ' ' }}</template>
+              <template v-if="a.prints">{{ $t('to print.') + ' ' }}</template>
+              <span v-else-if="a.short" class="warn">{{ a.short }}</span>
+            </span>
+          </template>
+        </Column>
+      </DataTable>
       <button v-if="library.found.length > showing" type="button" class="button" @click="showing = Infinity">
         {{ $t('Show the other {a}', { a: library.found.length - showing }) }}
       </button>
@@ -221,23 +235,7 @@ async function takeFile(file: File) {
   max-width: 13rem;
 }
 
-.found {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-
-.found li {
-  display: grid;
-  grid-template-columns: minmax(0, 2.4fr) minmax(0, 1.3fr) minmax(0, 1.2fr) 9rem minmax(0, 0.9fr);
-  gap: 0.2rem 1rem;
-  align-items: baseline;
-  padding: 0.5rem 0;
-  border-top: 1px solid var(--line);
-}
-
 .found a {
-  display: block;
   color: var(--ink);
   text-decoration: none;
 }
@@ -248,12 +246,18 @@ async function takeFile(file: File) {
   text-underline-offset: 3px;
 }
 
-.purpose {
+.purpose,
+.numbers {
   display: block;
 }
 
-.for .small {
-  display: block;
+.found :deep(td) {
+  vertical-align: top;
+}
+
+.found :deep(.number) {
+  width: 6.5rem;
+  white-space: nowrap;
 }
 
 .none {
@@ -262,8 +266,8 @@ async function takeFile(file: File) {
 }
 
 @media (max-width: 1000px) {
-  .found li {
-    grid-template-columns: 1fr auto;
+  .found :deep(.wide-only) {
+    display: none;
   }
 }
 </style>

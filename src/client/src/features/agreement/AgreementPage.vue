@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Column from 'primevue/column'
+import DataTable from 'primevue/datatable'
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
@@ -9,6 +11,7 @@ import { fullDay } from '@/app/dates'
 import ClassTabs from '@/ui/ClassTabs.vue'
 import { supportLabel, supports } from '@/ui/marks'
 import { t } from '@/app/language'
+import EmptyPlace from '@/ui/EmptyPlace.vue'
 import PageError from '@/ui/PageError.vue'
 
 /** Do two adults mean the same by "with a prompt"? Their codes of one session, side by side. */
@@ -44,13 +47,17 @@ const between = (i: Schemas['IntervalView']) =>
     </div>
     <ClassTabs />
     <PageError v-if="error" :error="error" />
-    <p v-if="sessions && !sessions.length" class="none">
-      {{
+    <EmptyPlace
+      v-if="sessions && !sessions.length"
+      :what="$t('No session was recorded by two adults yet.')"
+      :why="
         $t(
-          'No session was recorded by two adults yet. Let both open the same group on the clipboard, tick “On my own”, and record what each sees.',
+          'Here the codes of two adults who watched the same group stand side by side, so that “with a prompt” comes to mean the same to both. Let both open one group on the clipboard, tick “On my own”, and record what each sees.',
         )
-      }}
-    </p>
+      "
+      :to="{ name: 'clipboard', params: { classId } }"
+      :action="$t('To the clipboard')"
+    />
     <div v-if="sessions?.length" class="two">
       <ul class="sessions">
         <li v-for="s in sessions" :key="s.sessionId">
@@ -101,13 +108,20 @@ const between = (i: Schemas['IntervalView']) =>
         <p class="small soft">{{ $t('In brackets the interval in which it lies with 95 % confidence.') }}</p>
         <template v-if="result.apart.length">
           <h2>{{ $t('Where they differ') }}</h2>
-          <ul>
-            <li v-for="(m, i) in result.apart" :key="i">
-              <span class="said">{{ m.child }}{{ m.numbers ? `, ${m.numbers}` : '' }}</span
-              >: {{ result.first }} {{ supportLabel(m.first).toLowerCase() }}, {{ result.second }}
-              {{ supportLabel(m.second).toLowerCase() }}
-            </li>
-          </ul>
+          <DataTable :value="result.apart" class="apart">
+            <Column field="child" :header="$t('Child')" sortable
+              ><template #body="{ data }"
+                ><span class="said">{{ data.child }}</span></template
+              ></Column
+            >
+            <Column field="numbers" :header="$t('Numbers')" sortable />
+            <Column field="first" :header="result.first" sortable
+              ><template #body="{ data }">{{ supportLabel(data.first) }}</template></Column
+            >
+            <Column field="second" :header="result.second" sortable
+              ><template #body="{ data }">{{ supportLabel(data.second) }}</template></Column
+            >
+          </DataTable>
         </template>
       </section>
     </div>
@@ -115,11 +129,6 @@ const between = (i: Schemas['IntervalView']) =>
 </template>
 
 <style scoped>
-.none {
-  max-width: 44rem;
-  font-size: 1.1rem;
-}
-
 .two {
   display: grid;
   grid-template-columns: 20rem 1fr;

@@ -15,6 +15,7 @@ import TurnBoard from './TurnBoard.vue'
 import { useBoard, type Board } from './useBoard'
 import WishesPanel from './WishesPanel.vue'
 import { t } from '@/app/language'
+import EmptyPlace from '@/ui/EmptyPlace.vue'
 import PageError from '@/ui/PageError.vue'
 
 const queries = useQueryClient()
@@ -167,6 +168,16 @@ watch(
         }}
       </template>
     </p>
+
+    <EmptyPlace
+      v-if="accepted && !accepted.accepted && !proposed.length && !asking"
+      :what="$t('No groups for this week yet.')"
+      :why="
+        $t(
+          'Here the children sit around the tables of the week: who is ready for the same thing, with an adult, a place and an activity, and for each a sentence why. Fobble proposes, you move and accept.',
+        )
+      "
+    />
 
     <TurnBoard
       v-for="(board, i) in boards"

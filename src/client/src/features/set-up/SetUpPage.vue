@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Column from 'primevue/column'
+import DataTable from 'primevue/datatable'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { ref, watch } from 'vue'
 import { queryKey } from '@/app/keys'
@@ -314,9 +316,12 @@ const addAdult = () =>
 
       <section class="ruled">
         <h2>{{ $t('Adults of this class') }}</h2>
-        <p v-for="a in table.adults" :key="a.id">
-          <b>{{ a.fullName }}</b> <span class="soft">{{ roles[a.role].toLowerCase() }}</span>
-        </p>
+        <DataTable :value="table.adults" data-key="id" class="adults">
+          <Column field="fullName" :header="$t('Name')" sortable />
+          <Column field="role" :header="$t('Role')" sortable>
+            <template #body="{ data }">{{ roles[data.role as Schemas['ClassRole']] }}</template>
+          </Column>
+        </DataTable>
         <AskForm class="beside line" :send="addAdult">
           <FaultyField name="fullName"
             ><input v-model="adult.fullName" type="text" :placeholder="$t('Name')" :aria-label="$t('Name')" required
@@ -380,6 +385,10 @@ const addAdult = () =>
 
 .line input[type='number'] {
   width: 4.4rem;
+}
+
+.adults {
+  margin-bottom: 0.8rem;
 }
 
 .short {
