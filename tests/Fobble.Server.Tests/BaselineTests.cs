@@ -10,6 +10,22 @@ public class BaselineTests(School school) : IClassFixture<School>
     private static readonly DateTimeOffset Now = ClipboardTests.Now;
 
     [Fact]
+    public async Task The_demos_checks_deny_nothing_that_its_grid_calls_secure()
+    {
+        var tomasz = await school.ComeInAsAsync("tomasz");
+        var checks = (await tomasz.ReadAsync<BaselineOverview>("/api/classes/1/baseline"))
+            .Children.Where(c => c is { CheckId: not null, EndedAt: not null })
+            .ToList();
+        checks.Count.ShouldBeGreaterThan(1);
+        foreach (var child in checks)
+        {
+            var path = (await tomasz.ReadAsync<CheckView>($"/api/classes/1/baseline/{child.CheckId}")).Path;
+            path.Count(p => p.Strength >= (int)Strength.Secure).ShouldBeGreaterThan(3);
+            path.Where(p => p.Strength >= (int)Strength.Secure && !p.Held).Select(p => p.Short).ShouldBeEmpty(child.Name);
+        }
+    }
+
+    [Fact]
     public async Task A_check_asks_takes_answers_and_ends_with_what_it_infers_on_the_grid()
     {
         var tomasz = await school.ComeInAsAsync("tomasz");

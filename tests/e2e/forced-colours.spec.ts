@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { expectAccessible } from './accessible'
 import { DEMO_NOW } from './filled'
+import { pages } from './pages'
 import { startServer, type RunningServer } from './server'
 import { comeInAs } from './visit'
 
@@ -37,26 +38,9 @@ test('marks and beads are told apart in the system’s colours', async ({ page }
 })
 
 test('each page has nothing that axe finds, in these colours', async ({ page }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(300_000)
   await comeInAs(page, server, 'Ines Okonjo')
-  for (const address of [
-    'today',
-    'plan',
-    'plan/year',
-    'plan/coverage',
-    'class',
-    'class/children/1',
-    'class/trail',
-    'class/look-again',
-    'groups',
-    'groups/company',
-    'clipboard',
-    'map',
-    'activities',
-    'sheets',
-    'set-up',
-    'thoughts',
-  ]) {
+  for (const address of pages) {
     await page.goto(`${server.url}/c/1/${address}`)
     await expect(page.locator('main h1').first(), address).toBeVisible()
     await page.waitForLoadState('networkidle')

@@ -29,7 +29,8 @@ const look = (page: Page) =>
         .join(' ')
         .trim()
       const at = e.getBoundingClientRect()
-      if (!/\p{L}{2}/u.test(text) || at.width < 2 || e.closest('option, [role=status]') || !e.checkVisibility()) return []
+      if (!/\p{L}{2}/u.test(text) || at.width < 2 || e.closest('option, [role=status]') || !e.checkVisibility())
+        return []
       const acting = e.closest('a, button, summary, label')
       return [{ text, acts: !!acting && !acting.matches(':disabled'), x: at.x, y: at.y }]
     }),

@@ -86,6 +86,10 @@ const preset = definePreset(
     semantic: {
       primary: spruce,
       focusRing: { width: '3px', style: 'solid', color: '{primary.color}', offset: '2px' },
+      // A field shows where one is as everything else does, not by the colour of its edge alone.
+      formField: {
+        focusRing: { width: '3px', style: 'solid', color: '{primary.color}', offset: '2px', shadow: 'none' },
+      },
       transitionDuration: '0.12s',
       colorScheme: {
         light: {

@@ -37,6 +37,7 @@ watch(
 .faulty {
   display: inline-grid;
   align-content: start;
+  align-self: start;
 }
 
 .faulty:has(> .field) {

@@ -158,20 +158,18 @@ watch(
     </div>
     <GroupTabs />
     <PageError v-if="error" :error="error" />
-    <p v-if="accepted && !proposed.length" class="verdict" role="status">
+    <p v-if="accepted?.accepted && !proposed.length" class="verdict" role="status">
       {{ accepted.verdict }}
-      <template v-if="accepted.accepted">
-        {{ $t('On paper:') }}
-        <a :href="`/api/classes/${classId}/weeks/${monday}/groups/wall`" target="_blank">{{ $t('for the wall') }}</a>,
-        <a :href="`/api/classes/${classId}/weeks/${monday}/groups/cards`" target="_blank">{{ $t('cards') }}</a>{{
-          $t('. First names only.')
-        }}
-      </template>
+      {{ $t('On paper:') }}
+      <a :href="`/api/classes/${classId}/weeks/${monday}/groups/wall`" target="_blank">{{ $t('for the wall') }}</a>,
+      <a :href="`/api/classes/${classId}/weeks/${monday}/groups/cards`" target="_blank">{{ $t('cards') }}</a>{{
+        $t('. First names only.')
+      }}
     </p>
 
     <EmptyPlace
       v-if="accepted && !accepted.accepted && !proposed.length && !asking"
-      :what="$t('No groups for this week yet.')"
+      :what="accepted.verdict"
       :why="
         $t(
           'Here the children sit around the tables of the week: who is ready for the same thing, with an adult, a place and an activity, and for each a sentence why. Fobble proposes, you move and accept.',
