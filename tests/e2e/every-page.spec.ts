@@ -1,89 +1,86 @@
-import { expect, test } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible'
 import { DEMO_NOW } from './filled'
 import { pages } from './pages'
 import { startServer, type RunningServer } from './server'
 import { comeInAs } from './visit'
 
-// Each page of the demo: it says what it is, fits a tablet, and has nothing to complain of in the browser's console, where a style or script that the page does not
-// allow would show too.
+// Each page of the demo: it says what it is, is gone through by keys alone, passes axe as it is and in the system's colours, fits a tablet and 200 %, and has nothing
+// to complain of in the browser's console, where a style or script that the page does not allow would show too.
 let server: RunningServer
 test.beforeAll(async () => {
   server = await startServer({ demo: true, now: DEMO_NOW })
 })
 test.afterAll(() => server.stop())
+// In two halves, side by side.
+test.describe.configure({ mode: 'parallel' })
 
-test('no page complains, and each fits a tablet', async ({ page }) => {
-  const complaints: string[] = []
-  page.on('console', (message) => {
-    if (message.type() === 'error') complaints.push(`${page.url()}: ${message.text()}`)
-  })
-  page.on('pageerror', (error) => complaints.push(`${page.url()}: ${error.message}`))
-  await page.setViewportSize({ width: 768, height: 1024 })
-  await comeInAs(page, server, 'Ines Okonjo')
-  for (const address of pages) {
-    await page.goto(`${server.url}/c/1/${address}`)
-    await expect(page.locator('main h1').first(), address).toBeVisible()
-    await page.waitForLoadState('networkidle')
-    expect(await page.evaluate(() => document.documentElement.scrollWidth), address).toBeLessThanOrEqual(769)
-  }
-  expect(complaints).toEqual([])
-})
-
-test('on each page axe finds nothing, and at 200 % nothing runs over', async ({ page }) => {
-  test.setTimeout(300_000)
-  await comeInAs(page, server, 'Ines Okonjo')
-  for (const address of pages) {
-    await page.setViewportSize({ width: 1280, height: 800 })
-    await page.goto(`${server.url}/c/1/${address}`)
-    await expect(page.locator('main h1').first(), address).toBeVisible()
-    await page.waitForLoadState('networkidle')
-    await expectAccessible(page)
-    // What 200 % leaves of 1280 by 800.
-    await page.setViewportSize({ width: 640, height: 400 })
-    expect(await page.evaluate(() => document.documentElement.scrollWidth), address).toBeLessThanOrEqual(641)
-  }
-})
-
-test('each page is gone through by keys alone, and shows where one is', async ({ page }) => {
-  test.setTimeout(300_000)
+/** Walks some way through a page by Tab: what one comes to and can't see, or can't see that one is there. */
+async function byKeys(page: Page, address: string) {
   const faults: string[] = []
-  await comeInAs(page, server, 'Ines Okonjo')
-  for (const address of pages) {
-    await page.goto(`${server.url}/c/1/${address}`)
-    await expect(page.locator('main h1').first(), address).toBeVisible()
-    await page.waitForLoadState('networkidle')
-    await page.locator('main').focus()
-    const stops = new Set<string>()
-    for (let i = 0; i < 25; i++) {
-      await page.keyboard.press('Tab')
-      const at = await page.evaluate(() => {
-        const e = document.activeElement as HTMLElement
-        const box = e.getBoundingClientRect()
-        // What carries the ring may be what stands around a field.
-        const ringed = [e, e.parentElement, e.parentElement?.parentElement].some((x) => {
-          if (!x) return false
-          const { outlineStyle, outlineWidth, boxShadow } = getComputedStyle(x)
-          return (outlineStyle !== 'none' && outlineWidth !== '0px') || boxShadow !== 'none'
-        })
-        const seen = box.bottom > 0 && box.top < innerHeight && box.width > 0
-        return {
-          what: `${e.tagName} ${e.getAttribute('aria-label') ?? e.textContent?.trim().slice(0, 40)} ${Math.round(box.x)},${Math.round(box.y + scrollY)}`,
-          lost: e === document.body,
-          ringed,
-          seen,
-        }
+  await page.locator('main').focus()
+  for (let stop = 0; stop < 20; stop++) {
+    await page.keyboard.press('Tab')
+    const at = await page.evaluate(() => {
+      const e = document.activeElement as HTMLElement
+      const box = e.getBoundingClientRect()
+      // What carries the ring may be what stands around a field.
+      const ringed = [e, e.parentElement, e.parentElement?.parentElement].some((x) => {
+        if (!x) return false
+        const { outlineStyle, outlineWidth, boxShadow } = getComputedStyle(x)
+        return (outlineStyle !== 'none' && outlineWidth !== '0px') || boxShadow !== 'none'
       })
-      // Past the last one, the browser itself has it.
-      if (at.lost) break
-      if (!at.ringed || !at.seen)
-        faults.push(`${address}: ${at.what}${at.ringed ? '' : ' shows no ring'}${at.seen ? '' : ' is out of sight'}`)
-      stops.add(at.what)
-    }
-    if (!stops.size) faults.push(`${address}: nothing to act on`)
+      return {
+        what: `${e.tagName} ${e.getAttribute('aria-label') ?? e.textContent?.trim().slice(0, 40)}`,
+        // Past the last one, the browser itself has it.
+        past: e === document.body,
+        ringed,
+        seen: box.bottom > 0 && box.top < innerHeight && box.width > 0,
+      }
+    })
+    if (at.past && stop === 0) faults.push(`${address}: nothing to act on`)
+    if (at.past) break
+    if (!at.ringed) faults.push(`${address}: ${at.what} shows no ring`)
+    if (!at.seen) faults.push(`${address}: ${at.what} is out of sight`)
   }
-  expect(faults).toEqual([])
-})
+  return faults
+}
+
+for (const half of [0, 1])
+  test(`each page holds, ${half + 1} of 2`, async ({ page }) => {
+    test.setTimeout(600_000)
+    const faults: string[] = []
+    page.on('console', (message) => {
+      if (message.type() === 'error') faults.push(`${page.url()}: ${message.text()}`)
+    })
+    page.on('pageerror', (error) => faults.push(`${page.url()}: ${error.message}`))
+    await comeInAs(page, server, 'Ines Okonjo')
+    for (const address of pages.filter((_, i) => i % 2 === half)) {
+      await page.setViewportSize({ width: 1280, height: 800 })
+      await page.goto(`${server.url}/c/1/${address}`)
+      await expect(page.locator('main h1').first(), address).toBeVisible()
+      await page.waitForLoadState('networkidle')
+      faults.push(...(await byKeys(page, address)))
+      await expectAccessible(page)
+
+      await page.emulateMedia({ forcedColors: 'active', reducedMotion: 'reduce' })
+      // What is open is shown as open.
+      const open = page.locator('.rail [aria-current=page]').first()
+      expect(await open.evaluate((e) => getComputedStyle(e).outlineStyle), address).not.toBe('none')
+      await expectAccessible(page)
+      await page.emulateMedia({ forcedColors: null, reducedMotion: null })
+
+      // A tablet, and what 200 % leaves of 1280 by 800.
+      for (const [width, height] of [
+        [768, 1024],
+        [640, 400],
+      ] as const) {
+        await page.setViewportSize({ width, height })
+        expect(await page.evaluate(() => document.documentElement.scrollWidth), address).toBeLessThanOrEqual(width + 1)
+      }
+    }
+    expect(faults).toEqual([])
+  })
 
 test('the page’s styles carry a nonce that no other answer has', async ({ page }) => {
   const nonces: string[] = []

@@ -66,6 +66,7 @@ test('from a class list to next week’s groups, and on', async ({ page }) => {
     await page.getByRole('link', { name: 'Go to next week' }).click()
     await expect(page.getByRole('heading', { name: 'Week of 14 September' })).toBeVisible()
     await page.getByRole('button', { name: 'Let Fobble plan this week' }).click()
+    await page.locator('.focus summary').first().click()
     await expect(page.getByText('14 of 14 are ready for it and nobody has it yet').first()).toBeVisible()
     await expect(page.locator('.focus')).toHaveCount(5)
     await expect(page.getByText('Small groups', { exact: true })).toHaveCount(5)
@@ -81,6 +82,7 @@ test('from a class list to next week’s groups, and on', async ({ page }) => {
     // Two turns: the second is there when its groups are.
     await expect(page.getByText('No better set of groups exists for these aims')).toHaveCount(2, { timeout: 30_000 })
     const table = page.locator('article.table').first()
+    await table.locator('.whys summary').click()
     await expect(table.getByText(/has not been in a group yet\./).first()).toBeVisible()
     const everyone = await page.locator('article.table button.name').allInnerTexts()
     expect(new Set(everyone).size).toBe(14)

@@ -159,7 +159,7 @@ test('groups are asked for, changed, run, and looked back on', async ({ page }) 
     // Of the groups just accepted: those before may stand there for a moment.
     const mine = page.locator(`a.group[href$="/sessions/${group.session}"] .names`)
     await expect(mine).toContainText(group.name)
-    const names = (await mine.innerText()).replaceAll('\u00a0', ' ').split(', ')
+    const names = (await mine.locator('.said').allInnerTexts()).map((n) => n.replaceAll('\u00a0', ' '))
     const away = names.find((n) => n !== group.name)!
     await page.getByRole('button', { name: 'Mark', exact: true }).click()
     await page.getByRole('button', { name: away, exact: true }).click()

@@ -27,9 +27,9 @@ test('from a question to the list of what to set out and the printed pack', asyn
   await page.getByLabel('nothing to print').check()
   await page.getByLabel('with what we own').check()
   await choose(page, 'Without', 'without ten frames')
-  const found = page.getByRole('listitem').filter({ hasText: 'Under the lid' })
-  await expect(found).toContainText('10 min')
-  await expect(page.getByRole('listitem').filter({ hasText: 'Two sides of ten' })).toHaveCount(0)
+  const found = page.getByRole('row').filter({ hasText: 'Under the lid' })
+  await expect(found.getByRole('cell', { name: '10', exact: true })).toBeVisible()
+  await expect(page.getByRole('row').filter({ hasText: 'Two sides of ten' })).toHaveCount(0)
   await expectAccessible(page)
   await found.getByRole('link').click()
 
@@ -151,7 +151,7 @@ test('an activity of our own is written, found and handed on', async ({ page }) 
   expect(await textOf(file)).toContain('name: Under the hat')
   await goTo(page, 'Activities')
   await page.getByLabel('What for: words and numbers').fill('hat')
-  await expect(page.getByRole('listitem').filter({ hasText: 'Under the hat' })).toContainText('our own')
+  await expect(page.getByRole('row').filter({ hasText: 'Under the hat' })).toContainText('our own')
 })
 
 test('the class’s way is chosen once and followed', async ({ page }) => {

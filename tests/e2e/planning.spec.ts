@@ -211,6 +211,8 @@ test.describe('a plan in force', () => {
     await page.goto(`${server.url}/c/1/plan/2026-11-30`)
     await page.getByRole('button', { name: /Let Fobble plan this week|Plan it anew/ }).click()
     await expect(page.getByText('The week is planned.')).toBeVisible()
+    // Reasons are folded away: first what, with what, who.
+    for (const fold of await page.locator('.why-fold summary').all()) await fold.click()
     await expect(page.getByText(/= \d+ of 20 minutes/).first()).toBeVisible()
     await page
       .getByRole('button', { name: /Another instead of/ })

@@ -7,7 +7,7 @@ import { startServer } from './server'
 import { comeInAs } from './visit'
 
 // How long a page takes on the demo, from the tap to its frame and to its content, in the application as it is open: ./fobble bench pages. Measured, never asserted.
-const ROUNDS = 5
+const ROUNDS = 3
 
 test('how long each page takes', async ({ page }) => {
   test.setTimeout(900_000)

@@ -27,7 +27,7 @@ watch(
 <template>
   <span ref="root" class="faulty" :class="{ wrong: reasons.length }">
     <slot />
-    <span :id="id" class="reasons" role="alert"
+    <span v-if="reasons.length" :id="id" role="alert"
       ><em v-for="reason in reasons" :key="reason">{{ reason }}</em></span
     >
   </span>
@@ -47,10 +47,6 @@ watch(
 .wrong :deep(:is(input, select, textarea)) {
   border-color: var(--brick);
   border-width: 2px;
-}
-
-.reasons:empty {
-  display: none;
 }
 
 em {

@@ -143,7 +143,7 @@ async function keep() {
           <FaultyField name="minutes"
             ><label class="field"
               ><span>{{ $t('Minutes') }}</span
-              ><NumberField v-model="entry.minutes" :min="0" :max="60" :disabled="!!entry.game" /></label
+              ><NumberField v-model="entry.minutes" :min="0" :max="60" required :disabled="!!entry.game" /></label
           ></FaultyField>
           <FaultyField name="groupSize"
             ><label class="field"

@@ -76,7 +76,7 @@ async function add() {
       <FaultyField name="count"
         ><label class="field"
           ><span>{{ $t('How many') }}</span
-          ><NumberField v-model="kind.count" :min="0" /></label
+          ><NumberField v-model="kind.count" :min="0" required /></label
       ></FaultyField>
       <FaultyField name="colour"
         ><label class="field"

@@ -70,7 +70,11 @@ const set = (part: Partial<Schemas['GroupSettingsChange']>) =>
       <div class="beside line weights">
         <label
           >{{ $t('From') }}
-          <NumberField :model-value="wishes.minSize" :min="2" :max="6" @update:model-value="set({ minSize: $event! })"
+          <NumberField
+            :model-value="wishes.minSize"
+            :min="2"
+            :max="6"
+            @update:model-value="$event && set({ minSize: $event })"
         /></label>
         <label
           >{{ $t('to') }}
@@ -78,7 +82,7 @@ const set = (part: Partial<Schemas['GroupSettingsChange']>) =>
             :model-value="wishes.maxSize"
             :min="2"
             :max="6"
-            @update:model-value="set({ maxSize: $event! })"
+            @update:model-value="$event && set({ maxSize: $event })"
           />
           {{ $t('children') }}</label
         >

@@ -50,13 +50,18 @@ const dayKinds: Record<Schemas['ClosureKind'], string> = {
   HalfDay: t('Half day'),
   NoLessons: t('Trip, no lessons'),
 }
-const hours = ref({ adultId: 0, weekday: 'Monday' as Schemas['DayOfWeek'], from: '09:30', until: '11:00' })
+const hours = ref({
+  adultId: null as number | null,
+  weekday: 'Monday' as Schemas['DayOfWeek'],
+  from: '09:30',
+  until: '11:00',
+})
 const slot = ref({
   kind: 'Group' as Schemas['SlotKind'],
   weekday: 'Monday' as Schemas['DayOfWeek'],
   start: '10:00',
   minutes: 15,
-  adultId: 0,
+  adultId: null as number | null,
   where: '',
 })
 const adult = ref({ fullName: '', email: '', password: '', role: 'Assistant' as Schemas['ClassRole'] })
@@ -96,7 +101,12 @@ const addHours = () =>
     take(
       api.POST('/api/classes/{classId}/hours', {
         params: path(),
-        body: { ...hours.value, from: `${hours.value.from}:00`, until: `${hours.value.until}:00` },
+        body: {
+          ...hours.value,
+          adultId: hours.value.adultId ?? 0,
+          from: `${hours.value.from}:00`,
+          until: `${hours.value.until}:00`,
+        },
       }),
     ),
     t('The hours are kept.'),
@@ -116,7 +126,7 @@ const addSlot = () =>
     take(
       api.POST('/api/classes/{classId}/slots', {
         params: path(),
-        body: { ...slot.value, start: `${slot.value.start}:00` },
+        body: { ...slot.value, adultId: slot.value.adultId ?? 0, start: `${slot.value.start}:00` },
       }),
     ),
     t('The lesson is in the timetable.'),
@@ -198,17 +208,22 @@ const addAdult = () =>
           <select v-model="slot.weekday" class="box" :aria-label="$t('Weekday')">
             <option v-for="w in schoolDays" :key="w" :value="w">{{ dayOfWeek(w) }}</option>
           </select>
-          <TimeField v-model="slot.start" :label="$t('Start')" required />
-          <label
-            ><NumberField v-model="slot.minutes" :min="5" :max="120" :label="$t('Minutes')" /> {{ $t('min') }}</label
+          <FaultyField name="start"><TimeField v-model="slot.start" :label="$t('Start')" required /></FaultyField>
+          <FaultyField name="minutes"
+            ><label
+              ><NumberField v-model="slot.minutes" :min="5" :max="120" :label="$t('Minutes')" required />
+              {{ $t('min') }}</label
+            ></FaultyField
           >
           <select v-model="slot.kind" class="box" :aria-label="$t('Kind of lesson')">
             <option v-for="(label, kind) in kinds" :key="kind" :value="kind">{{ label }}</option>
           </select>
-          <select v-model="slot.adultId" class="box" :aria-label="$t('Adult')" required>
-            <option :value="0" disabled>{{ $t('Who') }}</option>
-            <option v-for="a in table.adults" :key="a.id" :value="a.id">{{ a.fullName }}</option>
-          </select>
+          <FaultyField name="adultId"
+            ><select v-model="slot.adultId" class="box" :aria-label="$t('Adult')" required>
+              <option :value="null" disabled>{{ $t('Who') }}</option>
+              <option v-for="a in table.adults" :key="a.id" :value="a.id">{{ a.fullName }}</option>
+            </select></FaultyField
+          >
           <FaultyField name="where"
             ><input v-model="slot.where" type="text" :placeholder="$t('Where')" :aria-label="$t('Where')" required
           /></FaultyField>
@@ -220,9 +235,15 @@ const addAdult = () =>
         <h2>{{ $t('Terms') }}</h2>
         <AskForm :send="saveTerms">
           <div v-for="(term, i) in terms" :key="i" class="beside line">
-            <input v-model="term.name" type="text" :aria-label="$t('Name of the term')" class="short" required />
-            <DayField v-model="term.first" :label="$t('First day of {name}', { name: term.name })" required />
-            <DayField v-model="term.last" :label="$t('Last day of {name}', { name: term.name })" required />
+            <FaultyField :name="`${i}.name`"
+              ><input v-model="term.name" type="text" :aria-label="$t('Name of the term')" class="short" required
+            /></FaultyField>
+            <FaultyField :name="`${i}.first`"
+              ><DayField v-model="term.first" :label="$t('First day of {name}', { name: term.name })" required
+            /></FaultyField>
+            <FaultyField :name="`${i}.last`"
+              ><DayField v-model="term.last" :label="$t('Last day of {name}', { name: term.name })" required
+            /></FaultyField>
           </div>
           <button class="button">{{ $t('Keep the terms') }}</button>
         </AskForm>
@@ -259,7 +280,7 @@ const addAdult = () =>
               class="short"
               required
           /></FaultyField>
-          <DayField v-model="closure.first" :label="$t('First day')" required />
+          <FaultyField name="first"><DayField v-model="closure.first" :label="$t('First day')" required /></FaultyField>
           <FaultyField name="last"><DayField v-model="closure.last" :label="$t('Last day')" /></FaultyField>
           <select v-model="closure.kind" class="box" :aria-label="$t('Kind of day')">
             <option v-for="(label, kind) in dayKinds" :key="kind" :value="kind">{{ label }}</option>
@@ -268,7 +289,9 @@ const addAdult = () =>
             <FaultyField name="openFrom"
               ><TimeField v-model="closure.openFrom" :label="$t('School from')"
             /></FaultyField>
-            <TimeField v-model="closure.openUntil" :label="$t('School until')" />
+            <FaultyField name="openUntil"
+              ><TimeField v-model="closure.openUntil" :label="$t('School until')"
+            /></FaultyField>
           </template>
           <label class="check"><input v-model="closure.ofClass" type="checkbox" /> {{ $t('this class only') }}</label>
           <button class="button">{{ $t('Add') }}</button>
@@ -301,15 +324,19 @@ const addAdult = () =>
           </button>
         </p>
         <AskForm class="beside line" :send="addHours">
-          <select v-model="hours.adultId" class="box" :aria-label="$t('Whose hours')" required>
-            <option :value="0" disabled>{{ $t('Who') }}</option>
-            <option v-for="a in table.adults" :key="a.id" :value="a.id">{{ a.fullName }}</option>
-          </select>
+          <FaultyField name="adultId"
+            ><select v-model="hours.adultId" class="box" :aria-label="$t('Whose hours')" required>
+              <option :value="null" disabled>{{ $t('Who') }}</option>
+              <option v-for="a in table.adults" :key="a.id" :value="a.id">{{ a.fullName }}</option>
+            </select></FaultyField
+          >
           <select v-model="hours.weekday" class="box" :aria-label="$t('Weekday of the hours')">
             <option v-for="w in schoolDays" :key="w" :value="w">{{ dayOfWeek(w) }}</option>
           </select>
           <FaultyField name="from"><TimeField v-model="hours.from" :label="$t('Hours from')" required /></FaultyField>
-          <TimeField v-model="hours.until" :label="$t('Hours until')" required />
+          <FaultyField name="until"
+            ><TimeField v-model="hours.until" :label="$t('Hours until')" required
+          /></FaultyField>
           <button class="button">{{ $t('Add the hours') }}</button>
         </AskForm>
       </section>

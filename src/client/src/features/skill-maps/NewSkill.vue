@@ -88,8 +88,12 @@ async function add() {
       <div class="field">
         <span>{{ $t('Numbers') }}</span>
         <div class="beside">
-          <NumberField v-model="skill.low" :min="0" :max="999" :label="$t('Smallest number')" />
-          <NumberField v-model="skill.high" :min="0" :max="999" :label="$t('Largest number')" />
+          <FaultyField name="low"
+            ><NumberField v-model="skill.low" :min="0" :max="999" :label="$t('Smallest number')" required
+          /></FaultyField>
+          <FaultyField name="high"
+            ><NumberField v-model="skill.high" :min="0" :max="999" :label="$t('Largest number')" required
+          /></FaultyField>
         </div>
       </div>
       <fieldset class="field">
