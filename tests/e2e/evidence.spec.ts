@@ -120,6 +120,8 @@ test('the grid folds, filters, opens a column and a child; a maths lead has clas
   await page.locator('th.skill button').first().click()
   await expect(page.getByRole('dialog')).toContainText('Ready')
   await expect(page.getByRole('dialog')).toContainText('Not yet')
+  // Once it has come to rest.
+  await expect(page.locator('.p-drawer-enter-active')).toHaveCount(0)
   await page.getByRole('dialog').getByRole('link').nth(3).click()
   await expect(page.getByRole('heading', { name: 'Next' })).toBeVisible()
   await page.keyboard.press('Escape')

@@ -55,7 +55,7 @@ const toggle = (adult: Adult, strand: string) =>
           :model-value="adult.most"
           @update:model-value="
             set(adult, {
-              most: `${$event ?? ''}` === '' ? null : Number(`${$event ?? ''}`),
+              most: $event ?? null,
             })
           "
         />

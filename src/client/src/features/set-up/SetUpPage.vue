@@ -251,7 +251,7 @@ const addAdult = () =>
 
       <section class="ruled">
         <h2>{{ $t('Days that are not as usual') }}</h2>
-        <p v-for="c in table.closures.filter((x) => x.last >= (terms[0]?.first ?? ''))" :key="c.id">
+        <p v-for="c in table.closures.filter((x) => x.last >= (table!.terms[0]?.first ?? ''))" :key="c.id">
           <b>{{ c.name }}</b> {{ dayAndMonth(c.first)
           }}{{ c.last !== c.first ? ' ' + $t('to {day}', { day: dayAndMonth(c.last) }) : '' }}
           <span class="soft small"
