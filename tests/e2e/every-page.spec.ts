@@ -48,7 +48,7 @@ async function byKeys(page: Page, address: string) {
 
 for (const half of [0, 1])
   test(`each page holds, ${half + 1} of 2`, async ({ page }) => {
-    test.setTimeout(600_000)
+    test.setTimeout(900_000)
     const faults: string[] = []
     page.on('console', (message) => {
       if (message.type() === 'error') faults.push(`${page.url()}: ${message.text()}`)
@@ -59,6 +59,8 @@ for (const half of [0, 1])
       await page.goto(`${server.url}/c/1/${address}`)
       await expect(page.locator('main h1').first(), address).toBeVisible()
       await page.waitForLoadState('networkidle')
+      // A few children have all that the whole class has, and are looked at in a tenth of the time.
+      if (address === 'class') await page.getByLabel('Group', { exact: true }).selectOption({ index: 1 })
       await expectAccessible(page)
 
       await page.emulateMedia({ forcedColors: 'active', reducedMotion: 'reduce' })
