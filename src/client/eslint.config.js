@@ -44,6 +44,7 @@ export default ts.config(
         'error',
         { required: { some: ['nesting', 'id'] }, controlComponents: ['StepNumber', 'NumberField'] },
       ],
+      'vuejs-accessibility/form-control-has-label': ['error', { labelComponents: ['FaultyField'] }],
     },
   },
   { files: ['*.mjs'], languageOptions: { globals: globals.node } },

@@ -2,8 +2,8 @@
 import { computed, inject, onBeforeUnmount, useId, useTemplateRef, watch } from 'vue'
 import { askedForm, controlIn } from './askForm'
 
-/** A field of a form, and beneath it what is wrong with it. */
-const { name } = defineProps<{ name: string }>()
+/** A field of a form, beneath its label where it has one, and beneath that what is wrong with it. */
+const { name, label = '' } = defineProps<{ name: string; label?: string }>()
 const form = inject(askedForm)!
 const root = useTemplateRef<HTMLElement>('root')
 const id = useId()
@@ -26,7 +26,12 @@ watch(
 
 <template>
   <span ref="root" class="faulty" :class="{ wrong: reasons.length }">
-    <slot />
+    <!-- eslint-disable-next-line vuejs-accessibility/label-has-for -- its control is what stands in it -->
+    <label v-if="label" class="field"
+      ><span>{{ label }}</span
+      ><slot
+    /></label>
+    <slot v-else />
     <span v-if="reasons.length" :id="id" role="alert"
       ><em v-for="reason in reasons" :key="reason">{{ reason }}</em></span
     >

@@ -5,8 +5,10 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { moment } from '@/app/dates'
 import { representationLabel, settingLabel, supportLabel } from './marks'
-import { say, sayError } from './notices'
+import { say } from './notices'
 import { t } from '@/app/language'
+import AskForm from './AskForm.vue'
+import FaultyField from './FaultyField.vue'
 
 /** One observation with who and when; what was wrong can be withdrawn, and says why for good. */
 const props = defineProps<{ once: Schemas['SeenOnce']; skill?: boolean; who?: string }>()
@@ -15,19 +17,15 @@ const queries = useQueryClient()
 const asking = ref(false)
 const why = ref('')
 async function withdraw() {
-  try {
-    await take(
-      api.POST('/api/classes/{classId}/observations/{id}/withdraw', {
-        params: { path: { classId: classId.value, id: props.once.id } },
-        body: { why: why.value },
-      }),
-    )
-    asking.value = false
-    await queries.invalidateQueries()
-    say(t('Withdrawn. It stays on record and no longer counts.'))
-  } catch (problem) {
-    sayError(problem)
-  }
+  await take(
+    api.POST('/api/classes/{classId}/observations/{id}/withdraw', {
+      params: { path: { classId: classId.value, id: props.once.id } },
+      body: { why: why.value },
+    }),
+  )
+  asking.value = false
+  await queries.invalidateQueries()
+  say(t('Withdrawn. It stays on record and no longer counts.'))
 }
 </script>
 
@@ -69,18 +67,19 @@ async function withdraw() {
         {{ $t('Withdraw') }}
       </button>
     </div>
-    <form v-if="asking" class="why" @submit.prevent="withdraw">
-      <input
-        v-model="why"
-        type="text"
-        maxlength="200"
-        :placeholder="$t('Why?')"
-        :aria-label="$t('Why is it withdrawn?')"
-        required
-      />
+    <AskForm v-if="asking" class="why" :send="withdraw">
+      <FaultyField name="why"
+        ><input
+          v-model="why"
+          type="text"
+          maxlength="200"
+          :placeholder="$t('Why?')"
+          :aria-label="$t('Why is it withdrawn?')"
+          required
+      /></FaultyField>
       <button class="button small">{{ $t('Withdraw') }}</button>
       <button type="button" class="button plain small" @click="asking = false">{{ $t('Leave it') }}</button>
-    </form>
+    </AskForm>
   </div>
 </template>
 

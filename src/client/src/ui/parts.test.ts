@@ -86,7 +86,7 @@ describe('A form', () => {
         components: { AskForm, FaultyField },
         setup: () => ({ mail, send }),
         template: `<AskForm :send="send">
-          <FaultyField name="fullName"><input class="name" value="Ines" /></FaultyField>
+          <FaultyField name="fullName" label="Name"><input class="name" value="Ines" /></FaultyField>
           <FaultyField name="email"><input v-model="mail" class="mail" type="email" required /></FaultyField>
           <button>Add</button></AskForm>`,
       }),
@@ -104,6 +104,7 @@ describe('A form', () => {
     const form = asked(send)
     await submit(form)
     expect(send).not.toHaveBeenCalled()
+    expect((form.get('.name').element as HTMLInputElement).labels?.[0]?.textContent).toBe('Name')
     expect(form.get('em').text()).toBe('This is still missing.')
     const field = form.get('.mail')
     expect(document.activeElement).toBe(field.element)

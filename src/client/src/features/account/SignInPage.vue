@@ -74,12 +74,9 @@ const firstFields = [
       <p class="soft">
         {{ $t('Nobody has an account here yet. This one leads the class; others are added in Set-up.') }}
       </p>
-      <FaultyField v-for="field in firstFields" :key="field.key" :name="field.key">
-        <label class="field">
-          <span>{{ field.label }}</span>
-          <input v-model="form[field.key]" :type="field.type" :autocomplete="field.auto" required />
-        </label>
-      </FaultyField>
+      <FaultyField v-for="field in firstFields" :key="field.key" :name="field.key" :label="field.label"
+        ><input v-model="form[field.key]" :type="field.type" :autocomplete="field.auto" required
+      /></FaultyField>
       <label class="field">
         <span>{{ $t('Days are written') }}</span>
         <select v-model="locale" class="box">
@@ -116,18 +113,12 @@ const firstFields = [
       </section>
       <AskForm v-else class="panel" :send="signIn">
         <h2>{{ $t('Sign in') }}</h2>
-        <FaultyField name="email">
-          <label class="field">
-            <span>{{ $t('E-mail') }}</span>
-            <input v-model="form.email" type="email" autocomplete="username" required />
-          </label>
-        </FaultyField>
-        <FaultyField name="password">
-          <label class="field">
-            <span>{{ $t('Password') }}</span>
-            <input v-model="form.password" type="password" autocomplete="current-password" required />
-          </label>
-        </FaultyField>
+        <FaultyField name="email" :label="$t('E-mail')"
+          ><input v-model="form.email" type="email" autocomplete="username" required
+        /></FaultyField>
+        <FaultyField name="password" :label="$t('Password')"
+          ><input v-model="form.password" type="password" autocomplete="current-password" required
+        /></FaultyField>
         <button class="button main">{{ $t('Sign in') }}</button>
       </AskForm>
     </template>

@@ -102,35 +102,25 @@ async function keep() {
     </div>
     <AskForm v-if="entry" class="form" :send="keep">
       <div>
-        <FaultyField name="name"
-          ><label class="field"
-            ><span>{{ $t('Name') }}</span
-            ><input v-model="entry.name" type="text" required maxlength="80" /></label
-        ></FaultyField>
-        <FaultyField name="purpose"
-          ><label class="field"
-            ><span>{{ $t('Purpose') }}</span
-            ><input v-model="entry.purpose" type="text" required /></label
-        ></FaultyField>
+        <FaultyField name="name" :label="$t('Name')"
+          ><input v-model="entry.name" type="text" required maxlength="80"
+        /></FaultyField>
+        <FaultyField name="purpose" :label="$t('Purpose')"
+          ><input v-model="entry.purpose" type="text" required
+        /></FaultyField>
         <label v-for="list in lists" :key="list" class="field">
           <span>{{ $t('{labels}, a line each', { labels: labels[list] }) }}</span>
           <textarea v-model="lines[list]" :rows="list === 'steps' ? 5 : 3" />
         </label>
-        <FaultyField name="easier"
-          ><label class="field"
-            ><span>{{ $t('Easier') }}</span
-            ><input v-model="entry.easier" type="text" required /></label
-        ></FaultyField>
-        <FaultyField name="harder"
-          ><label class="field"
-            ><span>{{ $t('Harder') }}</span
-            ><input v-model="entry.harder" type="text" required /></label
-        ></FaultyField>
-        <FaultyField name="sheet"
-          ><label class="field"
-            ><span>{{ $t('On paper') }}</span
-            ><input v-model="entry.sheet" type="text" required /></label
-        ></FaultyField>
+        <FaultyField name="easier" :label="$t('Easier')"
+          ><input v-model="entry.easier" type="text" required
+        /></FaultyField>
+        <FaultyField name="harder" :label="$t('Harder')"
+          ><input v-model="entry.harder" type="text" required
+        /></FaultyField>
+        <FaultyField name="sheet" :label="$t('On paper')"
+          ><input v-model="entry.sheet" type="text" required
+        /></FaultyField>
       </div>
       <div>
         <fieldset class="field">
@@ -140,16 +130,12 @@ async function keep() {
           </label>
         </fieldset>
         <div class="beside">
-          <FaultyField name="minutes"
-            ><label class="field"
-              ><span>{{ $t('Minutes') }}</span
-              ><NumberField v-model="entry.minutes" :min="0" :max="60" required :disabled="!!entry.game" /></label
-          ></FaultyField>
-          <FaultyField name="groupSize"
-            ><label class="field"
-              ><span>{{ $t('Children, such as 2-5') }}</span
-              ><input v-model="entry.groupSize" type="text" required size="6" /></label
-          ></FaultyField>
+          <FaultyField name="minutes" :label="$t('Minutes')"
+            ><NumberField v-model="entry.minutes" :min="0" :max="60" required :disabled="!!entry.game"
+          /></FaultyField>
+          <FaultyField name="groupSize" :label="$t('Children, such as 2-5')"
+            ><input v-model="entry.groupSize" type="text" required size="6"
+          /></FaultyField>
         </div>
         <label class="check"
           ><input v-model="entry.quiet" type="checkbox" /> {{ $t('The point is to see: no counting word') }}</label

@@ -9,8 +9,10 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { dayAndMonth, fullDay } from '@/app/dates'
 import { useClassNames } from '@/app/useClassNames'
+import AskForm from '@/ui/AskForm.vue'
 import CellDrawer from '@/ui/CellDrawer.vue'
 import ErrorLine from '@/ui/ErrorLine.vue'
+import FaultyField from '@/ui/FaultyField.vue'
 import MarkFrame from '@/ui/MarkFrame.vue'
 import { markWords, representationLabel } from '@/ui/marks'
 import { say, sayError } from '@/ui/notices'
@@ -99,14 +101,10 @@ async function allowPhotos(allowed: boolean) {
   }
   await queries.invalidateQueries()
 }
-async function giveMark(mark: string) {
-  try {
-    await take(
-      api.PUT('/api/classes/{classId}/children/{childId}/mark', { params: { path: path.value }, body: { mark } }),
-    )
-  } catch (problem) {
-    sayError(problem)
-  }
+const mark = ref<string>()
+async function giveMark() {
+  const body = { mark: mark.value ?? child.value?.mark ?? '' }
+  await take(api.PUT('/api/classes/{classId}/children/{childId}/mark', { params: { path: path.value }, body }))
   await queries.invalidateQueries()
 }
 const withPhotos = ref(false)
@@ -370,16 +368,17 @@ const familyPage = computed(
         </p>
         <template v-if="child.sharesName">
           <h3>{{ $t('Two of one name') }}</h3>
-          <label class="check"
-            >{{ $t('Told apart by') }}
-            <input
-              class="box"
-              maxlength="12"
-              size="6"
-              :value="child.mark ?? ''"
-              @change="giveMark(($event.target as HTMLInputElement).value)"
-            />
-          </label>
+          <AskForm class="beside line" :send="giveMark">
+            <FaultyField name="mark" :label="$t('Told apart by')"
+              ><input
+                type="text"
+                maxlength="12"
+                size="6"
+                :value="child.mark ?? ''"
+                @input="mark = ($event.target as HTMLInputElement).value"
+            /></FaultyField>
+            <button class="button">{{ $t('Keep') }}</button>
+          </AskForm>
           <p class="small soft">
             {{ $t('A letter or two, nothing that says what a child is like. Without it, the birthday does.') }}
           </p>

@@ -32,9 +32,9 @@ const nearest = computed(() =>
 const parts = computed(() =>
   column.value
     ? [
-        { name: t('Ready'), children: column.value.ready },
-        { name: t('Has it'), children: column.value.has },
-        { name: t('Not yet'), children: column.value.notYet },
+        { of: 'ready', name: t('Ready'), children: column.value.ready },
+        { of: 'has', name: t('Has it'), children: column.value.has },
+        { of: 'not-yet', name: t('Not yet'), children: column.value.notYet },
       ]
     : [],
 )
@@ -81,8 +81,8 @@ const parts = computed(() =>
             <MarkFrame
               :strength="c.strength"
               :look-again="c.lookAgain"
-              :ready="part.name === 'Ready'"
-              :inferred="c.guess && part.name === 'Has it'"
+              :ready="part.of === 'ready'"
+              :inferred="c.guess && part.of === 'has'"
               silent
             />
             <RouterLink

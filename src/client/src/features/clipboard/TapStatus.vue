@@ -7,7 +7,7 @@ import { t } from '@/app/language'
 
 /** What waits to be sent, said calmly; and what needs an adult's decision, until it has one. */
 const { classId } = useAccount()
-const waits = (n: number) => (n === 1 ? '1 waits' : t('{n} wait', { n }))
+const waits = (n: number) => (n === 1 ? t('1 waits') : t('{n} wait', { n }))
 
 function without(id: string) {
   void outbox.retry(id, { sessionId: null })
@@ -28,9 +28,7 @@ function drop(id: string) {
         waits: waits(outbox.waiting.value),
       })
     }}
-    <RouterLink v-if="outbox.trouble.value.startsWith('You are signed out')" :to="{ name: 'sign-in' }">{{
-      $t('Sign in')
-    }}</RouterLink>
+    <RouterLink v-if="outbox.signedOut.value" :to="{ name: 'sign-in' }">{{ $t('Sign in') }}</RouterLink>
   </span>
   <span v-else-if="outbox.others.value">
     {{ $t('· {waits} for the adult who tapped to sign in on this device.', { waits: waits(outbox.others.value) }) }}

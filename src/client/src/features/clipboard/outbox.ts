@@ -84,6 +84,7 @@ export function makeOutbox({ send, store, now = () => Date.now(), me, alone = (r
   const entries = ref<Entry[]>([])
   const aside = ref<Aside[]>([])
   const trouble = ref('')
+  const signedOut = ref(false)
   const arrived = ref(0)
   let taken = 0
   /** Taps that this page has sent: undoing one withdraws it. */
@@ -181,6 +182,7 @@ export function makeOutbox({ send, store, now = () => Date.now(), me, alone = (r
       try {
         await send(bare(entry))
         trouble.value = ''
+        signedOut.value = false
         if (entry.kind === 'tap') sent.set(entry.id, bare(entry))
         forget(entry.id)
         await keep(store.remove(entry.id))
@@ -188,12 +190,12 @@ export function makeOutbox({ send, store, now = () => Date.now(), me, alone = (r
       } catch (error) {
         // Signed out, no network, too much at once: it waits. Anything else the server will never take as it is, so an adult decides.
         if (!(error instanceof Refused) || [401, 408, 429].includes(error.status) || error.status >= 500) {
-          trouble.value =
-            error instanceof Refused && error.status === 401
-              ? t('You are signed out: sign in again, and they are sent.')
-              : error instanceof Refused
-                ? t('The server does not answer just now.')
-                : t('No network just now.')
+          signedOut.value = error instanceof Refused && error.status === 401
+          trouble.value = signedOut.value
+            ? t('You are signed out: sign in again, and they are sent.')
+            : error instanceof Refused
+              ? t('The server does not answer just now.')
+              : t('No network just now.')
           return
         }
         await setAside(entry, error)
@@ -208,6 +210,8 @@ export function makeOutbox({ send, store, now = () => Date.now(), me, alone = (r
     taps: computed(() => entries.value.filter((e): e is Tap => e.kind === 'tap')),
     aside,
     trouble,
+    /** Whether it is that nobody is signed in any more. */
+    signedOut,
     /** How many the server has taken since the page was opened, whenever and by whichever call they were sent. */
     arrived,
     /** Reads what other tabs and earlier days have left. */

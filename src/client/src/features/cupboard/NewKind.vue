@@ -60,41 +60,23 @@ async function add() {
 <template>
   <AskForm class="ruled" :aria-label="$t('A kind of our own')" :send="add">
     <div class="fields">
-      <FaultyField name="name"
-        ><label class="field"
-          ><span>{{ $t('What') }}</span
-          ><input v-model="kind.name" type="text" required maxlength="80" /></label
-      ></FaultyField>
-      <FaultyField name="purpose"
-        ><label class="field">
-          <span>{{ $t('What for') }}</span>
-          <select v-model="kind.purpose" class="box">
-            <option v-for="s in cupboard.shelves" :key="s.purpose" :value="s.purpose">{{ s.name }}</option>
-          </select>
-        </label></FaultyField
+      <FaultyField name="name" :label="$t('What')"
+        ><input v-model="kind.name" type="text" required maxlength="80"
+      /></FaultyField>
+      <FaultyField name="purpose" :label="$t('What for')"
+        ><select v-model="kind.purpose" class="box">
+          <option v-for="s in cupboard.shelves" :key="s.purpose" :value="s.purpose">{{ s.name }}</option>
+        </select></FaultyField
       >
-      <FaultyField name="count"
-        ><label class="field"
-          ><span>{{ $t('How many') }}</span
-          ><NumberField v-model="kind.count" :min="0" required /></label
-      ></FaultyField>
-      <FaultyField name="colour"
-        ><label class="field"
-          ><span>{{ $t('Colour') }}</span
-          ><input v-model="kind.colour" type="text" /></label
-      ></FaultyField>
-      <FaultyField name="material"
-        ><label class="field"
-          ><span>{{ $t('Made of') }}</span
-          ><input v-model="kind.material" type="text" /></label
-      ></FaultyField>
-      <FaultyField name="shape"
-        ><label class="field">
-          <span>{{ $t('Shape') }}</span>
-          <select v-model="kind.shape" class="box">
-            <option v-for="(label, value) in shapes" :key="value" :value="value">{{ label }}</option>
-          </select>
-        </label></FaultyField
+      <FaultyField name="count" :label="$t('How many')"
+        ><NumberField v-model="kind.count" :min="0" required
+      /></FaultyField>
+      <FaultyField name="colour" :label="$t('Colour')"><input v-model="kind.colour" type="text" /></FaultyField>
+      <FaultyField name="material" :label="$t('Made of')"><input v-model="kind.material" type="text" /></FaultyField>
+      <FaultyField name="shape" :label="$t('Shape')"
+        ><select v-model="kind.shape" class="box">
+          <option v-for="(label, value) in shapes" :key="value" :value="value">{{ label }}</option>
+        </select></FaultyField
       >
       <div class="field">
         <span>{{ $t('Length, width, height of one in mm') }}</span>

@@ -104,11 +104,9 @@ const guessed = computed(() => jar.value?.open?.guesses.length ?? 0)
         </p>
         <GuessList :round="jar.open" :children="jar.children" :editable="records" />
         <AskForm v-if="records" class="beside opening" :send="open">
-          <FaultyField name="counted"
-            ><label class="field"
-              ><span>{{ $t('Opening day: counted') }}</span
-              ><NumberField v-model="counted" :min="1" :max="300" required :label="$t('Counted')" /></label
-          ></FaultyField>
+          <FaultyField name="counted" :label="$t('Opening day: counted')"
+            ><NumberField v-model="counted" :min="1" :max="300" required :label="$t('Counted')"
+          /></FaultyField>
           <button type="submit" class="button main">{{ $t('Open the jar') }}</button>
         </AskForm>
       </section>
@@ -131,43 +129,30 @@ const guessed = computed(() => jar.value?.open?.guesses.length ?? 0)
         </p>
         <AskForm v-if="records" :send="fill">
           <div class="beside">
-            <FaultyField name="jar"
-              ><label class="field"
-                ><span>{{ $t('Jar') }}</span
-                ><input v-model="filling.jar" type="text" required /></label
-            ></FaultyField>
-            <FaultyField name="jarMl"
-              ><label class="field"
-                ><span>{{ $t('Millilitres') }}</span
-                ><NumberField v-model="filling.jarMl" :min="1" :max="20000" required /></label
-            ></FaultyField>
+            <FaultyField name="jar" :label="$t('Jar')"
+              ><input v-model="filling.jar" type="text" required
+            /></FaultyField>
+            <FaultyField name="jarMl" :label="$t('Millilitres')"
+              ><NumberField v-model="filling.jarMl" :min="1" :max="20000" required
+            /></FaultyField>
           </div>
           <div class="beside">
-            <FaultyField name="things"
-              ><label class="field"
-                ><span>{{ $t('Things') }}</span
-                ><input v-model="filling.things" type="text" required /></label
-            ></FaultyField>
-            <FaultyField name="shape"
-              ><label class="field"
-                ><span>{{ $t('Shape') }}</span>
-                <select v-model="filling.shape" class="box">
-                  <option v-for="(name, shape) in shapes" :key="shape" :value="shape">{{ name }}</option>
-                </select></label
-              ></FaultyField
+            <FaultyField name="things" :label="$t('Things')"
+              ><input v-model="filling.things" type="text" required
+            /></FaultyField>
+            <FaultyField name="shape" :label="$t('Shape')"
+              ><select v-model="filling.shape" class="box">
+                <option v-for="(name, shape) in shapes" :key="shape" :value="shape">{{ name }}</option>
+              </select></FaultyField
             >
-            <FaultyField name="acrossMm"
-              ><label class="field"
-                ><span>{{ $t('Across, mm') }}</span
-                ><NumberField v-model="filling.acrossMm" :min="1" :max="200" required /></label
-            ></FaultyField>
+            <FaultyField name="acrossMm" :label="$t('Across, mm')"
+              ><NumberField v-model="filling.acrossMm" :min="1" :max="200" required
+            /></FaultyField>
           </div>
           <div class="beside opening">
-            <FaultyField name="amount"
-              ><label class="field"
-                ><span>{{ $t('How many to put in') }}</span
-                ><NumberField v-model="filling.amount" :min="1" :max="300" required /></label
-            ></FaultyField>
+            <FaultyField name="amount" :label="$t('How many to put in')"
+              ><NumberField v-model="filling.amount" :min="1" :max="300" required
+            /></FaultyField>
             <button type="submit" class="button main">{{ $t('Put the jar out') }}</button>
           </div>
           <p>{{ jar.proposal.reason }}</p>

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
-import { api, take, type Schemas } from '@/app/api/client'
+import { api, Refused, take, type Schemas } from '@/app/api/client'
 import { addDays, fullDay, mondayOf, shortDay } from '@/app/dates'
 import { decide } from '@/ui/changed'
 import { say, sayError } from '@/ui/notices'
@@ -13,7 +13,9 @@ import PlanString from './PlanString.vue'
 import PlanTabs from '@/ui/PlanTabs.vue'
 import SuggestionList from './SuggestionList.vue'
 import { usePlan } from './usePlan'
+import AskForm from '@/ui/AskForm.vue'
 import DayField from '@/ui/DayField.vue'
+import FaultyField from '@/ui/FaultyField.vue'
 import { t } from '@/app/language'
 import LongSelect from '@/ui/LongSelect.vue'
 import PageError from '@/ui/PageError.vue'
@@ -42,11 +44,12 @@ watch(() => route.query, fromAddress, { immediate: true })
 const schoolDays = computed(
   () => new Set(plan.value?.weeks.flatMap((w) => w.days.filter((d) => d.school).map((d) => d.day))),
 )
-function lose() {
+async function lose() {
   const days: string[] = []
   for (let day = first.value; day && day <= (last.value || first.value) && days.length < 60; day = addDays(day, 1))
     if (schoolDays.value.has(day)) days.push(day)
-  if (!days.length) return say(t('There is no school on these days.'), true)
+  const none = t('There is no school on these days.')
+  if (!days.length) throw new Refused(none, 400, { first: [none] })
   wanted.value.lostDays = [...new Set([...wanted.value.lostDays, ...days])].sort()
   wanted.value.why = reason.value || wanted.value.why
   first.value = last.value = ''
@@ -153,21 +156,22 @@ const accept = useMutation({
       <section class="ruled">
         <h2>{{ $t('What has happened') }}</h2>
         <SuggestionList :suggestions="plan.suggestions" here />
-        <form class="lines" @submit.prevent="lose">
+        <AskForm class="lines" :send="lose">
           <h3>{{ $t('Days without a lesson') }}</h3>
           <div class="beside">
-            <DayField v-model="first" :label="$t('First lost day')" required />
+            <FaultyField name="first"><DayField v-model="first" :label="$t('First lost day')" required /></FaultyField>
             <DayField v-model="last" :label="$t('Last lost day')" />
           </div>
           <div class="beside">
-            <input
-              v-model="reason"
-              type="text"
-              :placeholder="$t('What for')"
-              :aria-label="$t('What the days were lost to')"
-              maxlength="60"
-              required
-            />
+            <FaultyField name="why"
+              ><input
+                v-model="reason"
+                type="text"
+                :placeholder="$t('What for')"
+                :aria-label="$t('What the days were lost to')"
+                maxlength="60"
+                required
+            /></FaultyField>
             <button class="button">{{ $t('Lose them') }}</button>
           </div>
           <p v-if="wanted.lostDays.length" class="small">
@@ -184,7 +188,7 @@ const accept = useMutation({
               </button></span
             >
           </p>
-        </form>
+        </AskForm>
         <form class="lines" @submit.prevent="skill && more(skill, 1)">
           <h3>{{ $t('A skill that needs longer, or less') }}</h3>
           <div class="beside">

@@ -50,16 +50,12 @@ function link() {
 
 <template>
   <AskForm class="change" :aria-label="$t('Change this skill')" :send="keep">
-    <FaultyField name="short"
-      ><label class="field"
-        ><span>{{ $t('Name') }}</span
-        ><input v-model="written.short" type="text" required maxlength="40" /></label
-    ></FaultyField>
-    <FaultyField name="iCan"
-      ><label class="field"
-        ><span>{{ $t('The child says') }}</span
-        ><input v-model="written.iCan" type="text" required maxlength="120" /></label
-    ></FaultyField>
+    <FaultyField name="short" :label="$t('Name')"
+      ><input v-model="written.short" type="text" required maxlength="40"
+    /></FaultyField>
+    <FaultyField name="iCan" :label="$t('The child says')"
+      ><input v-model="written.iCan" type="text" required maxlength="120"
+    /></FaultyField>
     <SeasonSelect v-model="written.when" />
     <div class="field">
       <span>{{ $t('Needs') }}</span>
@@ -82,11 +78,9 @@ function link() {
         @update:model-value="link"
       />
     </div>
-    <FaultyField name="words"
-      ><label class="field"
-        ><span>{{ $t('Words, with commas') }}</span
-        ><input v-model="words" type="text" required /></label
-    ></FaultyField>
+    <FaultyField name="words" :label="$t('Words, with commas')"
+      ><input v-model="words" type="text" required
+    /></FaultyField>
     <label class="check"
       ><input v-model="written.hidden" type="checkbox" /> {{ $t('Leave it out of our plans') }}</label
     >

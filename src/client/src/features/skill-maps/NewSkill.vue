@@ -51,23 +51,16 @@ async function add() {
   <AskForm class="ruled" :aria-label="$t('A skill of our own')" :send="add">
     <h2>{{ $t('A skill of our own') }}</h2>
     <div class="fields">
-      <FaultyField name="short"
-        ><label class="field"
-          ><span>{{ $t('Name') }}</span
-          ><input v-model="skill.short" type="text" required maxlength="40" /></label
-      ></FaultyField>
-      <FaultyField name="iCan"
-        ><label class="field"
-          ><span>{{ $t('The child says') }}</span
-          ><input v-model="skill.iCan" type="text" required maxlength="120" /></label
-      ></FaultyField>
-      <FaultyField name="strand"
-        ><label class="field">
-          <span>{{ $t('Strand') }}</span>
-          <select v-model="skill.strand" class="box">
-            <option v-for="s in map.strands" :key="s.id" :value="s.id">{{ s.name }}</option>
-          </select>
-        </label></FaultyField
+      <FaultyField name="short" :label="$t('Name')"
+        ><input v-model="skill.short" type="text" required maxlength="40"
+      /></FaultyField>
+      <FaultyField name="iCan" :label="$t('The child says')"
+        ><input v-model="skill.iCan" type="text" required maxlength="120"
+      /></FaultyField>
+      <FaultyField name="strand" :label="$t('Strand')"
+        ><select v-model="skill.strand" class="box">
+          <option v-for="s in map.strands" :key="s.id" :value="s.id">{{ s.name }}</option>
+        </select></FaultyField
       >
       <SeasonSelect v-model="skill.when" />
       <div class="field">
@@ -102,26 +95,18 @@ async function add() {
           ><input v-model="skill.shownIn" type="checkbox" :value="k" /> {{ representationLabel(k) }}</label
         >
       </fieldset>
-      <FaultyField name="lookFor"
-        ><label class="field"
-          ><span>{{ $t('What to look for') }}</span
-          ><input v-model="skill.lookFor" type="text" required /></label
-      ></FaultyField>
-      <FaultyField name="slip"
-        ><label class="field"
-          ><span>{{ $t('A usual slip') }}</span
-          ><input v-model="skill.slip" type="text" required /></label
-      ></FaultyField>
-      <FaultyField name="way"
-        ><label class="field"
-          ><span>{{ $t('A way of doing it') }}</span
-          ><input v-model="skill.way" type="text" required /></label
-      ></FaultyField>
-      <FaultyField name="words"
-        ><label class="field"
-          ><span>{{ $t('Words, with commas') }}</span
-          ><input v-model="words" type="text" required /></label
-      ></FaultyField>
+      <FaultyField name="lookFor" :label="$t('What to look for')"
+        ><input v-model="skill.lookFor" type="text" required
+      /></FaultyField>
+      <FaultyField name="slip" :label="$t('A usual slip')"
+        ><input v-model="skill.slip" type="text" required
+      /></FaultyField>
+      <FaultyField name="way" :label="$t('A way of doing it')"
+        ><input v-model="skill.way" type="text" required
+      /></FaultyField>
+      <FaultyField name="words" :label="$t('Words, with commas')"
+        ><input v-model="words" type="text" required
+      /></FaultyField>
     </div>
     <div class="beside">
       <button class="button main">{{ $t('Put it on the map') }}</button>
