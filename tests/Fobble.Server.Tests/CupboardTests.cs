@@ -102,6 +102,8 @@ public class CupboardTests(School school) : IClassFixture<School>
         week.Things.ShouldContain(t => t.Short != null);
         week.Things.Count.ShouldBeGreaterThanOrEqualTo(list.Things.Count);
         (week.From, week.To).ShouldBe((new DateOnly(2026, 11, 23), new DateOnly(2026, 11, 27)));
+        (list.NextSchoolDay, week.NextSchoolDay).ShouldBe((null, null));
+        (await ines.ReadAsync<SetOutView>($"{Rowan}/days/2026-11-29/set-out")).NextSchoolDay.ShouldBe(new DateOnly(2026, 11, 30));
         (await ines.ReadAsync<TodayView>($"{Rowan}/days/2026-11-25")).SetOut.Sum(s => s.Amount).ShouldBe(list.Things.Sum(t => t.Shares.Sum(s => s.Amount)));
     }
 

@@ -93,6 +93,25 @@ public sealed class PlanningTests : IDisposable
     }
 
     [Fact]
+    public async Task What_a_planned_class_is_offered_anew_fits_the_days_that_are_left()
+    {
+        var ines = await _school.ComeInAsAsync("ines");
+        var before = await ines.ReadAsync<ScopeChoices>($"{Plan}/scope");
+        await ines.PostAsync(
+            "/api/classes/1/closures",
+            new NewClosure("Flood", new DateOnly(2027, 3, 1), new DateOnly(2027, 5, 28), ClosureKind.Closed, null, null, OfClass: true)
+        );
+        var scope = await ines.ReadAsync<ScopeChoices>($"{Plan}/scope");
+        scope.Usual.Dropped.Count.ShouldBeGreaterThan(before.Usual.Dropped.Count + 5);
+        scope.Offered!.ShouldContain("for another year, unless you take them in.");
+        (await Visitor.ReadAsync<FitView>(await ines.PostAsync($"{Plan}/fit", scope.Usual))).ShouldSatisfyAllConditions(
+            f => f.Over.ShouldBe(0),
+            f => f.ReviewsOver.ShouldBe(0)
+        );
+        (await Visitor.ReadAsync<FitView>(await ines.PostAsync($"{Plan}/fit", before.Usual))).Over.ShouldBeGreaterThan(0);
+    }
+
+    [Fact]
     public async Task A_draft_can_be_cancelled_belongs_to_its_class_and_refuses_what_makes_no_sense()
     {
         var ines = await _school.ComeInAsAsync("ines");

@@ -3,7 +3,7 @@ using Fobble.Core.Standards;
 
 namespace Fobble.Core.Planning;
 
-/// <summary>What a class that has no plan yet is offered: as much as its days hold, what its standards ask for first.</summary>
+/// <summary>What a class is offered when its year is planned: as much as its days hold, what its standards ask for first.</summary>
 /// <param name="Waiting">Skills meant for this year that its days do not hold, in teaching order.</param>
 public sealed record OfferedScope(PlanAsk Ask, IReadOnlyList<SkillId> Waiting, string Sentence)
 {
@@ -15,7 +15,7 @@ public sealed record OfferedScope(PlanAsk Ask, IReadOnlyList<SkillId> Waiting, s
         ArgumentNullException.ThrowIfNull(request);
         var map = request.Evidence.Map;
         var waiting = Waits(request, asked);
-        if (request.Skills.All(waiting.Contains))
+        if (waiting.Count > 0 && request.Skills.All(waiting.Contains))
         {
             // What is left of the year holds no skill at all: the first is offered, for the teacher to see what could give way.
             waiting.Remove(waiting[0]);

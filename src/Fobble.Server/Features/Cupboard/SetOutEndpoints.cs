@@ -23,9 +23,11 @@ public sealed record SetOutPrint(string Sheet, string Variant, string For, strin
 
 public sealed record SetOutTogether(DateOnly Day, TimeOnly Start, IReadOnlyList<string> What);
 
+/// <param name="NextSchoolDay">Where there is no school on these days, the next on which there is.</param>
 public sealed record SetOutView(
     DateOnly From,
     DateOnly To,
+    DateOnly? NextSchoolDay,
     IReadOnlyList<SetOutThing> Things,
     IReadOnlyList<SetOutPrint> Prints,
     int Pages,
@@ -69,10 +71,12 @@ internal static class SetOutEndpoints
     {
         var plan = await reader.PlanAsync(from, to, stop);
         var prints = await packs.PrintsAsync(plan, stop);
+        var calendar = await room.CalendarAsync(stop);
         return TypedResults.Ok(
             new SetOutView(
                 from,
                 to,
+                calendar.Days(from, to).Any() ? null : calendar.OnOrAfter(to),
                 [
                     .. plan.Lines.Select(l => new SetOutThing(
                         l.Item.Id.Value,

@@ -35,11 +35,11 @@ internal static class DraftEndpoints
             .ToDictionary(p => p.Key, p => p.Value);
         int Lessons(IEnumerable<Skill> skills) => skills.SelectMany(s => map.AllNeeds(s.Id).Append(s.Id)).Distinct().Sum(s => lessons.GetValueOrDefault(s));
         var current = (await room.PlanAsync(stop))?.Document.Ask;
-        var offered = current is null ? await reader.OfferedAsync(stop) : null;
+        var offered = await reader.OfferedAsync(current ?? PlanAsk.Usual, stop);
         return TypedResults.Ok(
             new ScopeChoices(
-                current ?? offered?.Ask ?? PlanAsk.Usual,
-                offered?.Sentence,
+                offered.Ask,
+                current is null || offered.Waiting.Count > 0 ? offered.Sentence : null,
                 request.From,
                 request.Until,
                 scope.Problem.Days.Count(d => d.Places > 0),

@@ -76,8 +76,8 @@ public sealed record ScopeFramework(string Name, int Skills, int Lessons);
 public sealed record EarlierPlan(int Id, string Class, DateOnly Year, int Skills);
 
 /// <summary>What can be asked for, with what this class needs of it from today on.</summary>
-/// <param name="Usual">What is asked for to begin with: as before, or as it is offered.</param>
-/// <param name="Offered">What a class without a plan is offered, in a sentence; null for a class that has one.</param>
+/// <param name="Usual">What is asked for to begin with: as before or as is usual, as far as the days hold.</param>
+/// <param name="Offered">That, in a sentence; null where it is all as before.</param>
 public sealed record ScopeChoices(
     PlanAsk Usual,
     string? Offered,

@@ -44,12 +44,12 @@ internal sealed class PlanReader(ClassRoom room)
         return request;
     }
 
-    /// <summary>What a class that has no plan yet is offered.</summary>
-    public async Task<OfferedScope> OfferedAsync(CancellationToken stop)
+    /// <summary>What a class is offered: what is usual, or what it was planned by. What its days do not hold waits.</summary>
+    public async Task<OfferedScope> OfferedAsync(PlanAsk ask, CancellationToken stop)
     {
-        var request = await RequestAsync(PlanAsk.Usual, stop);
+        var request = await RequestAsync(ask, stop);
         var age = AskedFor.AgeOf((await room.ChildRowsAsync(stop)).Select(c => c.Born), await room.YearAsync(stop));
-        return OfferedScope.Of(PlanAsk.Usual, request, AskedFor.Of(room.Map, room.Locale, age));
+        return OfferedScope.Of(ask, request, AskedFor.Of(room.Map, room.Locale, age));
     }
 
     /// <summary>Plans of other classes or years that this adult may see.</summary>

@@ -64,7 +64,7 @@ internal static class FirstHourEndpoints
                 FirstHour.Steps(new(children.Count, seen, plan is not null, sessions.Count, row.StepsSettled.ToHashSet(), row.StepsLater.ToHashSet())),
                 timetable.InWords(),
                 [.. UsualYear.Closures(room.Locale, room.Today).Where(u => u.Last >= room.Today && !calendar.Closures.Any(c => c.Covers(u.First)))],
-                canPlan ? (await plans.OfferedAsync(stop)).Sentence : null,
+                canPlan ? (await plans.OfferedAsync(PlanAsk.Usual, stop)).Sentence : null,
                 GroupsOn(timetable, room.Today),
                 sessions is [var first, ..] ? first.Id : null
             )

@@ -24,20 +24,22 @@ const account = {
   today: '2026-11-25',
 }
 
+/** What is answered from now on: always the same, or by what is asked. */
 export const answer = (method: string, path: string, data: unknown) => answers.set(`${method} ${path}`, data)
 
 const asked =
   (method: string) =>
   (path: string, init: Partial<Call> = {}) => {
     calls.push({ method, path, params: init.params ?? {}, body: init.body })
-    const data = path === '/api/account' ? account : answers.get(`${method} ${path}`)
+    const known = path === '/api/account' ? account : answers.get(`${method} ${path}`)
+    const data: unknown = typeof known === 'function' ? known(init.params?.path) : known
     return Promise.resolve({ data, response: { ok: true, status: 200 } })
   }
 
 export const fakeApi = { GET: asked('GET'), PUT: asked('PUT'), POST: asked('POST'), DELETE: asked('DELETE') }
 
 const names = [
-  'activities', 'activity', 'activity-edit', 'cupboard', 'set-out', 'map', 'week', 'sheets', 'approach', 'class', 'look-again', 'slips',
+  'today', 'activities', 'activity', 'activity-edit', 'cupboard', 'set-out', 'map', 'week', 'sheets', 'approach', 'class', 'look-again', 'slips',
   'baseline', 'trail', 'records', 'groups', 'groups-ahead', 'groups-after', 'groups-company', 'session', 'clipboard', 'anyone', 'sign-in', 'year', 'term', 'make-plan', 'revise-plan', 'coverage', 'set-up', 'carpet',
 ] // prettier-ignore
 

@@ -195,11 +195,11 @@ async function takeFile(file: File) {
         <Column field="most" :header="$t('Children')" sortable class="number">
           <template #body="{ data: a }">{{ span(a.least, a.most) }}</template>
         </Column>
-        <Column header="" class="wide-only">
+        <Column :header="$t('To know')" class="wide-only">
           <template #body="{ data: a }">
             <span class="small">
-              <template v-if="a.own">{{ $t('our own.') + ' ' }}</template>
-              <template v-if="a.prints">{{ $t('to print.') + ' ' }}</template>
+              <template v-if="a.own">{{ $t('our own') + ' ' }}</template>
+              <template v-if="a.prints">{{ $t('has pages to print') + ' ' }}</template>
               <span v-else-if="a.short" class="warn">{{ a.short }}</span>
             </span>
           </template>

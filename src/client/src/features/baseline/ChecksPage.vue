@@ -157,8 +157,8 @@ async function begin() {
 }
 
 .children li {
-  display: flex;
-  flex-wrap: wrap;
+  display: grid;
+  grid-template-columns: auto 1fr auto;
   align-items: center;
   gap: 0 0.6rem;
   padding: 0.1rem 0;

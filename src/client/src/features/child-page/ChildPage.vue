@@ -141,15 +141,13 @@ const familyPage = computed(
         <WeekBeads :weeks="child.weeks" />
         <p class="small soft">
           {{
-            $t('Seen {seenInAll} times in all. Away {count} of {schoolDays} school days', {
+            $t('Seen {seenInAll} times in all. Away {count} of {schoolDays} school days.', {
               seenInAll: child.seenInAll,
               count: child.away.length,
               schoolDays: child.schoolDays,
             })
           }}
-          <template v-if="child.away.length">{{
-            $t('(last on {day})', { day: dayAndMonth(child.away[0]!) })
-          }}</template>.
+          <template v-if="child.away.length">{{ $t('Last on {day}.', { day: dayAndMonth(child.away[0]!) }) }}</template>
           <template v-if="child.checkId">
             <RouterLink :to="{ name: 'check', params: { classId, checkId: child.checkId } }">
               {{

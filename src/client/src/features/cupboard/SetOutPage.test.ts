@@ -74,6 +74,13 @@ describe('the list of what to set out', () => {
     ])
   })
 
+  it('leads on from a day without school', async () => {
+    answer('GET', '/api/classes/{classId}/days/{day}/set-out', { ...list, things: [], nextSchoolDay: '2026-11-30' })
+    const { wrapper } = await openPage(SetOutPage, '/c/1/set-out/2026-11-29')
+    expect(wrapper.text()).toContain('No school on this day.')
+    expect(wrapper.get('.none a').attributes('href')).toBe('/c/1/set-out/2026-11-30')
+  })
+
   it('has the pack as one file, and says what goes to one place', async () => {
     const { wrapper } = await openPage(SetOutPage, '/c/1/set-out/2026-11-25')
     expect(wrapper.get('a.main').attributes('href')).toBe('/api/classes/1/days/2026-11-25/pack')

@@ -87,7 +87,13 @@ const byPlace = computed(() => {
     </div>
     <PageError v-if="error" :error="error" />
     <template v-if="list">
-      <p v-if="!list.things.length" class="none">
+      <p v-if="list.nextSchoolDay" class="none">
+        {{ week ? $t('No school this week.') : $t('No school on this day.') }}
+        <RouterLink :to="{ name: 'set-out', params: { classId, day: list.nextSchoolDay }, query: route.query }">{{
+          $t('Set out for {day}', { day: fullDay(list.nextSchoolDay) })
+        }}</RouterLink>
+      </p>
+      <p v-else-if="!list.things.length" class="none">
         {{ $t('Nothing is planned for {a}.', { a: week ? $t('this week') : $t('this day') }) }}
         <RouterLink :to="{ name: 'week', params: { classId, day } }">{{ $t('Plan it') }}</RouterLink>
       </p>

@@ -268,6 +268,11 @@ const tabbable = computed(() => {
   white-space: nowrap;
 }
 
+/* At the end there is room for the day only. */
+.week:last-child b {
+  display: none;
+}
+
 .close .week:nth-child(even) {
   color: transparent;
 }

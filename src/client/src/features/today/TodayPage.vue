@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { computed } from 'vue'
+import { computed, type Ref } from 'vue'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
@@ -19,15 +19,23 @@ const { classId, current, leads } = useAccount()
 const { day } = useWeek()
 const { going } = useFirstHour()
 
-const { data: view, error } = useQuery({
-  queryKey: queryKey('today', classId, day),
-  queryFn: () =>
-    take(
-      api.GET('/api/classes/{classId}/days/{day}', { params: { path: { classId: classId.value, day: day.value } } }),
-    ),
-  enabled: computed(() => day.value !== ''),
-  placeholderData: keepPreviousData,
-})
+const dayView = (on: Ref<string>) =>
+  useQuery({
+    queryKey: queryKey('today', classId, on),
+    queryFn: () =>
+      take(
+        api.GET('/api/classes/{classId}/days/{day}', { params: { path: { classId: classId.value, day: on.value } } }),
+      ),
+    enabled: computed(() => on.value !== ''),
+    placeholderData: keepPreviousData,
+  })
+const { data: asked, error } = dayView(day)
+// On a day without school the next one is prepared.
+const free = computed(() => asked.value?.isSchoolDay === false)
+const next = computed(() => (free.value && asked.value?.nextSchoolDay) || '')
+const { data: following } = dayView(next)
+const at = computed(() => next.value || day.value)
+const view = computed(() => (free.value ? (next.value ? following.value : undefined) : asked.value))
 </script>
 
 <template>
@@ -37,7 +45,7 @@ const { data: view, error } = useQuery({
       <span class="soft">{{ current?.name }}, {{ current?.school }}</span>
       <b v-if="view?.different && view.isSchoolDay">{{ view.different }}</b>
       <div class="end">
-        <a v-if="view?.carpet" class="button" :href="`/api/classes/${classId}/days/${day}/page`" target="_blank">{{
+        <a v-if="view?.carpet" class="button" :href="`/api/classes/${classId}/days/${at}/page`" target="_blank">{{
           $t('On paper')
         }}</a>
       </div>
@@ -52,24 +60,20 @@ const { data: view, error } = useQuery({
 
     <FirstHour v-if="going" />
 
-    <template v-if="view && !view.isSchoolDay">
+    <template v-if="free">
       <p class="said quiet">
-        {{ view.different ? $t('No school: {different}.', { different: view.different }) : $t('No school today.') }}
+        {{ asked?.different ? $t('No school: {different}.', { different: asked.different }) : $t('No school today.') }}
       </p>
-      <RouterLink
-        v-if="view.nextSchoolDay"
-        class="button"
-        :to="{ name: 'today', params: { classId, day: view.nextSchoolDay } }"
-      >
-        {{ $t('Look at {day}', { day: fullDay(view.nextSchoolDay) }) }}
-      </RouterLink>
+      <h2 v-if="next" class="next">
+        <RouterLink :to="{ name: 'today', params: { classId, day: next } }">{{ fullDay(next) }}</RouterLink>
+      </h2>
     </template>
 
-    <template v-else-if="view && !view.carpet && !going">
+    <template v-if="view && !view.carpet && !going">
       <p class="said quiet">
         {{ view.different ? $t('No whole-class lesson on this day.') : $t('Nothing is planned for this day yet.') }}
       </p>
-      <RouterLink v-if="leads" class="button main" :to="{ name: 'week', params: { classId, day } }">{{
+      <RouterLink v-if="leads" class="button main" :to="{ name: 'week', params: { classId, day: at } }">{{
         $t('Plan this week')
       }}</RouterLink>
       <p v-else class="soft">{{ $t('The class’s lead teacher plans the week.') }}</p>
@@ -102,7 +106,7 @@ const { data: view, error } = useQuery({
         <ul class="say said">
           <li v-for="line in view.carpet.activity.say" :key="line">{{ line }}</li>
         </ul>
-        <RouterLink class="button" :to="{ name: 'carpet', params: { classId, day } }">{{
+        <RouterLink class="button" :to="{ name: 'carpet', params: { classId, day: at } }">{{
           $t('Open the lesson card')
         }}</RouterLink>
         <p v-for="note in view.notes" :key="note" class="noted">{{ note }}</p>
@@ -110,7 +114,7 @@ const { data: view, error } = useQuery({
           <b>{{ $t('Later on the carpet: {short}', { short: more.short }) }}</b>{{
             $t(', {how}, with {name}.', { how: more.how, name: more.activity.name })
           }}
-          <RouterLink :to="{ name: 'carpet', params: { classId, day }, query: { lesson: i + 1 } }">{{
+          <RouterLink :to="{ name: 'carpet', params: { classId, day: at }, query: { lesson: i + 1 } }">{{
             $t('Its card')
           }}</RouterLink>
         </p>
@@ -127,7 +131,7 @@ const { data: view, error } = useQuery({
         <h2 id="groups-head">{{ $t('Small groups, in order') }}</h2>
         <p v-if="!view.groups.length" class="soft">
           {{ $t('No groups for this day.') }}
-          <RouterLink v-if="leads" :to="{ name: 'groups', params: { classId, day } }">{{
+          <RouterLink v-if="leads" :to="{ name: 'groups', params: { classId, day: at } }">{{
             $t('Ask for groups')
           }}</RouterLink>
         </p>
@@ -163,8 +167,8 @@ const { data: view, error } = useQuery({
       </section>
 
       <div class="side">
-        <SetOutList :day="day" :things="view.setOut" :cautions="view.cautions" :standing="view.standing" />
-        <AwayRegister :day="day" :children="view.children" />
+        <SetOutList :day="at" :things="view.setOut" :cautions="view.cautions" :standing="view.standing" />
+        <AwayRegister :day="at" :children="view.children" />
         <section class="ruled" aria-labelledby="jar-head">
           <h2 id="jar-head">{{ $t('The jar') }}</h2>
           <p>
@@ -189,6 +193,11 @@ const { data: view, error } = useQuery({
 </template>
 
 <style scoped>
+.next {
+  margin-block: 1.6rem 0.8rem;
+  font-size: 1.3rem;
+}
+
 .quiet {
   font-size: 1.3rem;
   margin: 2rem 0 1rem;

@@ -77,7 +77,7 @@ const shown = computed(() => trail.value?.entries.find((e) => e.seen.id === open
     <template v-if="trail">
       <p class="soft">
         {{
-          $t('{count}{a}. Nothing is ever taken out of the trail.', {
+          $t('Seen {count} times{a}. Nothing is ever taken out of the trail.', {
             count: trail.entries.length,
             a: trail.more ? ' ' + $t('and more; ask for fewer days') : '',
           })
@@ -161,6 +161,17 @@ const shown = computed(() => trail.value?.entries.find((e) => e.seen.id === open
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+
+/* On a tablet all columns at once. */
+@media (width < 60rem) {
+  .trail :deep(:is(th, td)) {
+    padding-inline: 0.3rem;
+  }
+
+  .trail :deep(td) {
+    max-width: 9rem;
+  }
 }
 
 .more {
