@@ -2,7 +2,7 @@ import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
   testDir: '.',
-  testMatch: process.env.FOBBLE_SCREENSHOTS ? 'screenshots.ts' : '*.spec.ts',
+  testMatch: process.env.FOBBLE_SCREENSHOTS ? 'screenshots.ts' : process.env.FOBBLE_SPEED ? 'speed.ts' : '*.spec.ts',
   // For a busy machine: what is there is found at once.
   timeout: 180_000,
   expect: { timeout: 15_000 },

@@ -23,7 +23,7 @@ import selectbutton from '@primeuix/themes/aura/selectbutton'
 import tooltip from '@primeuix/themes/aura/tooltip'
 import PrimeVue, { defaultOptions } from 'primevue/config'
 import ConfirmationService from 'primevue/confirmationservice'
-import Tooltip from 'primevue/tooltip'
+import { tooltip as tooltipOf } from './tooltip'
 import type { App } from 'vue'
 import { t } from './language'
 
@@ -131,5 +131,5 @@ export function installPrime(app: App) {
     },
   })
   app.use(ConfirmationService)
-  app.directive('tooltip', Tooltip)
+  app.directive('tooltip', tooltipOf)
 }

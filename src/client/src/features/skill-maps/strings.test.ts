@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { hangUp, laneHeight } from './strings'
+import { hangUp, laneHeight, pitch } from './strings'
 
 const skill = (id: string, ...needs: string[]) => ({ id, strand: id.split('.')[0]!, needs })
 
@@ -17,6 +17,11 @@ describe('strings of beads', () => {
     for (const thread of strings.threads)
       expect(strings.beads.get(thread.from)!.x).toBeLessThan(strings.beads.get(thread.to)!.x)
     expect(strings.threads).toHaveLength(4)
+  })
+
+  it('hangs each as far to the left as that allows', () => {
+    const layer = (id: string) => (strings.beads.get(id)!.x - strings.beads.get('count.a')!.x) / pitch
+    expect(skills.map((s) => layer(s.id))).toEqual([0, 0, 1, 2, 2])
   })
 
   it('gives each strand a string of its own, with no two beads in one place', () => {

@@ -1,4 +1,3 @@
-import { graphlib, layout } from '@dagrejs/dagre'
 import type { Schemas } from '@/app/api/client'
 
 type Skill = Pick<Schemas['MapSkill'], 'id' | 'strand' | 'needs'>
@@ -30,8 +29,9 @@ export interface Strings {
 }
 
 /**
- * A string of beads for each strand, so that whatever a skill needs hangs to its left. How far to the right a bead hangs is its layer in
- * the layout library's sense; the beads of a strand follow each other on their string in the order in which they come.
+ * A string of beads for each strand, so that whatever a skill needs hangs to its left, each as far to the left as that allows; the beads of a strand follow each other
+ * on their string in the order in which they come.
+ * @param skills In teaching order.
  */
 export function hangUp(strands: readonly string[], skills: readonly Skill[]): Strings {
   const layers = layersOf(skills)
@@ -54,23 +54,16 @@ export function hangUp(strands: readonly string[], skills: readonly Skill[]): St
   return { beads, threads, lanes, width, height: top + strands.length * laneHeight }
 }
 
+// Skills come in teaching order: what a bead needs, and the bead before it on its string, hang already.
 function layersOf(skills: readonly Skill[]): Map<string, number> {
-  const graph = new graphlib.Graph()
-  // Links are laid from a skill to what it needs: the library puts each as near to those as it can, and so as far to the left.
-  graph.setGraph({ rankdir: 'RL', ranksep: 1, nodesep: 1, ranker: 'longest-path' })
-  graph.setDefaultEdgeLabel(() => ({}))
+  const layers = new Map<string, number>()
   const last = new Map<string, string>()
   for (const skill of skills) {
-    graph.setNode(skill.id, { width: 1, height: 1 })
-    for (const need of skill.needs) graph.setEdge(skill.id, need)
-    // Skills come in teaching order, so a strand's string never runs against what its beads need.
-    const before = last.get(skill.strand)
-    if (before) graph.setEdge(skill.id, before)
+    const left = [...skill.needs, last.get(skill.strand)].map((id) => (id === undefined ? -1 : (layers.get(id) ?? -1)))
+    layers.set(skill.id, Math.max(...left) + 1)
     last.set(skill.strand, skill.id)
   }
-  layout(graph)
-  const places = [...new Set(skills.map((s) => Math.round(graph.node(s.id).x ?? 0)))].sort((a, b) => a - b)
-  return new Map(skills.map((s) => [s.id, places.indexOf(Math.round(graph.node(s.id).x ?? 0))]))
+  return layers
 }
 
 // Within a string a thread bows over the beads between; to another string it hangs in an easy curve.
