@@ -18,6 +18,8 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     public DbSet<ClassVersionRow> ClassVersions => Set<ClassVersionRow>();
 
+    public DbSet<SignedInRow> SignedIn => Set<SignedInRow>();
+
     public DbSet<Membership> Memberships => Set<Membership>();
 
     public DbSet<Child> Children => Set<Child>();
@@ -113,7 +115,7 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
         var ours = typeof(FobbleDb).Assembly.GetTypes().Select(t => t.GetCustomAttribute<MigrationAttribute>()?.Id).OfType<string>();
         var upToDate = ours.All(id => Ask($"SELECT COUNT(*) FROM __EFMigrationsHistory WHERE MigrationId = '{id}'"));
-        return (upToDate, upToDate && Ask("SELECT COUNT(*) FROM Schools"));
+        return (upToDate, Ask("SELECT COUNT(*) FROM Schools"));
     }
 
     private static string Reading(string file) => $"Data Source={file};Mode=ReadOnly;Pooling=False;Default Timeout=5";
@@ -156,6 +158,7 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
             e.HasKey(v => v.ClassId);
             e.HasOne<SchoolClass>().WithOne().HasForeignKey<ClassVersionRow>(v => v.ClassId);
         });
+        builder.Entity<SignedInRow>().HasOne<Adult>().WithMany().HasForeignKey(s => s.AdultId);
         builder.Entity<Membership>().HasKey(m => new { m.ClassId, m.AdultId });
         builder.Entity<Absence>().HasKey(a => new { a.ChildId, a.Day });
         builder.Entity<PairWish>(e =>

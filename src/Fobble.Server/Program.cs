@@ -3,9 +3,15 @@ using Fobble.Server.Hosting;
 var builder = WebApplication.CreateBuilder(args);
 builder.AddFobble();
 var app = builder.Build();
+if (args is [LostPassword.Word, var email])
+{
+    return await LostPassword.TellAsync(app.Services, email, Console.Out);
+}
+
 app.UseFobble();
 await app.StartFobbleAsync();
 app.Run();
+return 0;
 
 /// <summary>Named so that the tests can start the application.</summary>
 public partial class Program;

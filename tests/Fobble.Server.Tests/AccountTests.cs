@@ -65,22 +65,6 @@ public sealed class AccountTests : IDisposable
     }
 
     [Fact]
-    public async Task Five_wrong_passwords_lock_the_account_even_for_the_right_one()
-    {
-        await (await _school.VisitAsync()).PostAsync("/api/account/first-start", Lead);
-        var visitor = await _school.VisitAsync();
-        for (var i = 0; i < 4; i++)
-        {
-            (await visitor.PostAsync("/api/account/sign-in", new SignIn(Lead.Email, "wrong"))).StatusCode.ShouldBe(HttpStatusCode.Unauthorized);
-        }
-
-        (await visitor.PostAsync("/api/account/sign-in", new SignIn(Lead.Email, "wrong"))).StatusCode.ShouldBe(HttpStatusCode.TooManyRequests);
-        var right = await visitor.PostAsync("/api/account/sign-in", new SignIn(Lead.Email, Lead.Password));
-        right.StatusCode.ShouldBe(HttpStatusCode.TooManyRequests);
-        (await Visitor.SaysAsync(right)).ShouldContain("ten minutes");
-    }
-
-    [Fact]
     public async Task Signing_in_and_out_works_and_an_unknown_address_is_answered_like_a_wrong_password()
     {
         await (await _school.VisitAsync()).PostAsync("/api/account/first-start", Lead);

@@ -1040,6 +1040,38 @@ namespace Fobble.Data.Migrations
                     b.ToTable("Classes");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.SignedInRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("AdultId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Device")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("SeenAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Since")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<byte[]>("Ticket")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<long>("Until")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("AdultId");
+
+                    b.ToTable("SignedIn");
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.SkillChangeRow", b =>
                 {
                     b.Property<int>("SchoolId")
@@ -1597,6 +1629,15 @@ namespace Fobble.Data.Migrations
                         .IsRequired();
 
                     b.Navigation("School");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.SignedInRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.Adult", null)
+                        .WithMany()
+                        .HasForeignKey("AdultId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.SkillChangeRow", b =>

@@ -101,6 +101,28 @@ public sealed class Adult : IdentityUser<int>
     public required string FullName { get; set; }
 }
 
+/// <summary>An adult signed in on a device. Whoever has the key comes in until this is gone.</summary>
+public sealed class SignedInRow
+{
+    /// <summary>Told from the key, which is kept nowhere.</summary>
+    public required string Id { get; set; }
+
+    public int AdultId { get; set; }
+
+    /// <summary>What the device may come in as.</summary>
+    public required byte[] Ticket { get; set; }
+
+    /// <summary>Browser and system, as far as the browser says.</summary>
+    public required string Device { get; set; }
+
+    public DateTimeOffset Since { get; set; }
+
+    /// <summary>When it was last here, to within some minutes.</summary>
+    public DateTimeOffset SeenAt { get; set; }
+
+    public DateTimeOffset Until { get; set; }
+}
+
 public enum ClassRole
 {
     /// <summary>Plans, groups, imports and records.</summary>

@@ -6,6 +6,7 @@ using Fobble.Data.Model;
 using Fobble.Server.Demo;
 using Fobble.Server.Features.Live;
 using Fobble.Server.Security;
+using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
@@ -76,21 +77,23 @@ public static class Setup
                     RequireLowercase = false,
                     RequireUppercase = false,
                     RequireNonAlphanumeric = false,
-                    RequiredUniqueChars = 5,
-                };
-                options.Lockout = new()
-                {
-                    MaxFailedAccessAttempts = 5,
-                    DefaultLockoutTimeSpan = TimeSpan.FromMinutes(10),
-                    AllowedForNewUsers = true,
+                    RequiredUniqueChars = 1,
                 };
                 options.User.RequireUniqueEmail = true;
             })
             .AddEntityFrameworkStores<FobbleDb>()
             .AddSignInManager()
+            .AddPasswordValidator<HardToGuess>()
             .AddClaimsPrincipalFactory<AdultClaims>()
             .AddDefaultTokenProviders();
         services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, Cookies.Configure);
+        services.AddSingleton<OpenConnections>();
+        services.AddSingleton<IPasswordHasher<Adult>, PasswordHasher<Adult>>();
+        services.AddSingleton<SignInTries>();
+        services.AddSingleton<SignedIns>();
+        services
+            .AddOptions<CookieAuthenticationOptions>(IdentityConstants.ApplicationScheme)
+            .Configure<SignedIns>((cookie, store) => cookie.SessionStore = store);
         services.AddFobbleAuthorization();
         services.AddAntiforgery(options => options.HeaderName = "X-XSRF-TOKEN");
 
@@ -133,7 +136,7 @@ public static class Setup
 
         app.MapGet("/health", () => TypedResults.Ok(new Health("well"))).AllowAnonymous().ExcludeFromDescription();
         app.MapOpenApi().AllowAnonymous();
-        app.MapHub<LiveHub>(LiveHub.Address);
+        app.MapHub<LiveHub>(LiveHub.Address, options => options.CloseOnAuthenticationExpiration = true);
         var api = app.MapGroup("/api");
         var ofClass = api.MapGroup("/classes/{classId:int}").RequireAuthorization(Policies.See).EnterRooms();
         foreach (var feature in IFeature.All)

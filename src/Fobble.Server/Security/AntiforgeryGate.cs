@@ -2,7 +2,7 @@ using Microsoft.AspNetCore.Antiforgery;
 
 namespace Fobble.Server.Security;
 
-/// <summary>Every request that changes something has to carry the token that only our own pages can read.</summary>
+/// <summary>Every request that changes something has to carry the token that only our own pages can read. Paths are compared as routing compares them.</summary>
 internal sealed class AntiforgeryGate(RequestDelegate next, IAntiforgery antiforgery)
 {
     /// <summary>Tells the client apart from a refusal: with a new token the same request may well be taken.</summary>
@@ -14,7 +14,7 @@ internal sealed class AntiforgeryGate(RequestDelegate next, IAntiforgery antifor
     {
         var method = context.Request.Method;
         var changes = !HttpMethods.IsGet(method) && !HttpMethods.IsHead(method) && !HttpMethods.IsOptions(method);
-        if (changes && context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal) && !await antiforgery.IsRequestValidAsync(context))
+        if (changes && context.Request.Path.StartsWithSegments("/api", StringComparison.OrdinalIgnoreCase) && !await antiforgery.IsRequestValidAsync(context))
         {
             await TypedResults
                 .Problem(

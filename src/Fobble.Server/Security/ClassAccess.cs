@@ -12,6 +12,7 @@ namespace Fobble.Server.Security;
 internal static class Policies
 {
     internal const string FullNameClaim = "fobble:name";
+    internal const string DeviceClaim = "fobble:device";
 
     public const string See = "see the class";
     public const string Record = "record in the class";
@@ -35,6 +36,9 @@ internal static class Policies
                 System.Globalization.CultureInfo.InvariantCulture
             )
         );
+
+    /// <summary>Which of the adult's devices it is: <see cref="SignedInRow.Id"/>.</summary>
+    public static string Device(this ClaimsPrincipal user) => user.FindFirstValue(DeviceClaim) ?? "";
 
     /// <summary>Who is signed in. The name stands in the cookie, so that saying who recorded something costs no query.</summary>
     public static (AdultId Id, string Name) Adult(this ClaimsPrincipal user) =>

@@ -56,6 +56,7 @@ internal sealed class AccountFeature : IFeature
         account.MapPost("/sign-out", SignOutAsync);
         account.MapPost("/demo/{key}", SignInToDemoAsync);
         account.MapPost("/first-start", FirstStartAsync);
+        OwnAccount.Map(api);
     }
 
     private static async Task<Ok<AccountState>> StateAsync(
@@ -72,18 +73,22 @@ internal sealed class AccountFeature : IFeature
         return TypedResults.Ok(new AccountState(signedIn, !anyone, settings.Demo ? DemoAdults.All : [], SchoolLocale.All, CultureInfo.CurrentUICulture.Name));
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> SignInAsync(SignIn request, SignInManager<Adult> signIn, UserManager<Adult> adults)
+    private static async Task<Results<NoContent, ProblemHttpResult>> SignInAsync(
+        SignIn request,
+        HttpContext http,
+        SignInTries tries,
+        SignInManager<Adult> signIn,
+        UserManager<Adult> adults
+    )
     {
-        // The same answer for an unknown address and a wrong password, so that nobody can find out who has an account.
-        if (await adults.FindByEmailAsync(request.Email) is not { } adult)
+        var adult = await adults.FindByEmailAsync(request.Email);
+        if (!await tries.GoTogetherAsync(http, request.Email, adult, request.Password))
         {
-            return Refuse(Phrase("Address and password do not go together."));
+            return Refuse(Phrase("Address and password do not go together. After ten wrong tries even the right ones wait for ten minutes."));
         }
 
-        var result = await signIn.PasswordSignInAsync(adult, request.Password, isPersistent: false, lockoutOnFailure: true);
-        return result.Succeeded ? TypedResults.NoContent()
-            : result.IsLockedOut ? Refuse(Phrase("Too many wrong passwords. Wait ten minutes and try again."), StatusCodes.Status429TooManyRequests)
-            : Refuse(Phrase("Address and password do not go together."));
+        await signIn.SignInAsync(adult!, isPersistent: false);
+        return TypedResults.NoContent();
     }
 
     private static async Task<NoContent> SignOutAsync(SignInManager<Adult> signIn)

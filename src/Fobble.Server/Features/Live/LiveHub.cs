@@ -16,9 +16,26 @@ public sealed record JustSeen(Guid Id, int ChildId, string Skill, Support Suppor
 /// the other adults hear of it at once. Nothing is recorded through the hub.
 /// </summary>
 [Authorize]
-internal sealed class LiveHub(FobbleDb db) : Hub
+internal sealed class LiveHub(FobbleDb db, OpenConnections connections) : Hub
 {
     public const string Address = "/live";
+
+    public override async Task OnConnectedAsync()
+    {
+        var device = Context.User!.Device();
+        connections.Opened(device, Context.ConnectionId, Context.Abort);
+        // It may have been signed out while it came in.
+        if (!await db.SignedIn.AnyAsync(s => s.Id == device))
+        {
+            Context.Abort();
+        }
+    }
+
+    public override Task OnDisconnectedAsync(Exception? exception)
+    {
+        connections.Closed(Context.User!.Device(), Context.ConnectionId);
+        return Task.CompletedTask;
+    }
 
     /// <exception cref="HubException">The adult does not belong to the class.</exception>
     public async Task Watch(int classId)

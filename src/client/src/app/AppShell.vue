@@ -67,6 +67,7 @@ const further = computed(() => [
   { name: 'jar', label: t('Guess jar') },
   { name: 'set-out', label: t('Set out') },
   { name: 'thoughts', label: t('How Fobble thinks') },
+  { name: 'account', label: t('Your account') },
   ...(leads.value
     ? [
         { name: 'make-plan', label: t('Make a plan of the year') },
@@ -184,7 +185,9 @@ async function leave() {
             <option v-for="c in account?.signedIn?.classes" :key="c.id" :value="c.id">{{ c.name }}</option>
           </select>
           <b v-else>{{ current?.name }}</b>
-          <span class="small soft">{{ account?.signedIn?.fullName }}</span>
+          <RouterLink class="small" :to="{ name: 'account', params: { classId } }">{{
+            account?.signedIn?.fullName
+          }}</RouterLink>
           <button type="button" class="button plain small" @click="leave">{{ $t('Sign out') }}</button>
           <RouterLink class="small" :to="{ name: 'thoughts', params: { classId } }">{{
             $t('How Fobble thinks')

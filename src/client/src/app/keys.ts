@@ -13,6 +13,7 @@ type Asked =
   | 'children'
   | 'column'
   | 'coverage'
+  | 'devices'
   | 'cupboard'
   | 'first-hour'
   | 'grid'

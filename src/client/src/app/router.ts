@@ -94,6 +94,7 @@ const places: RouteRecordRaw[] = [
   { path: 'set-out/:day?', name: 'set-out', component: () => import('@/features/cupboard/SetOutPage.vue') },
   { path: 'set-up/approach', name: 'approach', component: () => import('@/features/class-approach/ApproachPage.vue') },
   { path: 'set-up', name: 'set-up', component: () => import('@/features/set-up/SetUpPage.vue') },
+  { path: 'account', name: 'account', component: () => import('@/features/account/AccountPage.vue') },
   {
     path: 'set-up/class-list',
     name: 'class-list',
@@ -102,7 +103,7 @@ const places: RouteRecordRaw[] = [
 ]
 
 // What is opened with a child at one's sleeve, or before anyone is known, does without the library; everything else has it.
-const lean = new Set(['clipboard', 'record', 'anyone', 'sign-in', 'home', 'nowhere'])
+const lean = new Set(['clipboard', 'record', 'anyone', 'sign-in', 'home', 'nowhere', 'new-password'])
 
 export function makeRouter(queries: QueryClient, loadPrime: () => Promise<void>) {
   const router = createRouter({
@@ -110,6 +111,11 @@ export function makeRouter(queries: QueryClient, loadPrime: () => Promise<void>)
     routes: [
       { path: '/', name: 'home', redirect: '/sign-in' },
       { path: '/sign-in', name: 'sign-in', component: () => import('@/features/account/SignInPage.vue') },
+      {
+        path: '/new-password',
+        name: 'new-password',
+        component: () => import('@/features/account/NewPasswordPage.vue'),
+      },
       { path: '/c/:classId(\\d+)', component: () => import('./AppShell.vue'), children: places },
       { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./NowherePage.vue') },
     ],
@@ -120,7 +126,8 @@ export function makeRouter(queries: QueryClient, loadPrime: () => Promise<void>)
     const { signedIn } = await queries.fetchQuery(accountQuery)
     const first = signedIn?.classes[0]
     if (to.name === 'sign-in') return first ? { name: 'today', params: { classId: first.id } } : true
-    if (!signedIn && to.name !== 'nowhere') return { name: 'sign-in', query: { back: to.fullPath } }
+    if (!signedIn && to.name !== 'nowhere' && to.name !== 'new-password')
+      return { name: 'sign-in', query: { back: to.fullPath } }
     if (to.params.classId && !signedIn?.classes.some((c) => c.id === Number(to.params.classId)))
       return { name: 'nowhere', params: { rest: ['no-class'] } }
     return true

@@ -1,0 +1,105 @@
+using Fobble.Data;
+using Fobble.Data.Model;
+using Fobble.Server.Rooms;
+using Fobble.Server.Security;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Features.Account;
+
+/// <param name="What">Browser and system; empty where it does not say.</param>
+/// <param name="Here">Whether it is the one that asks.</param>
+public sealed record DeviceView(string Id, string What, DateTimeOffset Since, DateTimeOffset SeenAt, bool Here);
+
+public sealed record ChangePassword(string Current, string Next);
+
+/// <param name="Token">Of the link.</param>
+public sealed record NewPassword(int AdultId, string Token, string Password);
+
+/// <summary>What adults do about their own account: the devices on which they are signed in, and their password. A new password ends all other devices.</summary>
+internal static class OwnAccount
+{
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        var own = api.MapGroup("/account");
+        own.MapGet("/devices", DevicesAsync);
+        own.MapDelete("/devices/{id}", EndDeviceAsync);
+        own.MapDelete("/devices", EndOthersAsync);
+        own.MapPut("/password", ChangePasswordAsync);
+        own.MapPost("/new-password", NewPasswordAsync).AllowAnonymous();
+    }
+
+    private static async Task<Ok<List<DeviceView>>> DevicesAsync(HttpContext http, FobbleDb db, CancellationToken stop)
+    {
+        var (adult, here) = (http.User.AdultId().Value, http.User.Device());
+        return TypedResults.Ok(
+            await db
+                .SignedIn.Where(s => s.AdultId == adult)
+                .OrderByDescending(s => s.SeenAt)
+                .Select(s => new DeviceView(s.Id, s.Device, s.Since, s.SeenAt, s.Id == here))
+                .ToListAsync(stop)
+        );
+    }
+
+    private static async Task<Results<NoContent, NotFound>> EndDeviceAsync(string id, HttpContext http, SignedIns signedIns, CancellationToken stop) =>
+        await signedIns.EndAsync(http.User.AdultId(), id, stop) ? TypedResults.NoContent() : TypedResults.NotFound();
+
+    private static async Task<NoContent> EndOthersAsync(HttpContext http, SignedIns signedIns, CancellationToken stop)
+    {
+        await signedIns.EndOthersAsync(http.User.AdultId(), http.User.Device(), stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<NoContent> ChangePasswordAsync(
+        ChangePassword request,
+        HttpContext http,
+        UserManager<Adult> adults,
+        SignInTries tries,
+        SignedIns signedIns,
+        WriteQueue queue,
+        CancellationToken stop
+    )
+    {
+        var adult = await adults.GetUserAsync(http.User) ?? throw new InvalidOperationException("Nobody is signed in.");
+        RefusedException.Unless(
+            await tries.GoTogetherAsync(http, adult.Email!, adult, request.Current),
+            "current",
+            Phrase("This is not your password. After ten wrong tries even the right one waits for ten minutes.")
+        );
+        using (await queue.WaitAsync(stop))
+        {
+            Check(await adults.ChangePasswordAsync(adult, request.Current, request.Next), "next");
+        }
+
+        await signedIns.EndOthersAsync(http.User.AdultId(), http.User.Device(), stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<NoContent> NewPasswordAsync(
+        NewPassword request,
+        UserManager<Adult> adults,
+        SignedIns signedIns,
+        WriteQueue queue,
+        CancellationToken stop
+    )
+    {
+        var adult = await adults.FindByIdAsync($"{request.AdultId}");
+        using (await queue.WaitAsync(stop))
+        {
+            var done = adult is null ? null : await adults.ResetPasswordAsync(adult, request.Token, request.Password);
+            RefusedException.Unless(
+                done?.Errors.Any(e => e.Code == nameof(IdentityErrorDescriber.InvalidToken)) == false,
+                "",
+                Phrase("This link holds no more: it was used, or is too old, or a part of it is missing. Ask for another one.")
+            );
+            Check(done!, "password");
+        }
+
+        await signedIns.EndOthersAsync(new AdultId(request.AdultId), but: "", stop);
+        return TypedResults.NoContent();
+    }
+
+    private static void Check(IdentityResult result, string field) =>
+        RefusedException.Unless(result.Succeeded, field, string.Join(" ", result.Errors.Select(e => e.Description)));
+}

@@ -1,0 +1,30 @@
+using Fobble.Data.Model;
+using Microsoft.AspNetCore.Identity;
+
+namespace Fobble.Server.Hosting;
+
+/// <summary>
+/// <c>Fobble.Server password EMAIL</c>, run on the server's own machine: writes a link with which the adult chooses a new password, once, within a day. Whoever can run
+/// this has the school's data in hand anyway; it is how a school without mail comes back in.
+/// </summary>
+internal static class LostPassword
+{
+    public const string Word = "password";
+
+    /// <returns>What the command ends with: 0, or 1 where nobody has the address.</returns>
+    public static async Task<int> TellAsync(IServiceProvider services, string email, TextWriter to)
+    {
+        await using var scope = services.CreateAsyncScope();
+        var adults = scope.ServiceProvider.GetRequiredService<UserManager<Adult>>();
+        if (await adults.FindByEmailAsync(email) is not { } adult)
+        {
+            await to.WriteLineAsync(Phrase($"Nobody here has the address {email}."));
+            return 1;
+        }
+
+        var token = await adults.GeneratePasswordResetTokenAsync(adult);
+        await to.WriteLineAsync(Phrase($"For {adult.FullName}, once and within a day; put the address of your Fobble before it:"));
+        await to.WriteLineAsync($"/new-password#{adult.Id}.{Uri.EscapeDataString(token)}");
+        return 0;
+    }
+}

@@ -1,0 +1,91 @@
+import { execFileSync } from 'node:child_process'
+import { fileURLToPath } from 'node:url'
+import { expect, test, type Page } from '@playwright/test'
+import { expectAccessible } from './accessible'
+import { startServer, type RunningServer } from './server'
+
+// A password that is lost, and a tablet that is: both are got over without anybody else's help, and what was open there opens nothing more.
+let server: RunningServer
+test.beforeAll(async () => {
+  server = await startServer({ demo: false, now: '2026-11-25T08:00:00' })
+})
+test.afterAll(() => server.stop())
+
+const EMAIL = 'rosalind@kettle-lane.example'
+
+async function signIn(page: Page, password: string) {
+  await page.goto(`${server.url}/sign-in`)
+  await page.getByLabel('E-mail').fill(EMAIL)
+  await page.getByLabel('Password').fill(password)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+}
+
+/** What whoever keeps the school's server types, and hands on. */
+function linkOfTheServer() {
+  const said = execFileSync('dotnet', ['bin/Release/net10.0/Fobble.Server.dll', 'password', EMAIL], {
+    cwd: fileURLToPath(new URL('../../src/Fobble.Server/', import.meta.url)),
+    env: { ...process.env, Fobble__Data: server.data },
+    encoding: 'utf8',
+  })
+  return said.split('\n').find((line) => line.startsWith('/new-password#'))!
+}
+
+test('a lost password and a lost tablet', async ({ page, browser }) => {
+  await page.goto(server.url)
+  await page.getByLabel('Your name').fill('Rosalind Achterberg')
+  await page.getByLabel('School').fill('Kettle Lane School')
+  await page.getByLabel('Class', { exact: true }).fill('Willow')
+  await page.getByLabel('E-mail').fill(EMAIL)
+  await page.getByLabel(/Password/).fill('password1234')
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await expect(page.getByText('This password is among those that are tried first.')).toBeVisible()
+  await page.getByLabel(/Password/).fill('nine wagons uphill')
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await expect(page.getByRole('heading', { name: 'Wednesday 25 November' })).toBeVisible()
+
+  const elsewhere = await browser.newContext({ viewport: { width: 768, height: 1024 } })
+  const tablet = await elsewhere.newPage()
+  await signIn(tablet, 'nine wagons uphill')
+  await expect(tablet.getByRole('heading', { name: 'Wednesday 25 November' })).toBeVisible()
+
+  await test.step('the tablet is signed out from here', async () => {
+    await page.getByRole('link', { name: 'Rosalind Achterberg' }).click()
+    await expect(page.getByText('this one')).toBeVisible()
+    await expectAccessible(page)
+    await page.getByRole('button', { name: /^Sign out Chrome/ }).click()
+    await expect(page.getByRole('button', { name: /^Sign out Chrome/ })).toHaveCount(0)
+    await tablet.reload()
+    await expect(tablet.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+  })
+
+  await test.step('a new password is taken once it is hard to guess', async () => {
+    await page.getByLabel('The one you have').fill('nine wagons downhill')
+    await page.getByLabel('The new one').fill('seven lanterns in fog')
+    await page.getByRole('button', { name: 'Change it' }).click()
+    await expect(page.getByText('This is not your password.')).toBeVisible()
+    await page.getByLabel('The one you have').fill('nine wagons uphill')
+    await page.getByRole('button', { name: 'Change it' }).click()
+    await expect(page.getByText('Your password is changed.')).toBeVisible()
+  })
+
+  await test.step('lost, it is got back by a link of the school’s server, once', async () => {
+    const link = linkOfTheServer()
+    await tablet.goto(`${server.url}${link}`)
+    await expectAccessible(tablet)
+    await tablet.getByLabel(/Password/).fill('four kites over water')
+    await tablet.getByRole('button', { name: 'Take it' }).click()
+    await expect(tablet.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+    await signIn(tablet, 'seven lanterns in fog')
+    await expect(tablet.getByText('Address and password do not go together.')).toBeVisible()
+    await signIn(tablet, 'four kites over water')
+    await expect(tablet.getByRole('heading', { name: 'Wednesday 25 November' })).toBeVisible()
+    // Whoever had the old password is out.
+    await page.reload()
+    await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+    await page.goto(`${server.url}${link}`)
+    await page.getByLabel(/Password/).fill('five trams at noon')
+    await page.getByRole('button', { name: 'Take it' }).click()
+    await expect(page.getByText('This link holds no more')).toBeVisible()
+  })
+  await elsewhere.close()
+})
