@@ -58,10 +58,52 @@ public sealed class SetUpTests : IDisposable
         (await lead.PostAsync("/api/classes/1/adults", assistant)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await lead.PostAsync("/api/classes/1/adults", assistant)).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         var bertil = await _school.VisitAsync();
-        (await bertil.PostAsync("/api/account/sign-in", new SignIn(assistant.Email, assistant.Password))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await bertil.PostAsync("/api/account/sign-in", new SignIn(assistant.Email, assistant.Password!))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await bertil.StateAsync()).SignedIn!.Classes.ShouldHaveSingleItem().Role.ShouldBe(ClassRole.Assistant);
         (await bertil.ReadAsync<TimetableView>("/api/classes/1/timetable")).Adults.Select(a => a.FullName).ShouldBe(["Rosalind Achterberg", "Bertil Osei"]);
         (await bertil.PostAsync("/api/classes/1/adults", assistant)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+    }
+
+    [Fact]
+    public async Task A_class_keeps_a_lead_and_who_is_taken_out_sees_it_no_more_at_once()
+    {
+        const string Adults = "/api/classes/1/adults";
+        var lead = await BeginAsync();
+        var adult = new NewAdult("Bertil Osei", "bertil@kettle-lane.example", "lanterns at dusk", ClassRole.Assistant);
+        await lead.PostAsync(Adults, adult);
+        var (me, he) = (1, 2);
+        (await lead.PutAsync($"{Adults}/{me}", new NewRole(ClassRole.Assistant))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await lead.SendAsync(HttpMethod.Delete, $"{Adults}/{me}?takesOver={he}")).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await lead.PutAsync($"{Adults}/77", new NewRole(ClassRole.Assistant))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await lead.PutAsync($"{Adults}/{he}", new { role = 9 })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+
+        // With another lead, the first may go, once somebody takes the lessons.
+        (await lead.PutAsync($"{Adults}/{he}", new NewRole(ClassRole.LeadTeacher))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await lead.PostAsync("/api/classes/1/hours", new NewHours(me, DayOfWeek.Monday, new(9, 0), new(11, 0)))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        foreach (var nobody in new[] { "", "?takesOver=1", "?takesOver=77" })
+        {
+            (await lead.SendAsync(HttpMethod.Delete, $"{Adults}/{me}{nobody}")).StatusCode.ShouldBe(HttpStatusCode.BadRequest, nobody);
+        }
+
+        (await lead.GetAsync("/api/classes/1/timetable")).StatusCode.ShouldBe(HttpStatusCode.OK, "a refused change changes nothing");
+        (await lead.SendAsync(HttpMethod.Delete, $"{Adults}/{me}?takesOver={he}")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await lead.GetAsync("/api/classes/1/timetable")).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        (await lead.StateAsync()).SignedIn!.Classes.ShouldBeEmpty();
+        var bertil = await _school.VisitAsync();
+        await bertil.PostAsync("/api/account/sign-in", new SignIn(adult.Email, adult.Password!));
+        await bertil.StateAsync();
+        var table = await bertil.ReadAsync<TimetableView>("/api/classes/1/timetable");
+        table.Adults.ShouldHaveSingleItem().Role.ShouldBe(ClassRole.LeadTeacher);
+        table.Slots.ShouldNotBeEmpty();
+        table.Slots.ShouldAllBe(s => s.AdultId == he);
+        table.Hours.ShouldBeEmpty();
+
+        // Back again: the account is there, and its password is not looked at.
+        var again = new NewAdult("", "ROSALIND@kettle-lane.example", null, ClassRole.MathsLead);
+        (await bertil.PostAsync(Adults, again)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await bertil.PostAsync(Adults, again)).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await lead.StateAsync()).SignedIn!.Classes.ShouldHaveSingleItem().Role.ShouldBe(ClassRole.MathsLead);
+        (await lead.SendAsync(HttpMethod.Delete, $"{Adults}/{he}")).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
     }
 
     [Fact]

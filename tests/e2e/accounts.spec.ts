@@ -4,6 +4,9 @@ import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible'
 import { startServer, type RunningServer } from './server'
 
+// One after the other, in one school.
+test.describe.configure({ mode: 'serial' })
+
 // A password that is lost, and a tablet that is: both are got over without anybody else's help, and what was open there opens nothing more.
 let server: RunningServer
 test.beforeAll(async () => {
@@ -13,9 +16,9 @@ test.afterAll(() => server.stop())
 
 const EMAIL = 'rosalind@kettle-lane.example'
 
-async function signIn(page: Page, password: string) {
+async function signIn(page: Page, password: string, email = EMAIL) {
   await page.goto(`${server.url}/sign-in`)
-  await page.getByLabel('E-mail').fill(EMAIL)
+  await page.getByLabel('E-mail').fill(email)
   await page.getByLabel('Password').fill(password)
   await page.getByRole('button', { name: 'Sign in' }).click()
 }
@@ -87,5 +90,35 @@ test('a lost password and a lost tablet', async ({ page, browser }) => {
     await page.getByRole('button', { name: 'Take it' }).click()
     await expect(page.getByText('This link holds no more')).toBeVisible()
   })
+  await elsewhere.close()
+})
+
+test('an assistant joins, leads, hands over and is taken out, and sees nothing more from then on', async ({
+  page,
+  browser,
+}) => {
+  // The other test of this file has made the school; its lead has the password of its end.
+  await signIn(page, 'four kites over water')
+  await expect(page.getByRole('heading', { name: 'Wednesday 25 November' })).toBeVisible()
+  await page.goto(`${server.url}/c/1/set-up`)
+  await page.getByLabel('Role of Rosalind Achterberg').selectOption('Assistant')
+  await expect(page.getByText('A class needs a lead teacher')).toBeVisible()
+  await expect(page.getByLabel('Role of Rosalind Achterberg')).toHaveValue('LeadTeacher')
+  await page.getByLabel('Name', { exact: true }).fill('Bertil Osei')
+  await page.getByLabel('E-mail').fill('bertil@kettle-lane.example')
+  await page.getByLabel('First password').fill('lanterns at dusk')
+  await page.getByRole('button', { name: 'Add', exact: true }).last().click()
+  await expect(page.getByText('Bertil Osei can sign in now.')).toBeVisible()
+
+  const elsewhere = await browser.newContext()
+  const his = await elsewhere.newPage()
+  await signIn(his, 'lanterns at dusk', 'bertil@kettle-lane.example')
+  await expect(his.getByRole('heading', { name: 'Wednesday 25 November' })).toBeVisible()
+  await page.getByRole('button', { name: 'Take out Bertil Osei' }).click()
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'Take out Bertil Osei' }).last().click()
+  await expect(page.getByText('Bertil Osei does not see this class any more.')).toBeVisible()
+  await his.reload()
+  await expect(his.getByText('There is no bead here')).toBeVisible()
   await elsewhere.close()
 })

@@ -42,8 +42,6 @@ public sealed record NewClosure(string Name, DateOnly First, DateOnly Last, Clos
 
 public sealed record NewSlot(SlotKind Kind, DayOfWeek Weekday, TimeOnly Start, int Minutes, int AdultId, string Where);
 
-public sealed record NewAdult(string FullName, string Email, string Password, ClassRole Role);
-
 /// <param name="TimeZone">By its IANA name.</param>
 /// <param name="Locale">As a BCP 47 tag.</param>
 public sealed record SchoolPlace(string TimeZone, string Locale);
@@ -63,7 +61,7 @@ internal sealed class SetUpFeature : IFeature
         lead.MapDelete("/slots/{slotId:int}", RemoveSlotAsync);
         lead.MapPost("/hours", AddHoursAsync);
         lead.MapDelete("/hours/{id:int}", RemoveHoursAsync);
-        lead.MapPost("/adults", AddAdultAsync);
+        AdultsOfClass.Map(lead);
     }
 
     private static async Task<Ok<TimetableView>> GetAsync(ClassRoom room, CancellationToken stop)
@@ -276,38 +274,6 @@ internal sealed class SetUpFeature : IFeature
     private static async Task<NoContent> RemoveHoursAsync(ClassRoom room, int id, Decisions decisions, CancellationToken stop)
     {
         await decisions.DecideAsync(db => db.AdultHours.Where(h => h.Id == id && h.ClassId == room.Id.Value).ExecuteDeleteAsync(stop), stop);
-        return TypedResults.NoContent();
-    }
-
-    private static async Task<NoContent> AddAdultAsync(ClassRoom room, NewAdult request, UserManager<Adult> adults, Decisions decisions, CancellationToken stop)
-    {
-        RefusedException.Unless(!string.IsNullOrWhiteSpace(request.FullName) && Enum.IsDefined(request.Role), "fullName", Phrase("The name is missing."));
-        await decisions.DecideAsync(
-            async db =>
-            {
-                var adult = new Adult
-                {
-                    FullName = request.FullName.Trim(),
-                    UserName = request.Email.Trim(),
-                    Email = request.Email.Trim(),
-                };
-                var created = await adults.CreateAsync(adult, request.Password);
-                RefusedException.Unless(
-                    created.Succeeded,
-                    created.Errors.Any(e => e.Code.StartsWith("Password", StringComparison.Ordinal)) ? "password" : "email",
-                    string.Join(" ", created.Errors.Select(e => e.Description))
-                );
-                db.Memberships.Add(
-                    new Membership
-                    {
-                        ClassId = room.Id.Value,
-                        AdultId = adult.Id,
-                        Role = request.Role,
-                    }
-                );
-            },
-            stop
-        );
         return TypedResults.NoContent();
     }
 

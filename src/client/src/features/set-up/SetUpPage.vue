@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import Column from 'primevue/column'
-import DataTable from 'primevue/datatable'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { ref, watch } from 'vue'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { clock, dayAndMonth, dayOfWeek, schoolDays } from '@/app/dates'
+import AdultsOfClass from './AdultsOfClass.vue'
 import CalendarFiles from './CalendarFiles.vue'
 import AskForm from '@/ui/AskForm.vue'
 import FaultyField from '@/ui/FaultyField.vue'
@@ -29,11 +28,6 @@ const kinds: Record<Schemas['SlotKind'], string> = {
   Carpet: t('Carpet'),
   Group: t('Small group'),
   Choice: t('Choice time'),
-}
-const roles: Record<Schemas['ClassRole'], string> = {
-  LeadTeacher: t('Lead teacher'),
-  Assistant: t('Assistant'),
-  MathsLead: t('Maths lead'),
 }
 const noClosure = () => ({
   name: '',
@@ -64,7 +58,6 @@ const slot = ref({
   adultId: null as number | null,
   where: '',
 })
-const adult = ref({ fullName: '', email: '', password: '', role: 'Assistant' as Schemas['ClassRole'] })
 const terms = ref<Schemas['TermView'][]>([])
 watch(table, (t) => t && (terms.value = t.terms.map((term) => ({ ...term }))), { immediate: true })
 
@@ -140,14 +133,6 @@ const removeSlot = (slotId: number) =>
   change(
     take(api.DELETE('/api/classes/{classId}/slots/{slotId}', { params: { path: { classId: classId.value, slotId } } })),
     t('The lesson is out of the timetable.'),
-  )
-const addAdult = () =>
-  change(
-    take(api.POST('/api/classes/{classId}/adults', { params: path(), body: adult.value })),
-    t('{fullName} can sign in now.', { fullName: adult.value.fullName }),
-    () => {
-      adult.value = { fullName: '', email: '', password: '', role: 'Assistant' }
-    },
   )
 </script>
 
@@ -341,42 +326,7 @@ const addAdult = () =>
         </AskForm>
       </section>
 
-      <section class="ruled">
-        <h2>{{ $t('Adults of this class') }}</h2>
-        <DataTable :value="table.adults" data-key="id" class="adults">
-          <Column field="fullName" :header="$t('Name')" sortable />
-          <Column field="role" :header="$t('Role')" sortable>
-            <template #body="{ data }">{{ roles[data.role as Schemas['ClassRole']] }}</template>
-          </Column>
-        </DataTable>
-        <AskForm class="beside line" :send="addAdult">
-          <FaultyField name="fullName"
-            ><input v-model="adult.fullName" type="text" :placeholder="$t('Name')" :aria-label="$t('Name')" required
-          /></FaultyField>
-          <FaultyField name="email"
-            ><input
-              v-model="adult.email"
-              type="email"
-              :placeholder="$t('E-mail')"
-              :aria-label="$t('E-mail')"
-              autocomplete="off"
-              required
-          /></FaultyField>
-          <FaultyField name="password"
-            ><input
-              v-model="adult.password"
-              type="password"
-              :placeholder="$t('First password')"
-              :aria-label="$t('First password')"
-              autocomplete="new-password"
-              required
-          /></FaultyField>
-          <select v-model="adult.role" class="box" :aria-label="$t('Role')">
-            <option v-for="(label, role) in roles" :key="role" :value="role">{{ label }}</option>
-          </select>
-          <button class="button">{{ $t('Add') }}</button>
-        </AskForm>
-      </section>
+      <AdultsOfClass :table="table" />
     </div>
   </div>
 </template>
@@ -412,10 +362,6 @@ const addAdult = () =>
 
 .line input[type='number'] {
   width: 4.4rem;
-}
-
-.adults {
-  margin-bottom: 0.8rem;
 }
 
 .short {

@@ -1,0 +1,164 @@
+using Fobble.Core.Evidence;
+using Fobble.Data;
+using Fobble.Data.Model;
+using Fobble.Server.Rooms;
+using Fobble.Server.Security;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Features.SetUp;
+
+/// <param name="Password">To begin with; not looked at for an adult who has an account.</param>
+public sealed record NewAdult(string FullName, string Email, string? Password, ClassRole Role);
+
+public sealed record NewRole(ClassRole Role);
+
+/// <summary>Who belongs to the class, and as what. A class has a lead teacher at any time; who belongs to it no more sees it no more, at once.</summary>
+internal static class AdultsOfClass
+{
+    public static void Map(IEndpointRouteBuilder lead)
+    {
+        lead.MapPost("/adults", AddAsync);
+        lead.MapPut("/adults/{adultId:int}", SetRoleAsync);
+        lead.MapDelete("/adults/{adultId:int}", EndAsync);
+    }
+
+    private static async Task<NoContent> AddAsync(ClassRoom room, NewAdult request, UserManager<Adult> adults, Decisions decisions, CancellationToken stop)
+    {
+        RefusedException.Unless(Enum.IsDefined(request.Role), "role", Phrase("There is no such role."));
+        await decisions.DecideAsync(
+            async db =>
+            {
+                var adult = await adults.FindByEmailAsync(request.Email.Trim()) ?? await MakeAsync(request, adults);
+                RefusedException.Unless(
+                    !await db.Memberships.AnyAsync(m => m.ClassId == room.Id.Value && m.AdultId == adult.Id, stop),
+                    "email",
+                    Phrase($"{adult.FullName} belongs to this class already.")
+                );
+                db.Memberships.Add(
+                    new Membership
+                    {
+                        ClassId = room.Id.Value,
+                        AdultId = adult.Id,
+                        Role = request.Role,
+                    }
+                );
+            },
+            stop
+        );
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Adult> MakeAsync(NewAdult request, UserManager<Adult> adults)
+    {
+        RefusedException.Unless(!string.IsNullOrWhiteSpace(request.FullName), "fullName", Phrase("The name is missing."));
+        var adult = new Adult
+        {
+            FullName = request.FullName.Trim(),
+            UserName = request.Email.Trim(),
+            Email = request.Email.Trim(),
+        };
+        var created = await adults.CreateAsync(adult, request.Password ?? "");
+        RefusedException.Unless(
+            created.Succeeded,
+            created.Errors.Any(e => e.Code.StartsWith("Password", StringComparison.Ordinal)) ? "password" : "email",
+            string.Join(" ", created.Errors.Select(e => e.Description))
+        );
+        return adult;
+    }
+
+    private static async Task<Results<NoContent, NotFound>> SetRoleAsync(
+        ClassRoom room,
+        AdultId adultId,
+        NewRole request,
+        Decisions decisions,
+        OpenConnections connections,
+        CancellationToken stop
+    )
+    {
+        RefusedException.Unless(Enum.IsDefined(request.Role), "role", Phrase("There is no such role."));
+        var devices = await decisions.DecideAsync(
+            async db =>
+            {
+                if (await MemberAsync(db, room, adultId, stop) is not { } member)
+                {
+                    return null;
+                }
+
+                await CheckLeadAsync(db, room, adultId, request.Role, stop);
+                member.Role = request.Role;
+                return await DevicesAsync(db, adultId, stop);
+            },
+            stop
+        );
+        return Told(devices, connections);
+    }
+
+    /// <param name="takesOver">Who takes the lessons that are the adult's in the timetable; needed where there are any.</param>
+    private static async Task<Results<NoContent, NotFound>> EndAsync(
+        ClassRoom room,
+        AdultId adultId,
+        int? takesOver,
+        Decisions decisions,
+        OpenConnections connections,
+        CancellationToken stop
+    )
+    {
+        var classId = room.Id.Value;
+        var devices = await decisions.DecideAsync(
+            async db =>
+            {
+                if (await MemberAsync(db, room, adultId, stop) is not { } member)
+                {
+                    return null;
+                }
+
+                await CheckLeadAsync(db, room, adultId, null, stop);
+                var lessons = await db.LessonSlots.Where(s => s.ClassId == classId && s.AdultId == adultId.Value && !s.Retired).ToListAsync(stop);
+                if (lessons.Count > 0)
+                {
+                    RefusedException.Unless(
+                        takesOver is { } other
+                            && other != adultId.Value
+                            && await db.Memberships.AnyAsync(m => m.ClassId == classId && m.AdultId == other && m.Role != ClassRole.MathsLead, stop),
+                        "takesOver",
+                        Phrase($"Say who takes {Words.Count(lessons.Count, "lesson", "lessons")} of the timetable.")
+                    );
+                    lessons.ForEach(s => s.AdultId = takesOver!.Value);
+                }
+
+                db.Memberships.Remove(member);
+                await db.AdultHours.Where(h => h.ClassId == classId && h.AdultId == adultId.Value).ExecuteDeleteAsync(stop);
+                await db.AdultGroups.Where(g => g.ClassId == classId && g.AdultId == adultId.Value).ExecuteDeleteAsync(stop);
+                await db
+                    .AdultWishes.Where(w => w.AdultId == adultId.Value && db.Children.Any(c => c.Id == w.ChildId && c.ClassId == classId))
+                    .ExecuteDeleteAsync(stop);
+                return await DevicesAsync(db, adultId, stop);
+            },
+            stop
+        );
+        return Told(devices, connections);
+    }
+
+    private static Task<Membership?> MemberAsync(FobbleDb db, ClassRoom room, AdultId adult, CancellationToken stop) =>
+        db.Memberships.FirstOrDefaultAsync(m => m.ClassId == room.Id.Value && m.AdultId == adult.Value, stop);
+
+    private static async Task CheckLeadAsync(FobbleDb db, ClassRoom room, AdultId adult, ClassRole? becomes, CancellationToken stop) =>
+        RefusedException.Unless(
+            becomes == ClassRole.LeadTeacher
+                || await db.Memberships.AnyAsync(m => m.ClassId == room.Id.Value && m.AdultId != adult.Value && m.Role == ClassRole.LeadTeacher, stop),
+            "role",
+            Phrase("A class needs a lead teacher: make somebody else one first.")
+        );
+
+    private static Task<List<string>> DevicesAsync(FobbleDb db, AdultId adult, CancellationToken stop) =>
+        db.SignedIn.Where(s => s.AdultId == adult.Value).Select(s => s.Id).ToListAsync(stop);
+
+    // What listens to the class asks anew whether it may.
+    private static Results<NoContent, NotFound> Told(List<string>? devices, OpenConnections connections)
+    {
+        devices?.ForEach(connections.Close);
+        return devices is null ? TypedResults.NotFound() : TypedResults.NoContent();
+    }
+}

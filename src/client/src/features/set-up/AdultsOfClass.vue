@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import Column from 'primevue/column'
+import DataTable from 'primevue/datatable'
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { useAccount } from '@/app/account'
+import { api, take, type Schemas } from '@/app/api/client'
+import { t } from '@/app/language'
+import AskForm from '@/ui/AskForm.vue'
+import FaultyField from '@/ui/FaultyField.vue'
+import { say, sayError } from '@/ui/notices'
+
+/** Who belongs to the class, and as what: joined, changed, and taken out again. */
+const props = defineProps<{ table: Schemas['TimetableView'] }>()
+const queries = useQueryClient()
+const { classId } = useAccount()
+const path = (adultId: number) => ({ classId: classId.value, adultId })
+
+const roles: Record<Schemas['ClassRole'], string> = {
+  LeadTeacher: t('Lead teacher'),
+  Assistant: t('Assistant'),
+  MathsLead: t('Maths lead'),
+}
+const nobody = () => ({ fullName: '', email: '', password: '', role: 'Assistant' as Schemas['ClassRole'] })
+const adult = ref(nobody())
+async function add() {
+  await take(
+    api.POST('/api/classes/{classId}/adults', { params: { path: { classId: classId.value } }, body: adult.value }),
+  )
+  say(t('{who} can sign in now.', { who: adult.value.fullName || adult.value.email }))
+  adult.value = nobody()
+  await queries.invalidateQueries()
+}
+
+async function setRole(who: Schemas['AdultView'], event: Event) {
+  const select = event.target as HTMLSelectElement
+  const role = select.value as Schemas['ClassRole']
+  try {
+    await take(api.PUT('/api/classes/{classId}/adults/{adultId}', { params: { path: path(who.id) }, body: { role } }))
+  } catch (problem) {
+    sayError(problem)
+    select.value = who.role
+  }
+  await queries.invalidateQueries()
+}
+
+// Who is about to be taken out, and who takes the lessons.
+const leaving = ref<Schemas['AdultView']>()
+const takesOver = ref<number | null>(null)
+const lessons = computed(() => props.table.slots.filter((s) => s.adultId === leaving.value?.id).length)
+const others = computed(() => props.table.adults.filter((a) => a.id !== leaving.value?.id && a.role !== 'MathsLead'))
+async function end() {
+  const { id, fullName } = leaving.value!
+  await take(
+    api.DELETE('/api/classes/{classId}/adults/{adultId}', {
+      params: { path: path(id), query: { takesOver: takesOver.value ?? undefined } },
+    }),
+  )
+  leaving.value = undefined
+  say(t('{fullName} does not see this class any more.', { fullName }))
+  await queries.invalidateQueries()
+}
+function ask(who: Schemas['AdultView']) {
+  leaving.value = who
+  takesOver.value = null
+}
+</script>
+
+<template>
+  <section class="ruled">
+    <h2>{{ $t('Adults of this class') }}</h2>
+    <DataTable :value="table.adults" data-key="id" class="adults">
+      <Column field="fullName" :header="$t('Name')" sortable />
+      <Column field="role" :header="$t('Role')" sortable>
+        <template #body="{ data }">
+          <select
+            class="box"
+            :value="data.role"
+            :aria-label="$t('Role of {name}', { name: data.fullName })"
+            @change="setRole(data, $event)"
+          >
+            <option v-for="(label, role) in roles" :key="role" :value="role">{{ label }}</option>
+          </select>
+        </template>
+      </Column>
+      <Column>
+        <template #body="{ data }">
+          <button
+            type="button"
+            class="button plain small"
+            :aria-label="$t('Take out {name}', { name: data.fullName })"
+            @click="ask(data)"
+          >
+            {{ $t('Take out') }}
+          </button>
+        </template>
+      </Column>
+    </DataTable>
+    <AskForm v-if="leaving" :key="leaving.id" class="leaving" :send="end">
+      <p>
+        {{
+          $t('{name} will not see this class any more, on no device, from now on. What was recorded stays.', {
+            name: leaving.fullName,
+          })
+        }}
+      </p>
+      <FaultyField v-if="lessons" name="takesOver" :label="$t('Who takes the lessons in the timetable?')"
+        ><select v-model="takesOver" class="box" required>
+          <option :value="null" disabled>{{ $t('Who') }}</option>
+          <option v-for="a in others" :key="a.id" :value="a.id">{{ a.fullName }}</option>
+        </select></FaultyField
+      >
+      <div class="beside">
+        <button class="button main">{{ $t('Take out {name}', { name: leaving.fullName }) }}</button>
+        <button type="button" class="button plain" @click="leaving = undefined">{{ $t('Leave it') }}</button>
+      </div>
+    </AskForm>
+    <AskForm class="beside line" :send="add">
+      <FaultyField name="fullName"
+        ><input v-model="adult.fullName" type="text" :placeholder="$t('Name')" :aria-label="$t('Name')"
+      /></FaultyField>
+      <FaultyField name="email"
+        ><input
+          v-model="adult.email"
+          type="email"
+          :placeholder="$t('E-mail')"
+          :aria-label="$t('E-mail')"
+          autocomplete="off"
+          required
+      /></FaultyField>
+      <FaultyField name="password"
+        ><input
+          v-model="adult.password"
+          type="password"
+          :placeholder="$t('First password')"
+          :aria-label="$t('First password')"
+          autocomplete="new-password"
+      /></FaultyField>
+      <select v-model="adult.role" class="box" :aria-label="$t('Role')">
+        <option v-for="(label, role) in roles" :key="role" :value="role">{{ label }}</option>
+      </select>
+      <button class="button">{{ $t('Add') }}</button>
+    </AskForm>
+    <p class="soft small">{{ $t('Whoever has an account here needs only the e-mail, and keeps the password.') }}</p>
+  </section>
+</template>
+
+<style scoped>
+.adults {
+  margin-bottom: 0.8rem;
+}
+
+.leaving {
+  margin-block: 0.8rem;
+  padding-left: 0.8rem;
+  border-left: 4px solid var(--marigold);
+}
+</style>
