@@ -31,7 +31,26 @@ export default ts.config(
       'vue/multiline-html-element-content-newline': 'off',
       'vue/multi-word-component-names': 'off',
       // Every text passes the language: {{ $t('…') }}.
-      'vue/no-bare-strings-in-template': ['error', { allowlist: [...'/‹›():;,.·–“”→+−×…↑↓←'] }],
+      'vue/no-bare-strings-in-template': [
+        'error',
+        {
+          allowlist: [...'/‹›():;,.·–“”→+−×…↑↓←'],
+          attributes: {
+            '/.+/': [
+              'aria-label',
+              'aria-placeholder',
+              'aria-roledescription',
+              'aria-valuetext',
+              'label',
+              'header',
+              'none',
+              'placeholder',
+            ],
+            img: ['alt'],
+            MatFrame: ['name'],
+          },
+        },
+      ],
       // Nothing that only a mouse can read: v-tooltip shows on touch and focus too.
       'vue/no-restricted-static-attribute': ['error', 'title'],
       'vue/no-restricted-v-bind': ['error', { argument: 'title', message: 'Use v-tooltip.' }],

@@ -109,7 +109,7 @@ test('a number is flashed for its time and then hidden until it is asked for', a
   await openMat(page, 'See it, say it')
   const picture = onMat(page).getByRole('img')
   await expect(picture).toBeVisible()
-  await page.keyboard.press('f')
+  await page.keyboard.press('e')
   await expect(onMat(page).getByRole('status')).toHaveText('Eyes up')
   await expect(picture).toBeHidden()
   await expect(picture).toBeVisible({ timeout: 2000 })

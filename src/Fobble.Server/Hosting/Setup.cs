@@ -136,7 +136,7 @@ public static class Setup
 
         app.MapGet("/health", () => TypedResults.Ok(new Health("well"))).AllowAnonymous().ExcludeFromDescription();
         app.MapOpenApi().AllowAnonymous();
-        app.MapHub<LiveHub>(LiveHub.Address, options => options.CloseOnAuthenticationExpiration = true);
+        app.MapHub<LiveHub>(LiveHub.Address);
         var api = app.MapGroup("/api");
         var ofClass = api.MapGroup("/classes/{classId:int}").RequireAuthorization(Policies.See).EnterRooms();
         foreach (var feature in IFeature.All)

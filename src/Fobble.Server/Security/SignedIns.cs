@@ -2,7 +2,6 @@ using System.Security.Claims;
 using System.Security.Cryptography;
 using Fobble.Data;
 using Fobble.Data.Model;
-using Fobble.Server.Rooms;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.WebUtilities;

@@ -1,7 +1,5 @@
-using Fobble.Core.Evidence;
 using Fobble.Data;
 using Fobble.Data.Model;
-using Fobble.Server.Rooms;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Identity;

@@ -131,14 +131,14 @@ const keys = computed(() => ({
   '1': t('lay one'),
   '2': t('lay one of the other colour'),
   ...Object.fromEntries(tools.slice(2).map((t) => [t.key, t.label.toLowerCase()])),
-  s: shakes.value ? t('shake') : t('turn all by chance'),
+  n: shakes.value ? t('shake') : t('turn all by chance'),
   z: t('undo'),
   '⏎': t('on the mat: arrows and Enter'),
 }))
 
 function key(pressed: string) {
   if (pressed === '1' || pressed === '2') void layNext(pressed === '2')
-  else if (pressed === 's') void shake()
+  else if (pressed === 'n') void shake()
   else if (pressed === 'z') undo()
   else tool.value = tools.find((t) => t.key === pressed)?.tool ?? tool.value
 }
@@ -152,7 +152,7 @@ const withSum = computed(() => (at.value.sum === '' ? (mat.value?.signsFirst ?? 
     <MatStage
       :flash="mat?.view.flashSeconds ?? 1"
       :keys="keys"
-      :corner="{ key: 's', label: shakes ? $t('Shake') : $t('By chance') }"
+      :corner="{ key: 'n', label: shakes ? $t('Shake') : $t('By chance') }"
       @key="key"
     >
       <TouchPicture

@@ -60,8 +60,8 @@ const roll = () => put({ seed: freshSeed() })
 </script>
 
 <template>
-  <MatFrame name="Dice desk" :problem="error">
-    <MatStage :keys="{ r: 'roll' }" :corner="{ key: 'r', label: $t('Roll') }" low @key="roll">
+  <MatFrame :name="$t('Dice desk')" :problem="error">
+    <MatStage :keys="{ n: $t('roll') }" :corner="{ key: 'n', label: $t('Roll') }" low @key="roll">
       <PictureView v-if="desk" :picture="desk.thrown" fill />
       <template #under
         ><b v-if="desk" aria-live="polite">{{ desk.thrownSays }}</b></template

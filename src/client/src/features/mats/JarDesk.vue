@@ -50,7 +50,7 @@ const shapes: Record<Schemas['ThingShape'], string> = {
 </script>
 
 <template>
-  <MatFrame name="Guess jar" :problem="error">
+  <MatFrame :name="$t('Guess jar')" :problem="error">
     <MatStage>
       <PictureView v-if="desk" :picture="desk.heaps" fill />
       <template #under

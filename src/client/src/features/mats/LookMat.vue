@@ -53,11 +53,11 @@ const key = (pressed: string) => (pressed === 'n' ? another() : (told.value = !t
 </script>
 
 <template>
-  <MatFrame name="See it, say it" :problem="error">
+  <MatFrame :name="$t('See it, say it')" :problem="error">
     <MatStage
       :flash="look?.flashSeconds ?? 1"
       :corner="{ key: 'n', label: $t('Another') }"
-      :keys="{ n: $t('another number'), r: $t('what can be read off it') }"
+      :keys="{ n: $t('another number'), l: $t('what can be read off it') }"
       @key="key"
     >
       <PictureView v-if="look" :picture="look.picture" fill />

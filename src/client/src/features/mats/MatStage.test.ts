@@ -73,7 +73,7 @@ describe('the stage of a mat', () => {
 
   it('flashes for its seconds, then hides the picture and what is said until it is opened', async () => {
     stage({ flash: 1.5 })
-    await press('f')
+    await press('e')
     expect(wrapper!.get('[role=status]').text()).toBe('Eyes up')
     vi.advanceTimersByTime(900)
     await nextTick()
@@ -89,7 +89,7 @@ describe('the stage of a mat', () => {
   it('shows its keys when asked, with those of the mat among them', async () => {
     stage({ flash: 1, keys: { z: 'undo' } })
     await press('?')
-    expect(wrapper!.get('.keys').text()).toMatch(/f.*flash.*z.*undo.*board on or off/s)
+    expect(wrapper!.get('.keys').text()).toMatch(/e.*flash.*z.*undo.*board on or off/s)
     await press('Escape')
     expect(wrapper!.find('.keys').exists()).toBe(false)
   })

@@ -30,7 +30,7 @@ const help = ref(false)
 const seconds = computed(() => (props.flash ?? 1).toLocaleString(undefined, { maximumFractionDigits: 1 }))
 const known = computed(() => ({
   ...(props.steps ? { '→ ←': t('step on, step back') } : {}),
-  ...(props.flash ? { f: 'flash', c: t('close or open the curtain') } : {}),
+  ...(props.flash ? { e: t('flash'), c: t('close or open the curtain') } : {}),
   ...props.keys,
   u: t('what stands under it, or not'),
   b: t('board on or off'),
@@ -50,7 +50,7 @@ async function turnBoard(to: boolean) {
 const doings: Record<string, () => unknown> = {
   ArrowRight: () => props.steps && emit('on'),
   ArrowLeft: () => props.steps && emit('back'),
-  f: () => props.flash && show(),
+  e: () => props.flash && show(),
   c: () => props.flash && (curtain.value === 'open' ? close() : lift()),
   u: () => put({ under: at.value.under === '0' ? '1' : '0' }),
   b: () => turnBoard(!board.value),

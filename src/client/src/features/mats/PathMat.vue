@@ -27,7 +27,7 @@ const setHop = (index: number, hop: number) =>
 </script>
 
 <template>
-  <MatFrame name="Path and line" :problem="error">
+  <MatFrame :name="$t('Path and line')" :problem="error">
     <MatStage :steps="{ at: place, last }" @on="on" @back="back">
       <PictureView v-if="step" :picture="step.picture" fill />
       <template #under><StepsUnder :step="step" /></template>

@@ -36,7 +36,7 @@ const bars = computed(
 </script>
 
 <template>
-  <MatFrame name="Tray and ring desk" :problem="error">
+  <MatFrame :name="$t('Tray and ring desk')" :problem="error">
     <MatStage low>
       <PictureView v-if="desk" :picture="desk.picture" fill />
       <template #under

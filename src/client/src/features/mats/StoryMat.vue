@@ -142,7 +142,7 @@ const verdict = computed(() => {
 </script>
 
 <template>
-  <MatFrame name="Story" :problem="error">
+  <MatFrame :name="$t('Story')" :problem="error">
     <MatStage
       :steps="walk"
       :keys="

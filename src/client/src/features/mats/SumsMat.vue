@@ -32,7 +32,7 @@ const { at: place, last, step, lines, on, back } = useSteps(computed(() => way.v
 </script>
 
 <template>
-  <MatFrame name="Sums, worked" :problem="error">
+  <MatFrame :name="$t('Sums, worked')" :problem="error">
     <MatStage :steps="{ at: place, last }" @on="on" @back="back">
       <div v-if="step" class="worked">
         <PictureView :picture="step.picture" fill />
