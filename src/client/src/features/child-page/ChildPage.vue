@@ -149,7 +149,8 @@ const familyPage = computed(
           }}
           <template v-if="child.away.length">{{ $t('Last on {day}.', { day: dayAndMonth(child.away[0]!) }) }}</template>
           <template v-if="child.checkId">
-            {{ ' ' }}<RouterLink :to="{ name: 'check', params: { classId, checkId: child.checkId } }">
+            {{ ' '
+            }}<RouterLink :to="{ name: 'check', params: { classId, checkId: child.checkId } }">
               {{
                 child.checkedAt
                   ? $t('Baseline check of {day}', { day: dayAndMonth(child.checkedAt.slice(0, 10)) })
