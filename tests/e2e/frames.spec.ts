@@ -55,6 +55,8 @@ test('what a page says before its content has come is true after, and nothing mo
     held = new Promise((go) => (release = go))
     await page.goto(`${server.url}/c/1/${address}`)
     await expect(page.locator('main h1').first(), address).toBeVisible()
+    // A busy machine may bring the bold letters of the open tab late; what is looked for is what the answers move.
+    await page.evaluate(() => document.fonts.ready)
     await page.waitForTimeout(200)
     const before = await look(page)
     if (underway) await expect(page.getByText('On its way …'), address).toBeVisible()

@@ -1,45 +1,41 @@
-import type { Directive, DirectiveBinding, VNode } from 'vue'
-import Tooltip from 'primevue/tooltip'
+import type { Directive } from 'vue'
 
-type Hooks = 'created' | 'beforeMount' | 'mounted' | 'updated' | 'unmounted'
-const library = Tooltip as unknown as Record<
-  Hooks,
-  ((el: HTMLElement, binding: DirectiveBinding, vnode: VNode, before: VNode | null) => void) | undefined
->
-const asleep = new WeakMap<HTMLElement, { binding: DirectiveBinding; vnode: VNode }>()
+const GAP = 6
+const said = new WeakMap<HTMLElement, string>()
+let label: HTMLElement | undefined
+
+function show(el: HTMLElement) {
+  const words = said.get(el)
+  if (!words) return
+  label ??= Object.assign(document.createElement('div'), { className: 'tooltip', role: 'tooltip' })
+  label.textContent = words
+  document.body.append(label)
+  const [at, own] = [el.getBoundingClientRect(), label.getBoundingClientRect()]
+  const above = at.top - own.height - GAP
+  label.style.left = `${Math.max(GAP, Math.min(innerWidth - own.width - GAP, at.left + (at.width - own.width) / 2))}px`
+  label.style.top = `${above < GAP ? at.bottom + GAP : above}px`
+}
+const hide = () => label?.remove()
 
 /**
- * The library's tooltip, for a pointer, for a finger and for whoever comes by keyboard (the library takes either the pointer or the focus). It is bound when it is
- * first asked for: the map has 150, the grid a hundred, and to bind them all is most of a second before the page is there.
+ * A few words about what is pointed at, come to by keyboard, or tapped. One label serves the whole page; the library's, of which each place has its own, takes either the
+ * pointer or the focus, writes styles into the page that its policy refuses, and kept the map with its 150 beads waiting for most of a second.
  */
 export const tooltip: Directive<HTMLElement, string> = {
-  mounted(el, binding, vnode) {
-    asleep.set(el, { binding, vnode })
-    const show = () => {
-      const now = asleep.get(el)
-      if (now) {
-        asleep.delete(el)
-        for (const hook of ['created', 'beforeMount', 'mounted'] as const)
-          library[hook]?.(el, now.binding, now.vnode, null)
-      }
-      el.dispatchEvent(new MouseEvent('mouseenter'))
-    }
-    const hide = () => el.dispatchEvent(new MouseEvent('mouseleave'))
-    el.addEventListener('mouseenter', () => asleep.has(el) && show())
-    el.addEventListener('focus', () => el.matches(':focus-visible') && show())
+  mounted(el, { value }) {
+    said.set(el, value)
+    el.addEventListener('mouseenter', () => show(el))
+    el.addEventListener('mouseleave', hide)
+    el.addEventListener('focus', () => el.matches(':focus-visible') && show(el))
     el.addEventListener('blur', hide)
-    // After a tap it stays until something else is touched.
+    el.addEventListener('keydown', (event) => event.key === 'Escape' && hide())
     el.addEventListener('click', (event) => {
-      if ((event as PointerEvent).pointerType !== 'touch') return
-      setTimeout(show)
+      if ((event as PointerEvent).pointerType !== 'touch') return hide()
+      // After a tap it stays until something else is touched.
+      setTimeout(() => show(el))
       document.addEventListener('pointerdown', hide, { once: true, capture: true })
     })
   },
-  updated(el, binding, vnode, before) {
-    if (asleep.has(el)) asleep.set(el, { binding, vnode })
-    else library.updated?.(el, binding, vnode, before)
-  },
-  unmounted(el, binding, vnode, before) {
-    if (!asleep.delete(el)) library.unmounted?.(el, binding, vnode, before)
-  },
+  updated: (el, { value }) => void said.set(el, value),
+  unmounted: hide,
 }
