@@ -20,6 +20,14 @@ public static class Words
 
     public static string Weekday(DateOnly day) => day.ToString("dddd", Spoken ?? CultureInfo.InvariantCulture);
 
+    /// <summary>A time by the clock of the school's country: 13:15, or 1:15 PM.</summary>
+    public static string Clock(TimeOnly time)
+    {
+        var culture = Spoken ?? CultureInfo.InvariantCulture;
+        var byHalves = Spoken is not null && culture.DateTimeFormat.ShortTimePattern.Contains('h', StringComparison.Ordinal);
+        return time.ToString(byHalves ? "h:mm\u00A0tt" : "H:mm", culture);
+    }
+
     private static CultureInfo? Spoken => CultureInfo.CurrentUICulture.Name.Length == 0 ? null : CultureInfo.CurrentUICulture;
 
     /// <summary>Of a share from 0 to 1.</summary>

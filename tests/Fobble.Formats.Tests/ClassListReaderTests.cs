@@ -118,17 +118,31 @@ public class ClassListReaderTests
         Read("Name,Mark\nAna Silva,B\nAna Silva,R").Children.Select(c => c.Mark).ShouldBe(["B", "R"]);
         var twice = Encoding.UTF8.GetBytes("Name\nAna Silva\nAna Silva\n");
         ClassListReader.Read(twice, Today).Faults.ShouldHaveSingleItem().Reason.ShouldContain("give each a mark");
-        ClassListReader.Read(twice, Today, new Dictionary<int, string> { [2] = "B", [3] = "b" }).CanBeTaken.ShouldBeFalse();
-        ClassListReader.Read(twice, Today, new Dictionary<int, string> { [3] = "R" }).CanBeTaken.ShouldBeTrue();
-        ClassListReader.Read(twice, Today, new Dictionary<int, string> { [3] = "the one who is tall" }).Faults.ShouldHaveSingleItem().Row.ShouldBe(3);
+        ClassListReader.Read(twice, Today, Marks(new() { [2] = "B", [3] = "b" })).CanBeTaken.ShouldBeFalse();
+        ClassListReader.Read(twice, Today, Marks(new() { [3] = "R" })).CanBeTaken.ShouldBeTrue();
+        ClassListReader.Read(twice, Today, Marks(new() { [3] = "the one who is tall" })).Faults.ShouldHaveSingleItem().Row.ShouldBe(3);
     }
 
     [Fact]
     public void A_letter_that_cannot_be_printed_is_asked_about_and_names_of_all_scripts_are_taken()
     {
-        Read("Name\nAna 🦄").Faults.ShouldHaveSingleItem().Reason.ShouldBe("No font at hand has “🦄”: write the name here as it may be printed.");
+        var unicorn = Encoding.UTF8.GetBytes("Name\nAna 🦄\nBo Ek");
+        var asked = ClassListReader.Read(unicorn, Today);
+        asked.Faults.ShouldHaveSingleItem().Reason.ShouldBe("No font at hand has a letter of this name (U+1F984): write it as it may be printed.");
+        asked.Unprinted.ShouldHaveSingleItem().ShouldBe(new(2, "Ana …", ""));
+
+        ClassListReading Printed(string name, int line = 2) =>
+            ClassListReader.Read(unicorn, Today, ClassListAnswers.None with { Names = new Dictionary<int, string> { [line] = name } });
+        var printed = Printed(" Ana Einhorn ");
+        printed.Faults.ShouldBeEmpty();
+        printed.Children.Select(c => (c.GivenName, c.FamilyName)).ShouldBe([("Ana", "Einhorn"), ("Bo", "Ek")]);
+        printed.Unprinted.ShouldHaveSingleItem().Printed.ShouldBe("Ana Einhorn");
+        Printed("Ana 🦄🐉").Faults.ShouldHaveSingleItem().Reason.ShouldContain("2 letters of this name (U+1F984 and U+1F409)");
+        Printed("Eve Other", 3).Children.ShouldHaveSingleItem().GivenName.ShouldBe("Bo", "a name that can be printed is the file's own");
         Read("First name,Last name\nمريم,الخطيب\n山田,太郎\nශ්‍රී,පෙරේරා\nกานต์,ศรีสุข").Children.Count.ShouldBe(4);
     }
+
+    private static ClassListAnswers Marks(Dictionary<int, string> marks) => ClassListAnswers.None with { Marks = marks };
 
     private static ClassListReading Read(string text) => ClassListReader.Read(Encoding.UTF8.GetBytes(text), Today);
 

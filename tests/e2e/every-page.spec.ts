@@ -46,6 +46,41 @@ async function byKeys(page: Page, address: string) {
   return faults
 }
 
+/** Words of two parts that stand on one line with no room between them. */
+function touching(page: Page) {
+  return page.evaluate(() => {
+    document.querySelectorAll('details').forEach((d) => (d.open = true))
+    const found: string[] = []
+    const walk = document.createTreeWalker(document.querySelector('main')!, NodeFilter.SHOW_TEXT)
+    let before: { words: string; parent: Element; box: DOMRect } | undefined
+    while (walk.nextNode()) {
+      const text = walk.currentNode as Text
+      const words = text.data.trim()
+      if (!text.parentElement!.checkVisibility() || text.parentElement!.closest('.hidden-words')) continue
+      if (!words) {
+        if (text.data) before = undefined
+        continue
+      }
+      const range = document.createRange()
+      range.selectNodeContents(text)
+      const boxes = [...range.getClientRects()]
+      if (!boxes.length) continue
+      const gap = before && boxes[0]!.left - before.box.right
+      if (
+        before &&
+        before.parent !== text.parentElement &&
+        Math.abs(before.box.bottom - boxes[0]!.bottom) < 6 &&
+        Math.abs(gap!) < 3 &&
+        /[\p{L}\p{N}.,:;!?”)]$/u.test(before.words) &&
+        /^[\p{L}\p{N}“(]/u.test(words)
+      )
+        found.push(`${before.words.slice(-20)}|${words.slice(0, 20)}`)
+      before = { words, parent: text.parentElement!, box: boxes.at(-1)! }
+    }
+    return found
+  })
+}
+
 for (const half of [0, 1])
   test(`each page holds, ${half + 1} of 2`, async ({ page }) => {
     test.setTimeout(900_000)
@@ -80,6 +115,7 @@ for (const half of [0, 1])
       }
       await page.setViewportSize({ width: 1280, height: 800 })
       faults.push(...(await byKeys(page, address)))
+      faults.push(...(await touching(page)).map((words) => `${address}: no room between ${words}`))
     }
     expect(faults).toEqual([])
   })

@@ -28,7 +28,9 @@ public sealed class Timetable(SchoolCalendar calendar, IReadOnlyList<LessonSlot>
                 .GroupBy(s => (s.Start, s.Kind, s.Minutes))
                 .OrderBy(g => g.Key.Start)
                 .Select(g =>
-                    Phrase($"{g.Key.Start:H:mm} {NameOf(g.Key.Kind)}, {g.Key.Minutes} minutes, {DaysOf([.. g.Select(s => s.Weekday).Distinct().Order()])}")
+                    Phrase(
+                        $"{Words.Clock(g.Key.Start)} {NameOf(g.Key.Kind)}, {g.Key.Minutes} minutes, {DaysOf([.. g.Select(s => s.Weekday).Distinct().Order()])}"
+                    )
                 ),
         ];
 

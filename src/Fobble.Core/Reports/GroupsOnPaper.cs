@@ -23,6 +23,7 @@ public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyL
     private const double CardHeight = 64;
     private const double NameSize = 7;
     private const double NameSizeOnWall = 9;
+    private const double WhenSizeOnWall = 4;
     private const double SignSize = 15;
     private const double BesideSign = SignSize + 5;
 
@@ -32,7 +33,7 @@ public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyL
         var (page, title) = Begin(Phrase("Who works with whom"));
         foreach (var day in Groups.GroupBy(g => g.Day))
         {
-            page.Need(14 + SignSize);
+            page.Need(16 + HeightOnWall(page, day.First()));
             page.Y += 3;
             page.Rule(PageBuilder.Margin, page.Y, page.Right);
             page.Y += 7;
@@ -40,13 +41,13 @@ public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyL
             page.Y += 3;
             foreach (var group in day)
             {
-                page.Need(SignSize + 4);
+                page.Need(HeightOnWall(page, group));
                 page.Y += 2;
                 var top = page.Y;
                 // Who does not read yet finds the table by its dots.
                 page.Fit(SignOf(group.Where), PageBuilder.Margin, page.Y + 1, SignSize, SignSize);
-                page.Paragraph(4, Phrase($"{group.Start:H:mm} with {group.Adult}, {group.Where.ToLowerInvariant()}"), PageBuilder.Margin + BesideSign);
-                page.Paragraph(NameSizeOnWall, string.Join("  ·  ", group.Names), PageBuilder.Margin + BesideSign);
+                page.Paragraph(WhenSizeOnWall, WhenAndWhere(group), PageBuilder.Margin + BesideSign);
+                page.Paragraph(NameSizeOnWall, Together(group), PageBuilder.Margin + BesideSign);
                 page.Y = Math.Max(page.Y, top + SignSize + 2);
             }
         }
@@ -65,19 +66,32 @@ public sealed record GroupsOnPaper(string ClassName, DateOnly Monday, IReadOnlyL
             page.Cut(PageBuilder.Margin, top, page.Right, top);
             page.Y += 7;
             page.Fit(SignOf(group.Where), page.Right - SignSize, top + 2, SignSize, SignSize);
-            page.Text(PageBuilder.Margin, page.Y, 4.4, $"{Words.Weekday(group.Day)} {group.Start:H:mm} · {group.Adult} · {group.Where}");
+            page.Text(PageBuilder.Margin, page.Y, 4.4, $"{Words.Weekday(group.Day)} {Words.Clock(group.Start)} · {group.Adult} · {group.Where}");
             page.Y += 9;
             page.Text(PageBuilder.Margin, page.Y, 7, group.Aim);
             page.Y += 4;
             page.Paragraph(4, group.ICan);
             page.Paragraph(4, group.Activity);
             page.Y += 3;
-            page.Paragraph(NameSize, string.Join("  ·  ", group.Names));
+            page.Paragraph(NameSize, Together(group));
             page.Y = Math.Max(page.Y, top + CardHeight);
         }
 
         return new(title, Paper.Of(Size), Made, page.Finished(ClassName, title));
     }
+
+    private static string WhenAndWhere(GroupOnPaper group) => Phrase($"{Words.Clock(group.Start)} with {group.Adult}, {group.Where.ToLowerInvariant()}");
+
+    // A name stays whole at the end of a line.
+    private static string Together(GroupOnPaper group) => string.Join("  ·  ", group.Names.Select(n => n.Replace(' ', '\u00A0')));
+
+    private static double HeightOnWall(PageBuilder page, GroupOnPaper group) =>
+        4
+        + Math.Max(
+            SignSize,
+            page.HeightOf(WhenSizeOnWall, WhenAndWhere(group), PageBuilder.Margin + BesideSign)
+                + page.HeightOf(NameSizeOnWall, Together(group), PageBuilder.Margin + BesideSign)
+        );
 
     /// <summary>Each table has a face of a die, the same on the wall and on its cards; beyond six a number of counters in a circle.</summary>
     private Picture SignOf(string table)

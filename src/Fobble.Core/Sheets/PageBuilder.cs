@@ -11,8 +11,8 @@ internal sealed class PageBuilder(Paper paper)
     /// <summary>Millimetres left free below, where the foot stands.</summary>
     public const double Bottom = 16;
 
-    /// <summary>Width of a letter as a share of its size, on the safe side, for breaking lines.</summary>
-    private const double LetterWidth = 0.56;
+    /// <summary>Height of a line as a share of its letters.</summary>
+    private const double LineHeight = 1.5;
 
     private readonly List<(List<Shape> Shapes, bool IsKey)> _pages = [];
     private int _placed;
@@ -74,14 +74,16 @@ internal sealed class PageBuilder(Paper paper)
     /// <summary>Text broken into lines of the page's width, from the current place down.</summary>
     public void Paragraph(double size, string text, double left = Margin, double? width = null)
     {
-        var most = (int)((width ?? (Right - left)) / (size * LetterWidth));
-        foreach (var line in Broken(text, most))
+        foreach (var line in Lines(size, text, left, width))
         {
-            Y += size * 0.75;
+            Y += size * LineHeight / 2;
             Text(left, Y, size, line);
-            Y += size * 0.75;
+            Y += size * LineHeight / 2;
         }
     }
+
+    /// <summary>Height that a paragraph would take.</summary>
+    public double HeightOf(double size, string text, double left = Margin, double? width = null) => size * LineHeight * Lines(size, text, left, width).Count();
 
     public void Rule(double x1, double y, double x2) => Add(Shape.Line(NextKey("rule"), ShapeRole.Rule, x1, y, x2, y));
 
@@ -156,18 +158,20 @@ internal sealed class PageBuilder(Paper paper)
 
     private string NextKey(string what) => $"{what}-{_pages[^1].Shapes.Count + 1}";
 
-    private static IEnumerable<string> Broken(string text, int most)
+    private IEnumerable<string> Lines(double size, string text, double left, double? width)
     {
+        var most = (width ?? (Right - left)) / size;
         var line = "";
         foreach (var word in text.Split(' '))
         {
-            if (line.Length + 1 + word.Length > most && line.Length > 0)
+            var longer = line.Length == 0 ? word : $"{line} {word}";
+            if (line.Length > 0 && LetterWidths.Of(longer) > most)
             {
                 yield return line;
-                line = "";
+                longer = word;
             }
 
-            line = line.Length == 0 ? word : $"{line} {word}";
+            line = longer;
         }
 
         yield return line;

@@ -14,15 +14,16 @@ public static class ClassListReader
     private const int OldestYears = 13;
 
     /// <param name="today">Birth dates must lie before it, and not by more than thirteen years.</param>
-    /// <param name="marks">By line of the file: marks that children were given after it was read once; they go before those of the file.</param>
-    public static ClassListReading Read(byte[] file, DateOnly today, IReadOnlyDictionary<int, string>? marks = null)
+    /// <param name="answers">To what it asked when it was read before; they go before what the file says.</param>
+    public static ClassListReading Read(byte[] file, DateOnly today, ClassListAnswers? answers = null)
     {
         ArgumentNullException.ThrowIfNull(file);
+        var given = answers ?? ClassListAnswers.None;
         var table = CsvTable.Read(file);
         var (rows, faults, notes) = (table.Rows, table.Faults, table.Notes);
         if (rows.Count == 0)
         {
-            return new([], faults.Count > 0 ? faults : [new(1, null, Phrase("The file is empty."))], notes);
+            return new([], faults.Count > 0 ? faults : [new(1, null, Phrase("The file is empty."))], notes, []);
         }
 
         var columns = ClassListColumns.Find(rows[0].Fields);
@@ -37,7 +38,7 @@ public static class ClassListReader
                     )
                 )
             );
-            return new([], faults, notes);
+            return new([], faults, notes, []);
         }
 
         var dates = BirthDates.For(rows.Skip(1).Select(r => Field(r, columns.Born)));
@@ -46,10 +47,8 @@ public static class ClassListReader
             notes.Add(note);
         }
 
-        List<ClassListChild> children =
-        [
-            .. rows.Skip(1).Select(row => Child(row, columns, dates, today, marks?.GetValueOrDefault(row.Line), faults)).OfType<ClassListChild>(),
-        ];
+        List<UnprintedName> unprinted = [];
+        List<ClassListChild> children = [.. rows.Skip(1).Select(row => Child(row, columns, dates, today, given, faults, unprinted)).OfType<ClassListChild>()];
         foreach (
             var twice in children
                 .GroupBy(c => (ShortNames.Same(c.GivenName), ShortNames.Same(c.FamilyName), c.Born, ShortNames.Same(c.Mark ?? "")))
@@ -78,7 +77,7 @@ public static class ClassListReader
             faults.Add(new(children[MostChildren].Row, null, Phrase($"More than {MostChildren} children: is this the list of one class?")));
         }
 
-        return new(children, [.. faults.OrderBy(f => f.Row)], notes);
+        return new(children, [.. faults.OrderBy(f => f.Row)], notes, unprinted);
     }
 
     private static string Field((int Line, IReadOnlyList<string> Fields) row, int? column) =>
@@ -89,8 +88,9 @@ public static class ClassListReader
         ClassListColumns columns,
         BirthDates dates,
         DateOnly today,
-        string? marked,
-        List<FileFault> faults
+        ClassListAnswers answers,
+        List<FileFault> faults,
+        List<UnprintedName> unprinted
     )
     {
         var before = faults.Count;
@@ -109,6 +109,16 @@ public static class ClassListReader
 
         var (given, family) = columns.Given is null ? Apart(Field(row, columns.Full)) : (Field(row, columns.Given), Field(row, columns.Family));
         var nameColumn = columns.Heading(columns.Given ?? columns.Full);
+        if (NameFonts.Missing($"{given} {family}").Count > 0)
+        {
+            var printed = answers.Names.GetValueOrDefault(row.Line)?.Trim() ?? "";
+            unprinted.Add(new(row.Line, NameFonts.Printable($"{given} {family}".Trim()), printed));
+            if (printed.Length > 0)
+            {
+                (given, family) = Apart(printed);
+            }
+        }
+
         if (given.Length == 0)
         {
             faults.Add(new(row.Line, nameColumn, Phrase("The first name is missing.")));
@@ -126,11 +136,20 @@ public static class ClassListReader
 
         if (NameFonts.Missing($"{given} {family}") is { Count: > 0 } missing)
         {
-            var letters = Words.List([.. missing.Select(letter => $"“{letter}”")]);
-            faults.Add(new(row.Line, nameColumn, Phrase($"No font at hand has {letters}: write the name here as it may be printed.")));
+            // By their numbers in Unicode: what no font has would stand here as boxes.
+            var letters = Words.List([.. missing.Select(letter => string.Join(' ', letter.EnumerateRunes().Select(r => $"U+{r.Value:X4}")))]);
+            faults.Add(
+                new(
+                    row.Line,
+                    nameColumn,
+                    missing.Count == 1
+                        ? Phrase($"No font at hand has a letter of this name ({letters}): write it as it may be printed.")
+                        : Phrase($"No font at hand has {missing.Count} letters of this name ({letters}): write it as it may be printed.")
+                )
+            );
         }
 
-        var mark = (marked ?? Field(row, columns.Mark)).Trim();
+        var mark = (answers.Marks.GetValueOrDefault(row.Line) ?? Field(row, columns.Mark)).Trim();
         if (mark.Length > ShortNames.LongestMark || mark.Any(char.IsControl))
         {
             faults.Add(

@@ -31,6 +31,23 @@ public static class NameFonts
         return [.. Letters(text.Normalize()).Where(l => FaceFor(l) is null).Distinct()];
     }
 
+    /// <summary>A text with "…" for each run of letters that no font at hand has.</summary>
+    public static string Printable(string text)
+    {
+        ArgumentNullException.ThrowIfNull(text);
+        StringBuilder printable = new();
+        foreach (var letter in Letters(text.Normalize()))
+        {
+            var shown = FaceFor(letter) is null ? "…" : letter;
+            if (shown != "…" || printable.Length == 0 || printable[^1] != '…')
+            {
+                printable.Append(shown);
+            }
+        }
+
+        return printable.ToString();
+    }
+
     /// <summary>A piece as it goes to a browser (WOFF); null where there is none of that name.</summary>
     public static byte[]? Woff(string piece) => Pieces.Value.Any(p => p.Name == piece) ? Entry($"{piece}.woff") : null;
 

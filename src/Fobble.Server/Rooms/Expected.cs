@@ -108,7 +108,7 @@ internal abstract record Expected
                     .ToListAsync(stop);
                 throw new ChangedMeanwhileException(
                     Phrase("The plan has changed since you looked at it."),
-                    [.. since.Select(c => $"{c.FullName}, {Room.Zone.LocalOf(c.At):H:mm}: {c.What}")]
+                    [.. since.Select(c => $"{c.FullName}, {Words.Clock(TimeOnly.FromDateTime(Room.Zone.LocalOf(c.At).DateTime))}: {c.What}")]
                 );
             }
         }
@@ -137,7 +137,7 @@ internal abstract record Expected
                     [
                         Version.StartsWith($"{now.Id}.", StringComparison.Ordinal)
                             ? Phrase("A child came to another group, because someone is away.")
-                            : Phrase($"{by}, {Room.Zone.LocalOf(now.AcceptedAt):H:mm}: accepted other groups."),
+                            : Phrase($"{by}, {Words.Clock(TimeOnly.FromDateTime(Room.Zone.LocalOf(now.AcceptedAt).DateTime))}: accepted other groups."),
                     ]
             );
         }

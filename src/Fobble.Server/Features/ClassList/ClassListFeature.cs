@@ -23,6 +23,7 @@ public sealed record ClassListPreview(
     IReadOnlyList<ListedChild> Children,
     IReadOnlyList<FileFault> Faults,
     IReadOnlyList<string> Notes,
+    IReadOnlyList<UnprintedName> Unprinted,
     int New,
     bool CanBeTaken
 );
@@ -49,16 +50,18 @@ internal sealed class ClassListFeature : IFeature
         ClassRoom room,
         HttpRequest request,
         [FromQuery] string[]? mark,
+        [FromQuery] string[]? printed,
         CancellationToken stop
     ) =>
         await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file
-            ? TypedResults.Ok(await PreviewOfAsync(room.Db, room, file, mark, stop))
+            ? TypedResults.Ok(await PreviewOfAsync(room.Db, room, file, new(ByLine(mark, "mark"), ByLine(printed, "printed")), stop))
             : UploadedFile.TooLarge(Phrase("a class list"), LargestFile);
 
     private static async Task<Results<Ok<ClassListTaken>, UnprocessableEntity<ClassListPreview>, ProblemHttpResult>> TakeAsync(
         ClassRoom room,
         HttpRequest request,
         [FromQuery] string[]? mark,
+        [FromQuery] string[]? printed,
         Decisions decisions,
         CancellationToken stop
     )
@@ -72,7 +75,7 @@ internal sealed class ClassListFeature : IFeature
         var preview = await decisions.DecideAsync(
             async db =>
             {
-                var seen = await PreviewOfAsync(db, room, file, mark, stop);
+                var seen = await PreviewOfAsync(db, room, file, new(ByLine(mark, "mark"), ByLine(printed, "printed")), stop);
                 db.Children.AddRange(
                     seen.Children.Where(c => seen.CanBeTaken && !c.Already)
                         .Select(c => new Child
@@ -93,9 +96,9 @@ internal sealed class ClassListFeature : IFeature
             : TypedResults.UnprocessableEntity(preview);
     }
 
-    private static async Task<ClassListPreview> PreviewOfAsync(FobbleDb db, ClassRoom room, byte[] file, string[]? marks, CancellationToken stop)
+    private static async Task<ClassListPreview> PreviewOfAsync(FobbleDb db, ClassRoom room, byte[] file, ClassListAnswers answers, CancellationToken stop)
     {
-        var reading = ClassListReader.Read(file, room.Today, MarksOf(marks));
+        var reading = ClassListReader.Read(file, room.Today, answers);
         List<ListedName> there = [.. (await db.Children.Where(c => c.ClassId == room.Id.Value).OrderBy(c => c.Id).ToListAsync(stop)).Select(ClassRoom.Listed)];
         var read = reading.Children.Select(c => (Child: c, c.Listed, Already: there.Any(t => IsOne(c.Listed, t)))).ToList();
         List<ListedName> together = [.. there, .. read.Where(c => !c.Already).Select(c => c.Listed)];
@@ -114,7 +117,7 @@ internal sealed class ClassListFeature : IFeature
                 ShortNames.AlikeTo(c.Listed, together).Count > 1
             )),
         ];
-        return new(children, reading.Faults, reading.Notes, children.Count(c => !c.Already), reading.CanBeTaken);
+        return new(children, reading.Faults, reading.Notes, reading.Unprinted, children.Count(c => !c.Already), reading.CanBeTaken);
     }
 
     // A mark that nobody there has says that it is another child of the same name.
@@ -124,18 +127,18 @@ internal sealed class ClassListFeature : IFeature
         && (read.Mark is null || ShortNames.Same(read.Mark) == ShortNames.Same(there.Mark ?? ""));
 
     // “3:B” for the child in line 3 of the file.
-    private static Dictionary<int, string> MarksOf(string[]? marks)
+    private static Dictionary<int, string> ByLine(string[]? answers, string field)
     {
         Dictionary<int, string> byLine = [];
-        foreach (var mark in marks ?? [])
+        foreach (var answer in answers ?? [])
         {
-            var colon = mark.IndexOf(':', StringComparison.Ordinal);
+            var colon = answer.IndexOf(':', StringComparison.Ordinal);
             RefusedException.Unless(
-                colon > 0 && int.TryParse(mark[..colon], NumberStyles.None, CultureInfo.InvariantCulture, out _),
-                "mark",
-                Phrase($"“{mark}” is no mark: write the line of the file, a colon, and the mark, like 3:B.")
+                colon > 0 && int.TryParse(answer[..colon], NumberStyles.None, CultureInfo.InvariantCulture, out _),
+                field,
+                Phrase($"“{answer}” can't be read: write the line of the file, a colon, and what is said of it, like 3:B.")
             );
-            byLine[int.Parse(mark[..colon], CultureInfo.InvariantCulture)] = mark[(colon + 1)..];
+            byLine[int.Parse(answer[..colon], CultureInfo.InvariantCulture)] = answer[(colon + 1)..];
         }
 
         return byLine;

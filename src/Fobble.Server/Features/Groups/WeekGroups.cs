@@ -132,7 +132,7 @@ internal sealed class WeekGroups(WeekFacts facts)
             NameOf,
             skill => facts.Map[skill].InSentence,
             adult => facts.Wishes.Places.Values.FirstOrDefault(p => p.Id == adult).Name ?? Phrase("an adult who has left"),
-            slot => Phrase($"{Words.Weekday(facts.Open[slot].Day)} {facts.Open[slot].Start:H:mm} with {facts.Open[slot].Adult}")
+            slot => Phrase($"{Words.Weekday(facts.Open[slot].Day)} {Words.Clock(facts.Open[slot].Start)} with {facts.Open[slot].Adult}")
         );
 
     /// <summary>Groups chosen for the week by its parts, each beside those before it.</summary>

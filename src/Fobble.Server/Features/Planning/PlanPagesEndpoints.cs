@@ -59,7 +59,7 @@ internal static class PlanPagesEndpoints
         var page = new WeekOnPaper(
             Phrase($"Week of {Words.Date(week.Monday)}"),
             $"{week.Term ?? Phrase("Outside the terms")} · {week.Jar}",
-            [.. week.Days.Select(d => new DayColumn($"{Words.Weekday(d.Day)} {Words.Date(d.Day)}{(d.Closed is { } why ? $" · {why}" : "")}", [.. BlocksOf(d)]))]
+            [.. week.Days.Select(d => new DayColumn($"{Words.Weekday(d.Day)} {d.Day.Day}{(d.Closed is { } why ? $" · {why}" : "")}", [.. BlocksOf(d)]))]
         );
         return File(page.ToSheet($"{room.Name}, {room.SchoolName}", paper ?? room.UsualPaper, room.Today));
     }
@@ -103,7 +103,7 @@ internal static class PlanPagesEndpoints
         if (day.Focus is { } focus)
         {
             var carpet = day.Slots.Where(s => s.Kind == SlotKind.Carpet).ToList();
-            var at = carpet.Count > 0 ? Phrase($"{carpet[0].Start:HH:mm} carpet, {carpet[0].Minutes} minutes, {carpet[0].Adult}") : Phrase("Carpet");
+            var at = carpet.Count > 0 ? Phrase($"{Words.Clock(carpet[0].Start)} carpet, {carpet[0].Minutes} minutes, {carpet[0].Adult}") : Phrase("Carpet");
             yield return new(
                 at,
                 [
@@ -112,7 +112,7 @@ internal static class PlanPagesEndpoints
                     .. day.More.Select(
                         (m, i) =>
                             Phrase(
-                                $"{(carpet.Count > i + 1 ? $"{carpet[i + 1].Start:HH:mm}" : "Later")}: {m.Short}, lesson {m.Number} of {m.Of}: {m.How}. {m.Activity.Name}"
+                                $"{(carpet.Count > i + 1 ? Words.Clock(carpet[i + 1].Start) : Phrase("Later"))}: {m.Short}, lesson {m.Number} of {m.Of}: {m.How}. {m.Activity.Name}"
                             )
                     ),
                     .. day.Transition is { } change ? [Phrase($"Change-over: {change.Name}")] : Array.Empty<string>(),
@@ -129,18 +129,24 @@ internal static class PlanPagesEndpoints
         {
             yield return new(
                 Phrase("Small groups"),
-                [.. groups.Select(g => Phrase($"{g.Start:HH:mm} {g.Adult}, {g.Where}: {g.Skill} with {Words.List([.. g.Children.Select(c => c.Name)])}"))]
+                [
+                    .. groups.Select(g =>
+                        Phrase(
+                            $"{Words.Clock(g.Start)} {g.Adult}, {g.Where.ToLowerInvariant()}: {g.Skill} with {Words.List([.. g.Children.Select(c => c.Name)])}"
+                        )
+                    ),
+                ]
             );
         }
 
         if (day is { Choice: { } choice } && day.Slots.FirstOrDefault(s => s.Kind == SlotKind.Choice) is { } centres)
         {
-            yield return new(Phrase("Choice time"), [$"{centres.Start:HH:mm} {choice.Name}"]);
+            yield return new(Phrase("Choice time"), [$"{Words.Clock(centres.Start)} {choice.Name}"]);
         }
 
         if (day.Notes.Count > 0)
         {
-            yield return new("Notes", day.Notes);
+            yield return new(Phrase("Notes"), day.Notes);
         }
     }
 

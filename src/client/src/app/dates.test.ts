@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { addDays, clock, fullDay, moment, mondayOf, schoolIsAt } from './dates'
+import { addDays, byHalves, clock, fullDay, moment, mondayOf, schoolIsAt } from './dates'
 
 describe('days', () => {
   it('finds the Monday of any day, Sunday belonging to the week before', () => {
@@ -20,10 +20,12 @@ describe('days', () => {
   it('tells an instant by the school’s clocks and in its way, wherever the tablet is', () => {
     schoolIsAt('en-AU', 'Australia/Sydney')
     expect(moment('2026-11-24T22:15:00Z')).toContain('25')
-    expect(moment('2026-11-24T22:15:00Z')).toContain('09:15')
+    expect(moment('2026-11-24T22:15:00Z')).toContain('9:15')
     schoolIsAt('en-US', 'America/Denver')
     expect(fullDay('2026-11-25')).toBe('Wednesday, November 25')
-    expect(moment('2026-11-24T22:15:00Z')).toContain('15:15')
+    expect(moment('2026-11-24T22:15:00Z')).toContain('3:15')
+    expect([clock('13:15:00'), clock('09:40:00'), byHalves()]).toEqual(['1:15\u00a0PM', '9:40\u00a0AM', true])
     schoolIsAt('en-GB', 'UTC')
+    expect([clock('13:15:00'), byHalves()]).toEqual(['13:15', false])
   })
 })

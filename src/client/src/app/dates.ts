@@ -51,8 +51,17 @@ export const schoolDays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday
 const week = ['Sunday', ...schoolDays, 'Saturday']
 export const dayOfWeek = (name: string) => weekday(addDays('2026-11-01', week.indexOf(name)))
 
-/** 09:40:00 as 9:40. */
-export const clock = (time: string) => time.slice(0, 5).replace(/^0/, '')
+/** Whether the school's clocks count to twelve, as in 1:15 PM. */
+export const byHalves = () => formatter({ hour: 'numeric' }).resolvedOptions().hour12 ?? false
+
+/** 13:15:00 as 13:15, or 1:15 PM. */
+export const clock = (time: string) =>
+  time
+    ? formatter({ hour: 'numeric', minute: '2-digit', timeZone: 'UTC' })
+        .format(new Date(`2026-01-01T${time.slice(0, 5)}:00Z`))
+        .replace(/^0/, '')
+        .replace(/\s/, '\u00a0')
+    : ''
 
 /** The day an instant lies in where the school is, as the server writes days. */
 export const dayOf = (at: string) =>
@@ -60,6 +69,6 @@ export const dayOf = (at: string) =>
 
 /** An instant as the school's clocks showed it. */
 export function moment(at: string): string {
-  const options = { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' } as const
-  return formatter({ ...options, hourCycle: 'h23', timeZone: place.value.timeZone }).format(new Date(at))
+  const options = { weekday: 'short', day: 'numeric', month: 'short', hour: 'numeric', minute: '2-digit' } as const
+  return formatter({ ...options, timeZone: place.value.timeZone }).format(new Date(at))
 }

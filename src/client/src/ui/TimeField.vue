@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import DatePicker from 'primevue/datepicker'
 import { computed } from 'vue'
+import { byHalves } from '@/app/dates'
 
-/** A time by the twenty-four-hour clock, as 09:30; empty where there is none. */
+/** A time as 09:30, shown by the school's clock; empty where there is none. */
 const time = defineModel<string>({ required: true })
 const { label, required } = defineProps<{ label: string; required?: boolean }>()
 
@@ -12,10 +13,14 @@ const value = computed({
   set: (at: unknown) => (time.value = at instanceof Date ? `${two(at.getHours())}:${two(at.getMinutes())}` : ''),
 })
 
-// The picker itself reads no time that is typed by this clock.
+// The picker itself reads no time that is typed without its halves of the day. A school's 1:15 is after noon.
 function typed(event: Event) {
-  const read = /^\s*(\d{1,2})[:.](\d{2})\s*$/.exec((event.target as HTMLInputElement).value)
-  if (read && Number(read[1]) < 24 && Number(read[2]) < 60) time.value = `${two(Number(read[1]))}:${read[2]}`
+  const read = /^\s*(\d{1,2})[:.](\d{2})\s*(?:([ap])\.?\s?m\.?)?\s*$/i.exec((event.target as HTMLInputElement).value)
+  if (!read || Number(read[1]) > 23 || Number(read[2]) > 59) return
+  const hour = Number(read[1])
+  const afternoon = read[3] ? read[3].toLowerCase() === 'p' : byHalves() && hour > 0 && hour < 7
+  const by24 = hour < 12 && afternoon ? hour + 12 : hour === 12 && read[3] && !afternoon ? 0 : hour
+  time.value = `${two(by24)}:${read[2]}`
 }
 </script>
 
@@ -24,7 +29,8 @@ function typed(event: Event) {
     v-model="value"
     class="time-field"
     time-only
-    hour-format="24"
+    :class="{ wide: byHalves() }"
+    :hour-format="byHalves() ? '12' : '24'"
     :step-minute="5"
     :aria-label="label"
     :placeholder="label"
@@ -36,5 +42,9 @@ function typed(event: Event) {
 <style scoped>
 .time-field {
   width: 6.2rem;
+}
+
+.time-field.wide {
+  width: 7.4rem;
 }
 </style>

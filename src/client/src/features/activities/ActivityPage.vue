@@ -234,7 +234,7 @@ async function takeBack() {
                 <RouterLink :to="{ name: 'map', params: { classId }, query: { skill: s.id } }">{{
                   s.short
                 }}</RouterLink>
-                <span class="soft small"> {{ s.numbers }}</span>
+                <span class="soft small">{{ ' ' + s.numbers }}</span>
               </li>
             </ul>
           </section>

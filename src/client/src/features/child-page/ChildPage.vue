@@ -74,19 +74,23 @@ const bonds = computed(() => {
 const most = computed(() => Math.max(1, ...(child.value?.shown ?? []).map((s) => s.seen)))
 
 const confirm = useConfirm()
-const sure = (message: string) =>
+const sure = (header: string, message: string) =>
   new Promise<boolean>((answer) =>
     confirm.require({
+      header,
       message,
       acceptLabel: t('Delete them'),
-      rejectLabel: t('Leave them'),
+      rejectProps: { label: t('Leave them'), outlined: true },
       accept: () => answer(true),
       reject: () => answer(false),
       onHide: () => answer(false),
     }),
   )
 async function allowPhotos(allowed: boolean) {
-  if (!allowed && !(await sure(t('Photos that were taken of what this child made are then deleted.'))))
+  if (
+    !allowed &&
+    !(await sure(t('No more photos?'), t('Those that were taken of what this child made are then deleted.')))
+  )
     return queries.invalidateQueries({ queryKey: queryKey('child') })
   try {
     await take(
@@ -141,11 +145,19 @@ const familyPage = computed(
         <WeekBeads :weeks="child.weeks" />
         <p class="small soft">
           {{
-            $t('Seen {seenInAll} times in all. Away {count} of {schoolDays} school days.', {
-              seenInAll: child.seenInAll,
-              count: child.away.length,
-              schoolDays: child.schoolDays,
-            })
+            child.seenInAll === 0
+              ? $t('Not seen yet.')
+              : child.seenInAll === 1
+                ? $t('Seen once.')
+                : $t('Seen {count} times in all.', { count: child.seenInAll })
+          }}
+          {{
+            child.away.length === 0
+              ? $t('Never away this year.')
+              : $t('Away {count} of {schoolDays} school days.', {
+                  count: child.away.length,
+                  schoolDays: child.schoolDays,
+                })
           }}
           <template v-if="child.away.length">{{ $t('Last on {day}.', { day: dayAndMonth(child.away[0]!) }) }}</template>
           <template v-if="child.checkId">
@@ -273,9 +285,9 @@ const familyPage = computed(
             <button type="button" class="open" @click="openSkill(slip.skill)">
               <b>{{ slip.slip }}</b> <span class="said">{{ slip.short }}</span>
             </button>
-            <span class="small soft">
-              {{ $t('{times} times, last on {day}', { times: slip.times, day: dayAndMonth(slip.last) }) }}</span
-            >
+            <span class="small soft">{{
+              ' ' + $t('{times} times, last on {day}', { times: slip.times, day: dayAndMonth(slip.last) })
+            }}</span>
           </li>
         </ul>
       </details>
@@ -291,8 +303,8 @@ const familyPage = computed(
             <RouterLink :to="{ name: 'session', params: { classId, sessionId: group.sessionId } }">{{
               fullDay(group.day)
             }}</RouterLink>: <span class="said">{{ group.skill }}</span>
-            <span class="small soft">
-              {{ $t('with') }} <span class="said">{{ group.with.join(', ') }}</span></span
+            <span class="small soft"
+              >{{ ' ' + $t('with') }} <span class="said">{{ group.with.join(', ') }}</span></span
             >
           </li>
         </ul>
@@ -384,7 +396,7 @@ const familyPage = computed(
         </template>
       </details>
     </template>
-    <ConfirmDialog />
+    <ConfirmDialog :closable="false" />
     <CellDrawer v-if="skill" :child-id="childId" :skill-id="skill" @close="router.push({ query: {} })" />
   </div>
 </template>

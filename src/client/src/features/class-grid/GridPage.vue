@@ -217,7 +217,7 @@ const seasons = { Autumn: t('autumn'), Spring: t('spring'), Summer: t('summer'),
                 <RouterLink :to="{ name: 'child', params: { classId: child.classId, childId: child.id } }">{{
                   child.name
                 }}</RouterLink>
-                <span v-if="child.away" class="small soft">{{ $t('away') }}</span>
+                <span v-if="child.away" class="small soft">{{ ' ' + $t('away') }}</span>
               </th>
               <td v-for="(c, index) in columns" :key="c.skill.id" :class="{ first: c.first, folded: c.index < 0 }">
                 <button

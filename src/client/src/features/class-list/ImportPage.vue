@@ -18,16 +18,17 @@ const queries = useQueryClient()
 const { classId, current } = useAccount()
 const file = ref<File>()
 
-// Marks that tell children of one name apart, by line of the file.
-const marks = ref<Record<number, string>>({})
+// By line of the file: marks that tell children of one name apart, and names as they may be printed.
+const answers = ref<Record<'mark' | 'printed', Record<number, string>>>({ mark: {}, printed: {} })
+const byLine = (said: Record<number, string>) => Object.entries(said).map(([row, letters]) => `${row}:${letters}`)
 const request = (sent: File) => {
   const body = fileBody(classId.value, sent, 'text/csv')
-  const mark = Object.entries(marks.value).map(([row, letters]) => `${row}:${letters}`)
-  return { ...body, params: { ...body.params, query: { mark } } }
+  const { mark, printed } = answers.value
+  return { ...body, params: { ...body.params, query: { mark: byLine(mark), printed: byLine(printed) } } }
 }
 
-function giveMark(row: number, letters: string) {
-  marks.value = { ...marks.value, [row]: letters.trim() }
+function answer(what: 'mark' | 'printed', row: number, event: Event) {
+  answers.value[what][row] = (event.target as HTMLInputElement).value.trim()
   if (file.value) preview.mutate(file.value)
 }
 
@@ -37,6 +38,7 @@ const preview = useMutation({
 })
 useScripts(computed(() => preview.data.value?.children.map((c) => c.givenName + c.familyName) ?? []))
 const shared = computed(() => preview.data.value?.children.filter((c) => c.shared && !c.already) ?? [])
+const asked = computed(() => shared.value.length + (preview.data.value?.unprinted.length ?? 0) > 0)
 const taking = useMutation({
   mutationFn: (chosen: File) => take(api.POST('/api/classes/{classId}/class-list', request(chosen))),
   onSuccess: async (taken) => {
@@ -55,7 +57,7 @@ const taking = useMutation({
 
 function choose(chosen: File) {
   file.value = chosen
-  marks.value = {}
+  answers.value = { mark: {}, printed: {} }
   preview.mutate(chosen)
 }
 </script>
@@ -95,11 +97,40 @@ function choose(chosen: File) {
             {{ fault.reason }}
           </li>
         </ul>
-        <p class="soft">{{ $t('Put it right in the file and choose it again.') }}</p>
+        <p class="soft">
+          {{
+            asked
+              ? $t('Answer below, or put it right in the file and choose it again.')
+              : $t('Put it right in the file and choose it again.')
+          }}
+        </p>
       </div>
       <p v-for="note in preview.data.value.notes" :key="note" class="note">{{ note }}</p>
 
-      <section v-if="shared.length" class="shared" aria-labelledby="shared-names">
+      <section v-if="preview.data.value.unprinted.length" class="asked" aria-labelledby="unprinted-names">
+        <h2 id="unprinted-names">{{ $t('Names that can’t be printed') }}</h2>
+        <p class="soft">
+          {{
+            $t(
+              'No font here has all of their letters. Ask the family how they write it in other letters, and write that here.',
+            )
+          }}
+        </p>
+        <label v-for="c in preview.data.value.unprinted" :key="c.row" class="one">
+          <span>{{ $t('Line {row}: {name}', { row: c.row, name: c.name }) }}</span>
+          <input
+            type="text"
+            maxlength="160"
+            size="24"
+            :value="c.printed"
+            :placeholder="$t('First name and last name')"
+            :aria-label="$t('Name to print of the child in line {row}', { row: c.row })"
+            @change="answer('printed', c.row, $event)"
+          />
+        </label>
+      </section>
+
+      <section v-if="shared.length" class="asked" aria-labelledby="shared-names">
         <h2 id="shared-names">{{ $t('Children of one name') }}</h2>
         <p class="soft">
           {{
@@ -118,12 +149,12 @@ function choose(chosen: File) {
             })
           }}</span>
           <input
-            class="box"
+            type="text"
             maxlength="12"
             size="6"
             :value="c.mark ?? ''"
             :aria-label="$t('Mark of the child in line {row}', { row: c.row })"
-            @change="giveMark(c.row, ($event.target as HTMLInputElement).value)"
+            @change="answer('mark', c.row, $event)"
           />
           <span class="soft">{{ $t('seen as') }}</span> <b class="said">{{ c.name }}</b>
         </label>
@@ -190,7 +221,7 @@ function choose(chosen: File) {
   border-left: 6px solid var(--line-strong);
 }
 
-.shared {
+.asked {
   margin-top: 1rem;
 }
 

@@ -209,7 +209,7 @@ const tabbable = computed(() => {
   --height: 40px;
   --size: 16px;
   display: grid;
-  grid-template-columns: 7.4rem minmax(0, 1fr);
+  grid-template-columns: fit-content(8.8rem) minmax(0, 1fr);
 }
 
 .close {

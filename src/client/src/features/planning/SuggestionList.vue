@@ -13,7 +13,7 @@ const { classId, leads } = useAccount()
 type Suggestion = Schemas['SuggestionView']
 const query = (s: Suggestion) => (s.skill && s.lessons ? { skill: s.skill, lessons: s.lessons } : {})
 const label: Record<Suggestion['kind'], string> = {
-  LostDays: t('Find them another day'),
+  LostDays: t('Find another day'),
   NeedsLonger: t('Give it one more'),
   AlreadyThere: t('Make it shorter'),
   FarAhead: '',

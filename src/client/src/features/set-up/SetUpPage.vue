@@ -240,11 +240,10 @@ const removeSlot = (slotId: number) =>
           <b>{{ c.name }}</b> {{ dayAndMonth(c.first)
           }}{{ c.last !== c.first ? ' ' + $t('to {day}', { day: dayAndMonth(c.last) }) : '' }}
           <span class="soft small"
-            >{{ dayKinds[c.kind].toLowerCase() }}
-            <template v-if="c.openFrom">{{ $t('from {time}', { time: clock(c.openFrom) }) }}</template>
-            <template v-if="c.openUntil">{{ $t('until {time}', { time: clock(c.openUntil) }) }}</template>{{
-              c.ofClass ? $t(', this class') : ''
-            }}</span
+            >{{ dayKinds[c.kind].toLowerCase()
+            }}{{ c.openFrom ? ' ' + $t('from {time}', { time: clock(c.openFrom) }) : ''
+            }}{{ c.openUntil ? ' ' + $t('until {time}', { time: clock(c.openUntil) }) : ''
+            }}{{ c.ofClass ? $t(', this class') : '' }}</span
           >
           <button
             type="button"
