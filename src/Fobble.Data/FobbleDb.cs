@@ -22,6 +22,8 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     public DbSet<Membership> Memberships => Set<Membership>();
 
+    public DbSet<SchoolLead> SchoolLeads => Set<SchoolLead>();
+
     public DbSet<Child> Children => Set<Child>();
 
     public DbSet<Absence> Absences => Set<Absence>();
@@ -160,6 +162,7 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
         });
         builder.Entity<SignedInRow>().HasOne<Adult>().WithMany().HasForeignKey(s => s.AdultId);
         builder.Entity<Membership>().HasKey(m => new { m.ClassId, m.AdultId });
+        builder.Entity<SchoolLead>().HasKey(l => new { l.SchoolId, l.AdultId });
         builder.Entity<Absence>().HasKey(a => new { a.ChildId, a.Day });
         builder.Entity<PairWish>(e =>
         {

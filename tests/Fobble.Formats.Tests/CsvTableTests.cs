@@ -7,7 +7,7 @@ namespace Fobble.Formats.Tests;
 /// <summary>RFC 4180, written and read back.</summary>
 public class CsvTableTests
 {
-    private static readonly Gen<string> Field = Gen.String[Gen.Char["ab ,\"\n;ä–"], 0, 8].Select(s => s.Trim());
+    private static readonly Gen<string> Field = Gen.String[Gen.Char["ab ,\"\n;ä–=+-@'\t"], 0, 8].Select(s => s.Trim());
 
     [Fact]
     public void Whatever_is_written_is_read_back() =>
@@ -29,6 +29,23 @@ public class CsvTableTests
                     read.Fields.ShouldBe(written);
                 }
             });
+
+    [Fact]
+    public void No_field_of_any_file_is_a_formula_to_a_spreadsheet() =>
+        Field.Sample(field =>
+        {
+            foreach (var begin in new[] { "", "=", "+", "-", "@", "\t=", "\r=" })
+            {
+                var written = CsvTable
+                    .Write([
+                        ["One"],
+                        [begin + field + "."],
+                    ])
+                    .Split("\r\n", 2)[1]
+                    .TrimStart('"');
+                "=+-@\t\r".ShouldNotContain(written[0]);
+            }
+        });
 
     [Fact]
     public void Columns_are_found_by_their_heading_whatever_its_case()

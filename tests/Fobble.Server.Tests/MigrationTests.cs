@@ -26,6 +26,9 @@ public sealed class MigrationTests : IDisposable
         (await db.Photos.CountAsync()).ShouldBe(1);
         (await db.Observations.CountAsync(o => o.Withdrawal != null)).ShouldBe(1);
 
+        (await db.SchoolLeads.Select(l => l.AdultId).ToListAsync()).ShouldBe([1], "who leads the first class began the school");
+        (await db.Classes.CountAsync(c => c.ArchivedOn == null)).ShouldBe(2);
+
         // What two adults once began at once is one: the check with an answer stays, one without is gone, and only the last of two jars is still closed.
         (await db.BaselineChecks.CountAsync(c => c.EndedAt == null)).ShouldBe(1);
         (await db.JarRounds.CountAsync(j => j.ClassId == 1 && j.Counted == null)).ShouldBe(1);
@@ -69,9 +72,11 @@ public sealed class MigrationTests : IDisposable
         await db.GetService<IMigrator>().MigrateAsync("20261127011658_Groups");
         await InsertAsync(db, "Schools", ("Id", 1), ("Name", "Lantern Hill School"));
         await InsertAsync(db, "AspNetUsers", ("Id", 1), ("FullName", "Ines"));
+        await InsertAsync(db, "AspNetUsers", ("Id", 2), ("FullName", "Maeve"));
         foreach (var id in new[] { 1, 2 })
         {
             await InsertAsync(db, "Classes", ("Id", id), ("SchoolId", 1), ("Name", $"Class {id}"));
+            await InsertAsync(db, "Memberships", ("ClassId", id), ("AdultId", id), ("Role", 0));
             await InsertAsync(db, "Children", ("Id", id), ("ClassId", id), ("GivenName", $"Child {id}"));
         }
 

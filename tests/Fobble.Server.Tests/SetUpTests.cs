@@ -4,6 +4,7 @@ using Fobble.Server.Features.Groups;
 using Fobble.Server.Features.Sessions;
 using Fobble.Server.Features.SetUp;
 using Fobble.Server.Features.Week;
+using Fobble.Server.Features.WholeSchool;
 using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Tests;
@@ -54,20 +55,20 @@ public sealed class SetUpTests : IDisposable
     {
         var lead = await BeginAsync();
         var assistant = new NewAdult("Bertil Osei", "bertil@kettle-lane.example", "lanterns at dusk", ClassRole.Assistant);
-        (await lead.PostAsync("/api/classes/1/adults", assistant with { Password = "short" })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        (await lead.PostAsync("/api/classes/1/adults", assistant)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await lead.PostAsync("/api/classes/1/adults", assistant)).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await lead.PostAsync("/api/school/classes/1/adults", assistant with { Password = "short" })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await lead.PostAsync("/api/school/classes/1/adults", assistant)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await lead.PostAsync("/api/school/classes/1/adults", assistant)).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         var bertil = await _school.VisitAsync();
         (await bertil.PostAsync("/api/account/sign-in", new SignIn(assistant.Email, assistant.Password!))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await bertil.StateAsync()).SignedIn!.Classes.ShouldHaveSingleItem().Role.ShouldBe(ClassRole.Assistant);
         (await bertil.ReadAsync<TimetableView>("/api/classes/1/timetable")).Adults.Select(a => a.FullName).ShouldBe(["Rosalind Achterberg", "Bertil Osei"]);
-        (await bertil.PostAsync("/api/classes/1/adults", assistant)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        (await bertil.PostAsync("/api/school/classes/1/adults", assistant)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
     }
 
     [Fact]
     public async Task A_class_keeps_a_lead_and_who_is_taken_out_sees_it_no_more_at_once()
     {
-        const string Adults = "/api/classes/1/adults";
+        const string Adults = "/api/school/classes/1/adults";
         var lead = await BeginAsync();
         var adult = new NewAdult("Bertil Osei", "bertil@kettle-lane.example", "lanterns at dusk", ClassRole.Assistant);
         await lead.PostAsync(Adults, adult);
@@ -86,7 +87,14 @@ public sealed class SetUpTests : IDisposable
         }
 
         (await lead.GetAsync("/api/classes/1/timetable")).StatusCode.ShouldBe(HttpStatusCode.OK, "a refused change changes nothing");
-        (await lead.SendAsync(HttpMethod.Delete, $"{Adults}/{me}?takesOver={he}")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await lead.PutAsync($"/api/school/leads/{me}", new LeadsSchool(false))).StatusCode.ShouldBe(HttpStatusCode.BadRequest, "nobody else leads the school");
+        (await lead.PutAsync($"/api/school/leads/{he}", new LeadsSchool(true))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await lead.PutAsync($"/api/school/leads/{me}", new LeadsSchool(false))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await lead.SendAsync(HttpMethod.Delete, $"{Adults}/{me}?takesOver={he}")).StatusCode.ShouldBe(HttpStatusCode.Forbidden, "she leads the class only");
+        var head = await _school.VisitAsync();
+        await head.PostAsync("/api/account/sign-in", new SignIn(adult.Email, adult.Password!));
+        await head.StateAsync();
+        (await head.SendAsync(HttpMethod.Delete, $"{Adults}/{me}?takesOver={he}")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await lead.GetAsync("/api/classes/1/timetable")).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
         (await lead.StateAsync()).SignedIn!.Classes.ShouldBeEmpty();
         var bertil = await _school.VisitAsync();

@@ -96,7 +96,10 @@ public sealed class SignedInTests : IDisposable
         devices.Count(d => d.What == "Safari, iPad").ShouldBe(2);
         devices.Single(d => d.Here).What.ShouldBe("");
 
-        await lead.PostAsync("/api/classes/1/adults", new Features.SetUp.NewAdult("Bo Lund", "bo@kettle-lane.example", Other, ClassRole.Assistant));
+        await lead.PostAsync(
+            "/api/school/classes/1/adults",
+            new Features.WholeSchool.NewAdult("Bo Lund", "bo@kettle-lane.example", Other, ClassRole.Assistant)
+        );
         var other = await SignInAsync(Other, "bo@kettle-lane.example");
         (await other.ReadAsync<List<DeviceView>>("/api/account/devices")).ShouldHaveSingleItem();
         (await other.SendAsync(HttpMethod.Delete, $"/api/account/devices/{devices[0].Id}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);

@@ -44,6 +44,8 @@ public sealed record Closure(string Name, DateOnly First, DateOnly Last)
     {
         Refusals refusals = new();
         refusals.Check("name", !string.IsNullOrWhiteSpace(Name), Phrase("Say what for."));
+        refusals.Check("first", OurTime.Holds(First), OurTime.Reason(First));
+        refusals.Check("last", OurTime.Holds(Last), OurTime.Reason(Last));
         refusals.Check("last", Last >= First, Phrase("It does not end before it begins."));
         refusals.Check("kind", Enum.IsDefined(Kind), Phrase("There is no such kind of day."));
         refusals.Check(
@@ -96,6 +98,14 @@ public sealed class SchoolCalendar
     /// <exception cref="RefusedException">They don't.</exception>
     public static void CheckTerms(IReadOnlyList<Term> terms)
     {
+        Refusals refusals = new();
+        foreach (var (term, i) in terms.Select((t, i) => (t, i)))
+        {
+            refusals.Check($"{i}.first", OurTime.Holds(term.First), OurTime.Reason(term.First));
+            refusals.Check($"{i}.last", OurTime.Holds(term.Last), OurTime.Reason(term.Last));
+        }
+
+        refusals.ThrowIfAny();
         _ = new SchoolCalendar(terms, []);
         RefusedException.Unless(
             terms is { Count: > 0 } && terms.All(t => !string.IsNullOrWhiteSpace(t.Name) && t.Last.DayNumber - t.First.DayNumber <= LongestTerm),

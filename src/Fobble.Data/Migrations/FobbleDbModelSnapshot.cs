@@ -952,6 +952,9 @@ namespace Fobble.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int?>("ArchivedOn")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("Fading")
                         .HasColumnType("INTEGER");
 
@@ -1038,6 +1041,21 @@ namespace Fobble.Data.Migrations
                     b.HasIndex("SchoolId");
 
                     b.ToTable("Classes");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.SchoolLead", b =>
+                {
+                    b.Property<int>("SchoolId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("AdultId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("SchoolId", "AdultId");
+
+                    b.HasIndex("AdultId");
+
+                    b.ToTable("SchoolLeads");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.SignedInRow", b =>
@@ -1627,6 +1645,25 @@ namespace Fobble.Data.Migrations
                         .HasForeignKey("SchoolId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
+
+                    b.Navigation("School");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.SchoolLead", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.Adult", "Adult")
+                        .WithMany()
+                        .HasForeignKey("AdultId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Fobble.Data.Model.School", "School")
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.Navigation("Adult");
 
                     b.Navigation("School");
                 });

@@ -90,6 +90,29 @@ public sealed class SchoolClass
     /// <summary>The day on which the guess jar comes back; null while it is in use.</summary>
     public DateOnly? JarRestsUntil { get; set; }
 
+    /// <summary>Takes over how another class does things. What is said of its children, and numbers of its own, stay there.</summary>
+    public void BeginLike(SchoolClass other)
+    {
+        FrameFill = other.FrameFill;
+        FrameDirection = other.FrameDirection;
+        OnesWord = other.OnesWord;
+        FewerWord = other.FewerWord;
+        TakeWord = other.TakeWord;
+        SentenceWord = other.SentenceWord;
+        YearWord = other.YearWord;
+        Symbols = other.Symbols;
+        Sizes = other.Sizes;
+        Order = other.Order;
+        Sheets = other.Sheets;
+        Groups = other.Groups;
+        Secure = other.Secure;
+        Fading = other.Fading;
+        Looks = other.Looks;
+    }
+
+    /// <summary>Since when it can be read and no more written; null while it is taught.</summary>
+    public DateOnly? ArchivedOn { get; set; }
+
     public List<Membership> Members { get; } = [];
 
     public List<Child> Children { get; } = [];
@@ -121,6 +144,18 @@ public sealed class SignedInRow
     public DateTimeOffset SeenAt { get; set; }
 
     public DateTimeOffset Until { get; set; }
+}
+
+/// <summary>An adult who answers for what is the school's: terms, closures, map, classes, adults. A school has one at any time.</summary>
+public sealed class SchoolLead
+{
+    public int SchoolId { get; set; }
+
+    public School? School { get; set; }
+
+    public int AdultId { get; set; }
+
+    public Adult? Adult { get; set; }
 }
 
 public enum ClassRole

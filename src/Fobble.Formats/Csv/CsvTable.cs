@@ -40,13 +40,46 @@ public sealed class CsvTable
         return new(RowsOf(Decode(file, notes), faults, lineBreaks), faults, notes);
     }
 
-    /// <summary>The file with these rows; a field with a comma, quote or line end is put in quotes.</summary>
+    // What a spreadsheet would run as a formula when a field begins with it, as OWASP lists them.
+    private const string FormulaBegins = "=+-@\t\r";
+    private const char Guard = '\'';
+
+    /// <summary>The file with these rows, in which no field is a formula to a spreadsheet; <see cref="Read"/> gives the fields as they were.</summary>
     public static string Write(IEnumerable<IReadOnlyList<string>> rows)
     {
-        static string Quoted(string field) =>
-            field.AsSpan().IndexOfAny(",\"\n\r") < 0 && field.Trim() == field ? field : $"\"{field.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
-        return string.Concat(rows.Select(row => string.Join(',', row.Select(Quoted)) + "\r\n"));
+        ArgumentNullException.ThrowIfNull(rows);
+        using StringWriter text = new();
+        using (
+            var writer = CsvWriter.Create(
+                text,
+                new CsvWriterOptions
+                {
+                    NewLine = "\r\n",
+                    Injection = CsvInjection.Escape,
+                    InjectionCharacters = FormulaBegins,
+                    InjectionEscape = Guard,
+                    ValidateFieldCount = false,
+                },
+                leaveOpen: true
+            )
+        )
+        {
+            foreach (var row in rows)
+            {
+                foreach (var field in row)
+                {
+                    // What begins with the guard itself would lose it when it is read.
+                    writer.WriteField(IsGuarded(field) ? Guard + field : field);
+                }
+
+                writer.EndRecord();
+            }
+        }
+
+        return text.ToString();
     }
+
+    private static bool IsGuarded(string field) => field.Length > 1 && field[0] == Guard && (FormulaBegins.Contains(field[1]) || field[1] == Guard);
 
     /// <summary>The field under a heading, whatever its case; empty where there is none.</summary>
     public string Field((int Line, IReadOnlyList<string> Fields) row, string heading)
@@ -118,7 +151,7 @@ public sealed class CsvTable
         using var reader = CsvReader.FromText(text, options);
         while (reader.Read())
         {
-            var fields = Enumerable.Range(0, reader.FieldCount).Select(i => reader.GetString(i).Trim()).ToList();
+            var fields = Enumerable.Range(0, reader.FieldCount).Select(i => reader.GetString(i).Trim()).Select(f => IsGuarded(f) ? f[1..].Trim() : f).ToList();
             if (fields.Any(f => f.Length > 0))
             {
                 rows.Add(((int)reader.LineNumber, fields));

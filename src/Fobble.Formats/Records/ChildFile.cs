@@ -45,6 +45,11 @@ public sealed record ChildFile(
     /// <returns>The file, or what is wrong with it.</returns>
     public static (ChildFile? File, IReadOnlyList<string> Faults) Read(byte[] bytes, DateOnly today)
     {
+        if (JsonLists.HoldNothing(bytes))
+        {
+            return (null, [Phrase("This is no child’s file, or it is damaged: a list in it holds nothing at one of its places.")]);
+        }
+
         ChildFile? file;
         try
         {

@@ -41,7 +41,7 @@ public static class ObservationCsv
                 (IReadOnlyList<string>)
                     [
                         $"{l.Id}",
-                        Guarded(ShortNames.Typed(l.Child)),
+                        ShortNames.Typed(l.Child),
                         l.Skill.Value,
                         map.Has(l.Skill) ? map[l.Skill].Short : "",
                         l.Day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
@@ -49,12 +49,12 @@ public static class ObservationCsv
                         $"{l.Support}",
                         $"{l.Setting}",
                         $"{l.Representation}",
-                        Guarded(l.Numbers),
+                        l.Numbers ?? "",
                         l.Slip ?? "",
                         l.Strategy ?? "",
-                        Guarded(l.Note),
-                        Guarded(l.By),
-                        Guarded(l.WithdrawnWhy),
+                        l.Note ?? "",
+                        l.By,
+                        l.WithdrawnWhy ?? "",
                     ]
             ),
         ]);
@@ -100,7 +100,7 @@ public static class ObservationCsv
                 }
             }
 
-            string Text(string heading) => Unguarded(table.Field(row, heading));
+            string Text(string heading) => table.Field(row, heading);
             string? Said(string heading) => Text(heading) is { Length: > 0 } text ? text : null;
             var child = Text("Child");
             Check(
@@ -119,6 +119,7 @@ public static class ObservationCsv
                 Phrase($"“{Text("Day")}” is no day; write it as {today:yyyy-MM-dd}.")
             );
             Check("Day", day <= today, Phrase("This day is still to come."));
+            Check("Day", day == default || OurTime.Holds(day), OurTime.Reason(day));
             var time = new TimeOnly(12, 0);
             Check(
                 "Time",
@@ -182,11 +183,4 @@ public static class ObservationCsv
 
         return new(lines, table.Faults, table.Notes);
     }
-
-    // A spreadsheet would take a text that begins like a formula for one. What begins with the guard itself is guarded as well, or it would be lost.
-    private const string Guard = "=+-@'";
-
-    private static string Guarded(string? text) => text is { Length: > 0 } && Guard.Contains(text[0], StringComparison.Ordinal) ? $"'{text}" : text ?? "";
-
-    private static string Unguarded(string text) => text.Length > 1 && text[0] == '\'' && Guard.Contains(text[1], StringComparison.Ordinal) ? text[1..] : text;
 }

@@ -7,7 +7,7 @@ internal static class DemoAdults
 {
     public static IReadOnlyList<DemoAdult> All { get; } =
     [
-        new("ines", "Ines Okonjo", "Lead teacher of Rowan: plans, groups and records"),
+        new("ines", "Ines Okonjo", "Leads Rowan, and the school: plans, groups, records, adults"),
         new("tomasz", "Tomasz Birk", "Assistant in Rowan: runs groups and records"),
         new("maeve", "Maeve Castellane", "Leads Alder, and looks over Rowan as maths lead"),
     ];

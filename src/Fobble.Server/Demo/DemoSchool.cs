@@ -79,6 +79,8 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
             people.Add(adult);
         }
 
+        db.SchoolLeads.Add(new SchoolLead { SchoolId = school.Id, AdultId = people[0].Id });
+
         var (ines, tomasz, maeve) = (people[0].Id, people[1].Id, people[2].Id);
         await FillClassAsync(
             school,

@@ -22,9 +22,12 @@ internal static class LostPassword
             return 1;
         }
 
-        var token = await adults.GeneratePasswordResetTokenAsync(adult);
         await to.WriteLineAsync(Phrase($"For {adult.FullName}, once and within a day; put the address of your Fobble before it:"));
-        await to.WriteLineAsync($"/new-password#{adult.Id}.{Uri.EscapeDataString(token)}");
+        await to.WriteLineAsync(await AddressAsync(adults, adult));
         return 0;
     }
+
+    /// <summary>The page on which the adult chooses a new password, behind the address of the server.</summary>
+    public static async Task<string> AddressAsync(UserManager<Adult> adults, Adult adult) =>
+        $"/new-password#{adult.Id}.{Uri.EscapeDataString(await adults.GeneratePasswordResetTokenAsync(adult))}";
 }

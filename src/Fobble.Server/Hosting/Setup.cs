@@ -129,10 +129,12 @@ public static class Setup
         app.UseResponseCompression();
         app.UseFirstPage();
         app.UseStaticFiles(new StaticFileOptions { OnPrepareResponse = Headers.CacheByName });
+        app.Use(Headers.KeepNoAnswerAsync);
         app.Use((context, next) => app.Services.GetRequiredService<SchoolLanguage>().SpeakAsync(context, next));
         app.UseAuthentication();
         app.UseAuthorization();
         app.UseMiddleware<AntiforgeryGate>();
+        app.UseMiddleware<BodyGate>();
 
         app.MapGet("/health", () => TypedResults.Ok(new Health("well"))).AllowAnonymous().ExcludeFromDescription();
         app.MapOpenApi().AllowAnonymous();

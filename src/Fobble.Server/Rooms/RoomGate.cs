@@ -1,3 +1,5 @@
+using Fobble.Core.Calendars;
+
 namespace Fobble.Server.Rooms;
 
 internal static class RoomGate
@@ -9,6 +11,11 @@ internal static class RoomGate
                 async context =>
                 {
                     var http = context.HttpContext;
+                    foreach (var day in context.Arguments.OfType<DateOnly>())
+                    {
+                        RefusedException.Unless(OurTime.Holds(day), "day", OurTime.Reason(day));
+                    }
+
                     if (ClassId.TryParse(http.GetRouteValue("classId") as string, out var id))
                     {
                         await http.RequestServices.GetRequiredService<ClassRoom>().EnterAsync(id, http.RequestAborted);

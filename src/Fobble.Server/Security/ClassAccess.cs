@@ -17,15 +17,18 @@ internal static class Policies
     public const string See = "see the class";
     public const string Record = "record in the class";
     public const string Lead = "lead the class";
+    public const string LeadSchool = "lead the school";
 
     public static void AddFobbleAuthorization(this IServiceCollection services)
     {
         services.AddScoped<IAuthorizationHandler, ClassAccessHandler>();
+        services.AddScoped<IAuthorizationHandler, SchoolAccessHandler>();
         services
             .AddAuthorizationBuilder()
             .AddPolicy(See, p => p.RequireAuthenticatedUser().AddRequirements(new ClassAccess(ClassRole.LeadTeacher, ClassRole.Assistant, ClassRole.MathsLead)))
             .AddPolicy(Record, p => p.RequireAuthenticatedUser().AddRequirements(new ClassAccess(ClassRole.LeadTeacher, ClassRole.Assistant)))
             .AddPolicy(Lead, p => p.RequireAuthenticatedUser().AddRequirements(new ClassAccess(ClassRole.LeadTeacher)))
+            .AddPolicy(LeadSchool, p => p.RequireAuthenticatedUser().AddRequirements(new SchoolAccess()))
             .SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
     }
 
@@ -65,7 +68,7 @@ internal sealed class ClassAccess(params IReadOnlyList<ClassRole> roles) : IAuth
 internal sealed class ClassAccessHandler(FobbleDb db) : AuthorizationHandler<ClassAccess>
 {
     // An address can ask for two things at once (see, and record); the membership is the same for both.
-    private readonly Dictionary<(ClassId Class, AdultId Adult), ClassRole?> _roles = [];
+    private readonly Dictionary<(ClassId Class, AdultId Adult), (ClassRole Role, bool Archived)?> _roles = [];
 
     protected override async Task HandleRequirementAsync(AuthorizationHandlerContext context, ClassAccess requirement)
     {
@@ -76,15 +79,46 @@ internal sealed class ClassAccessHandler(FobbleDb db) : AuthorizationHandler<Cla
         }
 
         var key = (classId, context.User.AdultId());
-        if (!_roles.TryGetValue(key, out var role))
+        if (!_roles.TryGetValue(key, out var held))
         {
-            role = _roles[key] = await db
+            var member = await db
                 .Memberships.Where(m => m.ClassId == key.classId.Value && m.AdultId == key.Item2.Value)
-                .Select(m => (ClassRole?)m.Role)
+                .Select(m => new { m.Role, Archived = m.Class!.ArchivedOn != null })
                 .FirstOrDefaultAsync();
+            held = _roles[key] = member is null ? null : (member.Role, member.Archived);
         }
 
-        if (role is { } held && requirement.Roles.Contains(held))
+        // What is an archive is read and no more written, by whoever.
+        var reads = HttpMethods.IsGet(http!.Request.Method) || HttpMethods.IsHead(http.Request.Method);
+        if (held is { } now && requirement.Roles.Contains(now.Role) && (!now.Archived || reads))
+        {
+            context.Succeed(requirement);
+        }
+    }
+}
+
+/// <summary>Lead the school: the one of the class in the address, where there is a class in it.</summary>
+internal sealed class SchoolAccess : IAuthorizationRequirement;
+
+internal sealed class SchoolAccessHandler(FobbleDb db) : AuthorizationHandler<SchoolAccess>
+{
+    protected override async Task HandleRequirementAsync(AuthorizationHandlerContext context, SchoolAccess requirement)
+    {
+        if (context.User.Identity?.IsAuthenticated != true)
+        {
+            return;
+        }
+
+        var adult = context.User.AdultId().Value;
+        var led = db.SchoolLeads.Where(l => l.AdultId == adult);
+        if ((context.Resource as HttpContext)?.GetRouteValue("classId") is { } named)
+        {
+            led = ClassId.TryParse(named as string, out var classId)
+                ? led.Where(l => db.Classes.Any(c => c.Id == classId.Value && c.SchoolId == l.SchoolId))
+                : led.Where(_ => false);
+        }
+
+        if (await led.AnyAsync())
         {
             context.Succeed(requirement);
         }

@@ -26,6 +26,17 @@ internal static class Headers
                 csp.AddFrameAncestors().None();
             });
 
+    /// <summary>Answers are about children: no browser and nothing in between keeps them, unless an answer says otherwise of itself.</summary>
+    public static Task KeepNoAnswerAsync(HttpContext context, RequestDelegate next)
+    {
+        if (context.Request.Path.StartsWithSegments("/api", StringComparison.OrdinalIgnoreCase))
+        {
+            context.Response.Headers.CacheControl = "no-store";
+        }
+
+        return next(context);
+    }
+
     /// <summary>Built files carry a hash in their names and can be kept for good; the page itself is asked for again each time.</summary>
     public static void CacheByName(StaticFileResponseContext context) =>
         context.Context.Response.Headers.CacheControl = context.Context.Request.Path.StartsWithSegments("/assets", StringComparison.Ordinal)

@@ -29,14 +29,28 @@ public sealed record AccountState(
     string Language
 );
 
+/// <param name="LeadsSchool">Answers for what is the school's: terms, closures, map, classes, adults.</param>
 /// <param name="Version">Of the program; strangers are not told.</param>
-public sealed record SignedInAdult(int Id, string FullName, IReadOnlyList<AdultsClass> Classes, string Version);
+public sealed record SignedInAdult(int Id, string FullName, IReadOnlyList<AdultsClass> Classes, bool LeadsSchool, string Version);
 
 /// <param name="Today">Today at the school: pages take it from here, not from the tablet's clock.</param>
 /// <param name="TimeZone">Of the school, by its IANA name.</param>
 /// <param name="Locale">How the school writes dates.</param>
 /// <param name="Paper">What the school's printers hold.</param>
-public sealed record AdultsClass(int Id, string Name, string School, ClassRole Role, DateOnly Today, string TimeZone, string Locale, PaperSize Paper);
+/// <param name="Archived">It can be read and no more written.</param>
+/// <param name="LeadsSchool">Answers for what is this school's.</param>
+public sealed record AdultsClass(
+    int Id,
+    string Name,
+    string School,
+    ClassRole Role,
+    DateOnly Today,
+    string TimeZone,
+    string Locale,
+    PaperSize Paper,
+    bool Archived,
+    bool LeadsSchool
+);
 
 public sealed record DemoAdult(string Key, string FullName, string What);
 
@@ -172,15 +186,18 @@ internal sealed class AccountFeature : IFeature
         var adult = await db.Users.Where(u => u.Id == adultId.Value).Select(u => u.FullName).FirstOrDefaultAsync();
         var classes = await db
             .Memberships.Where(m => m.AdultId == adultId.Value)
-            .OrderBy(m => m.ClassId)
+            .OrderBy(m => m.Class!.ArchivedOn != null)
+            .ThenBy(m => m.ClassId)
             .Select(m => new
             {
                 m.ClassId,
                 m.Class!.Name,
                 m.Class.School,
                 m.Role,
+                Archived = m.Class.ArchivedOn != null,
             })
             .ToListAsync();
+        var led = await db.SchoolLeads.Where(l => l.AdultId == adultId.Value).Select(l => l.SchoolId).ToListAsync();
         return adult is null
             ? null
             : new SignedInAdult(
@@ -198,10 +215,13 @@ internal sealed class AccountFeature : IFeature
                             zone.DayOf(clock.GetUtcNow()),
                             zone.Id,
                             c.School.Locale,
-                            Paper.UsualIn(c.School.Locale)
+                            Paper.UsualIn(c.School.Locale),
+                            c.Archived,
+                            led.Contains(c.School.Id)
                         );
                     }),
                 ],
+                led.Count > 0,
                 typeof(AccountFeature).Assembly.GetName().Version!.ToString(3)
             );
     }

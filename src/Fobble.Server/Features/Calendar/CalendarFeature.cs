@@ -32,8 +32,9 @@ internal sealed class CalendarFeature : IFeature
     public void MapAddresses(RouteGroupBuilder api, RouteGroupBuilder ofClass)
     {
         var lead = ofClass.MapGroup("/calendar").RequireAuthorization(Policies.Lead);
-        lead.MapPost("/closures/preview", PreviewAsync).Accepts<Stream>("application/octet-stream");
-        lead.MapPost("/closures", TakeAsync).Accepts<Stream>("application/octet-stream");
+        var school = ofClass.MapGroup("/calendar").RequireAuthorization(Policies.LeadSchool);
+        school.MapPost("/closures/preview", PreviewAsync).Accepts<Stream>("application/octet-stream");
+        school.MapPost("/closures", TakeAsync).Accepts<Stream>("application/octet-stream");
         lead.MapPost("/lessons", HandOutAsync);
     }
 

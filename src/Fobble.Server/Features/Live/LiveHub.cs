@@ -41,7 +41,11 @@ internal sealed class LiveHub(FobbleDb db, OpenConnections connections) : Hub
     public async Task Watch(int classId)
     {
         var adult = Context.User!.AdultId().Value;
-        var role = await db.Memberships.Where(m => m.ClassId == classId && m.AdultId == adult).Select(m => (ClassRole?)m.Role).FirstOrDefaultAsync();
+        // In an archive there is nothing to tell others of.
+        var role = await db
+            .Memberships.Where(m => m.ClassId == classId && m.AdultId == adult)
+            .Select(m => (ClassRole?)(m.Class!.ArchivedOn == null ? m.Role : ClassRole.MathsLead))
+            .FirstOrDefaultAsync();
         Context.Items[classId] = role ?? throw new HubException(Phrase("This class is not yours."));
         await Groups.AddToGroupAsync(Context.ConnectionId, GroupOf(classId));
     }

@@ -3,6 +3,7 @@ using Fobble.Core.Planning;
 using Fobble.Data.Model;
 using Fobble.Server.Hosting;
 using Fobble.Server.Security;
+using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
@@ -24,6 +25,7 @@ public sealed record HoursView(int Id, int AdultId, string Adult, DayOfWeek Week
 /// <param name="TimeZone">Of the school, by its IANA name.</param>
 /// <param name="Locale">How the school writes dates, as a BCP 47 tag.</param>
 /// <param name="Locales">The ways there are.</param>
+/// <param name="SchoolLeads">Who answers for what is the school's.</param>
 public sealed record TimetableView(
     string TimeZone,
     string Locale,
@@ -32,7 +34,8 @@ public sealed record TimetableView(
     IReadOnlyList<ClosureView> Closures,
     IReadOnlyList<SlotView> Slots,
     IReadOnlyList<AdultView> Adults,
-    IReadOnlyList<HoursView> Hours
+    IReadOnlyList<HoursView> Hours,
+    IReadOnlyList<string> SchoolLeads
 );
 
 public sealed record NewHours(int AdultId, DayOfWeek Weekday, TimeOnly From, TimeOnly Until);
@@ -53,15 +56,15 @@ internal sealed class SetUpFeature : IFeature
     {
         ofClass.MapGet("/timetable", GetAsync);
         var lead = ofClass.MapGroup("/").RequireAuthorization(Policies.Lead);
-        lead.MapPut("/school", SetPlaceAsync);
-        lead.MapPut("/terms", SetTermsAsync);
+        var school = ofClass.MapGroup("/").RequireAuthorization(Policies.LeadSchool);
+        school.MapPut("/school", SetPlaceAsync);
+        school.MapPut("/terms", SetTermsAsync);
         lead.MapPost("/closures", AddClosureAsync);
         lead.MapDelete("/closures/{id:int}", RemoveClosureAsync);
         lead.MapPost("/slots", AddSlotAsync);
         lead.MapDelete("/slots/{slotId:int}", RemoveSlotAsync);
         lead.MapPost("/hours", AddHoursAsync);
         lead.MapDelete("/hours/{id:int}", RemoveHoursAsync);
-        AdultsOfClass.Map(lead);
     }
 
     private static async Task<Ok<TimetableView>> GetAsync(ClassRoom room, CancellationToken stop)
@@ -113,7 +116,8 @@ internal sealed class SetUpFeature : IFeature
                                 .Select(s => (TimeSlice.Of(s.Weekday, s.Start, s.Minutes), s.Minutes))
                         )
                     )),
-                ]
+                ],
+                await db.SchoolLeads.Where(l => l.SchoolId == schoolId).OrderBy(l => l.AdultId).Select(l => l.Adult!.FullName).ToListAsync(stop)
             )
         );
     }
@@ -157,8 +161,21 @@ internal sealed class SetUpFeature : IFeature
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> AddClosureAsync(ClassRoom room, NewClosure closure, Decisions decisions, CancellationToken stop)
+    private static async Task<Results<NoContent, ForbidHttpResult>> AddClosureAsync(
+        ClassRoom room,
+        NewClosure closure,
+        HttpContext http,
+        IAuthorizationService may,
+        Decisions decisions,
+        CancellationToken stop
+    )
     {
+        // A class's own trip is its lead's; what closes the school is the school's.
+        if (!closure.OfClass && !await LeadsSchoolAsync(may, http))
+        {
+            return TypedResults.Forbid();
+        }
+
         var half = closure.Kind == ClosureKind.HalfDay;
         Closure kept = new(closure.Name.Trim(), closure.First, closure.Last)
         {
@@ -190,15 +207,32 @@ internal sealed class SetUpFeature : IFeature
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> RemoveClosureAsync(ClassRoom room, int id, Decisions decisions, CancellationToken stop)
+    private static async Task<Results<NoContent, ForbidHttpResult>> RemoveClosureAsync(
+        ClassRoom room,
+        int id,
+        HttpContext http,
+        IAuthorizationService may,
+        Decisions decisions,
+        CancellationToken stop
+    )
     {
+        var ofSchool = await LeadsSchoolAsync(may, http);
+        if (!ofSchool && await room.Db.Closures.AnyAsync(c => c.Id == id && c.ClassId == null && c.SchoolId == room.SchoolId, stop))
+        {
+            return TypedResults.Forbid();
+        }
+
         await decisions.DecideAsync(
             db =>
-                db.Closures.Where(c => c.Id == id && (c.ClassId == null || c.ClassId == room.Id.Value) && c.SchoolId == room.SchoolId).ExecuteDeleteAsync(stop),
+                db.Closures.Where(c => c.Id == id && (c.ClassId == room.Id.Value || (ofSchool && c.ClassId == null && c.SchoolId == room.SchoolId)))
+                    .ExecuteDeleteAsync(stop),
             stop
         );
         return TypedResults.NoContent();
     }
+
+    private static async Task<bool> LeadsSchoolAsync(IAuthorizationService may, HttpContext http) =>
+        (await may.AuthorizeAsync(http.User, http, Policies.LeadSchool)).Succeeded;
 
     private static async Task<NoContent> AddSlotAsync(ClassRoom room, NewSlot slot, Decisions decisions, CancellationToken stop)
     {

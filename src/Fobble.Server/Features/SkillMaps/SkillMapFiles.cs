@@ -17,7 +17,7 @@ internal static class SkillMapFiles
                 TypedResults.File(System.Text.Encoding.UTF8.GetBytes(SkillMapCsv.Write(room.Content.School.Written)), "text/csv", "skill-map.csv")
             )
             .Produces(StatusCodes.Status200OK, contentType: "text/csv");
-        var lead = map.MapGroup("/file").RequireAuthorization(Policies.Lead);
+        var lead = map.MapGroup("/file").RequireAuthorization(Policies.LeadSchool);
         lead.MapPost("/preview", PreviewAsync).Accepts<byte[]>("application/octet-stream");
         lead.MapPost("/", TakeAsync).Accepts<byte[]>("application/octet-stream");
     }

@@ -21,7 +21,7 @@ internal sealed class SkillMapsFeature : IFeature
         map.MapGet("/", GetAsync);
         map.MapGet("/skills/{skillId}", SkillAsync);
         SkillMapFiles.Map(map);
-        var lead = map.MapGroup("/").RequireAuthorization(Policies.Lead);
+        var lead = map.MapGroup("/").RequireAuthorization(Policies.LeadSchool);
         lead.MapPut("/skills/{skillId}", ChangeAsync);
         lead.MapPost("/skills", AddAsync);
         lead.MapDelete("/skills/{skillId}/change", TakeBackAsync);

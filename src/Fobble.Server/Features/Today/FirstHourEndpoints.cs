@@ -44,7 +44,7 @@ internal static class FirstHourEndpoints
         lead.MapDelete("/", EndAsync);
     }
 
-    private static async Task<Ok<FirstHourView>> GetAsync(ClassRoom room, PlanReader plans, CancellationToken stop)
+    private static async Task<Ok<FirstHourView>> GetAsync(ClassRoom room, HttpContext http, PlanReader plans, CancellationToken stop)
     {
         var row = await room.Db.Classes.SingleAsync(c => c.Id == room.Id.Value, stop);
         if (row.FirstHourOver)
@@ -63,7 +63,9 @@ internal static class FirstHourEndpoints
                 false,
                 FirstHour.Steps(new(children.Count, seen, plan is not null, sessions.Count, row.StepsSettled.ToHashSet(), row.StepsLater.ToHashSet())),
                 timetable.InWords(),
-                [.. UsualYear.Closures(room.Locale, room.Today).Where(u => u.Last >= room.Today && !calendar.Closures.Any(c => c.Covers(u.First)))],
+                !await LeadsSchoolAsync(room, http, stop)
+                    ? []
+                    : [.. UsualYear.Closures(room.Locale, room.Today).Where(u => u.Last >= room.Today && !calendar.Closures.Any(c => c.Covers(u.First)))],
                 canPlan ? (await plans.OfferedAsync(PlanAsk.Usual, stop)).Sentence : null,
                 GroupsOn(timetable, room.Today),
                 sessions is [var first, ..] ? first.Id : null
@@ -86,9 +88,16 @@ internal static class FirstHourEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> SettleTimetableAsync(ClassRoom room, TimetableSettled settled, Decisions decisions, CancellationToken stop)
+    private static async Task<NoContent> SettleTimetableAsync(
+        ClassRoom room,
+        TimetableSettled settled,
+        HttpContext http,
+        Decisions decisions,
+        CancellationToken stop
+    )
     {
-        var usual = UsualYear.Closures(room.Locale, room.Today);
+        // What closes the school is for whoever leads it.
+        var usual = await LeadsSchoolAsync(room, http, stop) ? UsualYear.Closures(room.Locale, room.Today) : [];
         var taken = usual.Where(u => settled.Holidays.Contains(u.First)).ToList();
         RefusedException.Unless(
             taken.Count == settled.Holidays.Distinct().Count(),
@@ -117,6 +126,12 @@ internal static class FirstHourEndpoints
             stop
         );
         return TypedResults.NoContent();
+    }
+
+    private static Task<bool> LeadsSchoolAsync(ClassRoom room, HttpContext http, CancellationToken stop)
+    {
+        var adult = http.User.AdultId().Value;
+        return room.Db.SchoolLeads.AnyAsync(l => l.SchoolId == room.SchoolId && l.AdultId == adult, stop);
     }
 
     private static async Task<NoContent> EndAsync(ClassRoom room, Decisions decisions, CancellationToken stop)

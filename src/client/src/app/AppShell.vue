@@ -17,7 +17,7 @@ import { t } from '@/app/language'
 
 const route = useRoute()
 const router = useRouter()
-const { account, classId, current, today, leads } = useAccount()
+const { account, classId, current, today, leads, leadsSchool } = useAccount()
 const forget = useForget()
 
 const { day, week } = useWeek()
@@ -68,6 +68,7 @@ const further = computed(() => [
   { name: 'set-out', label: t('Set out') },
   { name: 'thoughts', label: t('How Fobble thinks') },
   { name: 'account', label: t('Your account') },
+  ...(leadsSchool.value ? [{ name: 'school', label: t('The school: classes and adults') }] : []),
   ...(leads.value
     ? [
         { name: 'make-plan', label: t('Make a plan of the year') },
@@ -182,7 +183,9 @@ async function leave() {
             :value="classId"
             @change="turnTo"
           >
-            <option v-for="c in account?.signedIn?.classes" :key="c.id" :value="c.id">{{ c.name }}</option>
+            <option v-for="c in account?.signedIn?.classes" :key="c.id" :value="c.id">
+              {{ c.archived ? $t('{name}, archive', { name: c.name }) : c.name }}
+            </option>
           </select>
           <b v-else>{{ current?.name }}</b>
           <RouterLink class="small" :to="{ name: 'account', params: { classId } }">{{
@@ -198,6 +201,9 @@ async function leave() {
     </nav>
     <main id="page" tabindex="-1">
       <p v-if="slow" class="slow" role="status">{{ $t('On its way …') }}</p>
+      <p v-if="current?.archived" class="archive soft small">
+        {{ $t('{name} is in the archive: it can be read, and no more written.', { name: current.name }) }}
+      </p>
       <RouterView />
     </main>
     <FindDialog ref="finder" :pages="[...places, ...further]" />
@@ -205,6 +211,13 @@ async function leave() {
 </template>
 
 <style scoped>
+.archive {
+  margin: 0;
+  padding: 0.4rem 1.5rem;
+  border-bottom: 1px solid var(--line);
+  background: var(--paper);
+}
+
 .shell {
   display: grid;
   grid-template: 'top top' auto 'rail page' 1fr / 128px 1fr;

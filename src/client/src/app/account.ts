@@ -26,8 +26,11 @@ export function useAccount() {
     classId,
     current,
     today: computed(() => current.value?.today ?? ''),
-    leads: computed(() => current.value?.role === 'LeadTeacher'),
-    records: computed(() => current.value !== undefined && current.value.role !== 'MathsLead'),
+    leads: computed(() => current.value?.role === 'LeadTeacher' && !current.value.archived),
+    records: computed(
+      () => current.value !== undefined && current.value.role !== 'MathsLead' && !current.value.archived,
+    ),
+    leadsSchool: computed(() => current.value?.leadsSchool ?? false),
   }
 }
 

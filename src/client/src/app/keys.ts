@@ -33,6 +33,7 @@ type Asked =
   | 'plan-fit'
   | 'plan-scope'
   | 'revision'
+  | 'school'
   | 'set-out'
   | 'sheet'
   | 'sheets'

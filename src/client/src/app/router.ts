@@ -94,6 +94,7 @@ const places: RouteRecordRaw[] = [
   { path: 'set-out/:day?', name: 'set-out', component: () => import('@/features/cupboard/SetOutPage.vue') },
   { path: 'set-up/approach', name: 'approach', component: () => import('@/features/class-approach/ApproachPage.vue') },
   { path: 'set-up', name: 'set-up', component: () => import('@/features/set-up/SetUpPage.vue') },
+  { path: 'school', name: 'school', component: () => import('@/features/whole-school/SchoolPage.vue') },
   { path: 'account', name: 'account', component: () => import('@/features/account/AccountPage.vue') },
   {
     path: 'set-up/class-list',
@@ -116,6 +117,7 @@ export function makeRouter(queries: QueryClient, loadPrime: () => Promise<void>)
         name: 'new-password',
         component: () => import('@/features/account/NewPasswordPage.vue'),
       },
+      { path: '/school', name: 'school-door', component: () => import('@/features/whole-school/SchoolDoor.vue') },
       { path: '/c/:classId(\\d+)', component: () => import('./AppShell.vue'), children: places },
       { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./NowherePage.vue') },
     ],
@@ -125,7 +127,8 @@ export function makeRouter(queries: QueryClient, loadPrime: () => Promise<void>)
   router.beforeEach(async (to) => {
     const { signedIn } = await queries.fetchQuery(accountQuery)
     const first = signedIn?.classes[0]
-    if (to.name === 'sign-in') return first ? { name: 'today', params: { classId: first.id } } : true
+    if (to.name === 'sign-in' && first) return { name: 'today', params: { classId: first.id } }
+    if (to.name === 'sign-in') return signedIn?.leadsSchool ? { name: 'school-door' } : true
     if (!signedIn && to.name !== 'nowhere' && to.name !== 'new-password')
       return { name: 'sign-in', query: { back: to.fullPath } }
     if (to.params.classId && !signedIn?.classes.some((c) => c.id === Number(to.params.classId)))

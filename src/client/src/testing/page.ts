@@ -19,7 +19,7 @@ const account = {
     version: '0.15.0',
     fullName: 'Ines Okonjo',
     id: 1,
-    classes: [{ id: 1, name: 'Rowan', role: 'LeadTeacher', school: 'Lantern Hill' }],
+    classes: [{ id: 1, name: 'Rowan', role: 'LeadTeacher', school: 'Lantern Hill', leadsSchool: true }],
   },
   today: '2026-11-25',
 }
@@ -40,7 +40,7 @@ export const fakeApi = { GET: asked('GET'), PUT: asked('PUT'), POST: asked('POST
 
 const names = [
   'today', 'activities', 'activity', 'activity-edit', 'cupboard', 'set-out', 'map', 'week', 'sheets', 'approach', 'class', 'look-again', 'slips',
-  'baseline', 'trail', 'records', 'groups', 'groups-ahead', 'groups-after', 'groups-company', 'session', 'clipboard', 'anyone', 'sign-in', 'year', 'term', 'make-plan', 'revise-plan', 'coverage', 'set-up', 'carpet',
+  'baseline', 'trail', 'records', 'groups', 'groups-ahead', 'groups-after', 'groups-company', 'session', 'clipboard', 'anyone', 'sign-in', 'year', 'term', 'make-plan', 'revise-plan', 'coverage', 'set-up', 'carpet', 'school',
 ] // prettier-ignore
 
 /** A page at its address, with what it asks for answered. */

@@ -12,7 +12,7 @@ import { t } from '@/app/language'
 
 /** Closures from a file, looked at before they are taken; lessons out for a calendar program. */
 const queries = useQueryClient()
-const { classId } = useAccount()
+const { classId, leadsSchool } = useAccount()
 const file = ref<File>()
 const request = (sent: File) => fileBody(classId.value, sent, 'application/octet-stream')
 const preview = useMutation({
@@ -55,7 +55,12 @@ const handOut = useMutation({
 
 <template>
   <div class="files">
-    <FileField :label="$t('Closures from a file')" accept=".ics,.csv,text/calendar,text/csv" @file="choose" />
+    <FileField
+      v-if="leadsSchool"
+      :label="$t('Closures from a file')"
+      accept=".ics,.csv,text/calendar,text/csv"
+      @file="choose"
+    />
     <button type="button" class="button small" :disabled="handOut.isPending.value" @click="handOut.mutate()">
       {{ $t('Lessons for my calendar') }}
     </button>

@@ -5,7 +5,6 @@ import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { clock, dayAndMonth, dayOfWeek, schoolDays } from '@/app/dates'
-import AdultsOfClass from './AdultsOfClass.vue'
 import CalendarFiles from './CalendarFiles.vue'
 import AskForm from '@/ui/AskForm.vue'
 import FaultyField from '@/ui/FaultyField.vue'
@@ -18,7 +17,7 @@ import PageError from '@/ui/PageError.vue'
 import NumberField from '@/ui/NumberField.vue'
 
 const queries = useQueryClient()
-const { classId, current } = useAccount()
+const { classId, current, leadsSchool, today } = useAccount()
 const { data: table, error } = useQuery({
   queryKey: queryKey('timetable', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/timetable', { params: { path: { classId: classId.value } } })),
@@ -68,6 +67,11 @@ async function change(call: Promise<unknown>, done: string, then: () => void = (
   say(done)
 }
 
+const roles: Record<Schemas['ClassRole'], string> = {
+  LeadTeacher: t('Lead teacher'),
+  Assistant: t('Assistant'),
+  MathsLead: t('Maths lead'),
+}
 const path = () => ({ path: { classId: classId.value } })
 const saveTerms = () =>
   change(take(api.PUT('/api/classes/{classId}/terms', { params: path(), body: terms.value })), t('The terms are kept.'))
@@ -78,6 +82,7 @@ const addClosure = () =>
         params: path(),
         body: {
           ...closure.value,
+          ofClass: closure.value.ofClass || !leadsSchool.value,
           last: closure.value.last || closure.value.first,
           openFrom: closure.value.openFrom ? `${closure.value.openFrom}:00` : null,
           openUntil: closure.value.openUntil ? `${closure.value.openUntil}:00` : null,
@@ -162,7 +167,8 @@ const removeSlot = (slotId: number) =>
         <p class="soft small">
           {{ $t('What is recorded belongs to the day that it is there, whatever a tablet’s clock is set to.') }}
         </p>
-        <SchoolPlace :table="table" @save="savePlace($event).catch(sayError)" />
+        <SchoolPlace v-if="leadsSchool" :table="table" @save="savePlace($event).catch(sayError)" />
+        <p v-else>{{ table.timeZone }}, {{ dayAndMonth(today) }}</p>
       </section>
       <section class="ruled wide">
         <h2>{{ $t('Timetable') }}</h2>
@@ -218,7 +224,19 @@ const removeSlot = (slotId: number) =>
 
       <section class="ruled">
         <h2>{{ $t('Terms') }}</h2>
-        <AskForm :send="saveTerms">
+        <template v-if="!leadsSchool">
+          <p v-for="term in table.terms" :key="term.first">
+            <b>{{ term.name }}</b> {{ dayAndMonth(term.first) }} {{ $t('to {day}', { day: dayAndMonth(term.last) }) }}
+          </p>
+          <p class="soft small">
+            {{
+              $t('Terms, days on which the school is closed, and the map are the school’s: {names} can change them.', {
+                names: table.schoolLeads.join(', '),
+              })
+            }}
+          </p>
+        </template>
+        <AskForm v-else :send="saveTerms">
           <div v-for="(term, i) in terms" :key="i" class="beside line">
             <FaultyField :name="`${i}.name`"
               ><input v-model="term.name" type="text" :aria-label="$t('Name of the term')" class="short" required
@@ -246,6 +264,7 @@ const removeSlot = (slotId: number) =>
             }}{{ c.ofClass ? $t(', this class') : '' }}</span
           >
           <button
+            v-if="c.ofClass || leadsSchool"
             type="button"
             class="button plain small"
             :aria-label="$t('Take out {name}', { name: c.name })"
@@ -277,7 +296,9 @@ const removeSlot = (slotId: number) =>
               ><TimeField v-model="closure.openUntil" :label="$t('School until')"
             /></FaultyField>
           </template>
-          <label class="check"><input v-model="closure.ofClass" type="checkbox" /> {{ $t('this class only') }}</label>
+          <label v-if="leadsSchool" class="check"
+            ><input v-model="closure.ofClass" type="checkbox" /> {{ $t('this class only') }}</label
+          >
           <button class="button">{{ $t('Add') }}</button>
         </AskForm>
         <CalendarFiles />
@@ -325,7 +346,18 @@ const removeSlot = (slotId: number) =>
         </AskForm>
       </section>
 
-      <AdultsOfClass :table="table" />
+      <section class="ruled">
+        <h2>{{ $t('Adults of this class') }}</h2>
+        <p v-for="a in table.adults" :key="a.id">
+          <b>{{ a.fullName }}</b> <span class="soft small">{{ ' ' + roles[a.role] }}</span>
+        </p>
+        <RouterLink v-if="leadsSchool" class="button" :to="{ name: 'school', params: { classId } }">{{
+          $t('Classes and adults of the school')
+        }}</RouterLink>
+        <p v-else class="soft small">
+          {{ $t('{names} can say who belongs to a class.', { names: table.schoolLeads.join(', ') }) }}
+        </p>
+      </section>
     </div>
   </div>
 </template>

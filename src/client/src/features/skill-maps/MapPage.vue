@@ -18,7 +18,7 @@ import PageError from '@/ui/PageError.vue'
 /** The whole map: a string of beads for each strand, threads for what needs what, the class's or a child's strengths in the beads. */
 const route = useRoute()
 const router = useRouter()
-const { classId, leads } = useAccount()
+const { classId, leadsSchool } = useAccount()
 const names = useClassNames()
 const childId = computed(() => (route.query.child ? Number(route.query.child) : undefined))
 const picked = computed(() => (route.query.skill as string) || '')
@@ -139,7 +139,7 @@ watch(
         </datalist>
       </label>
       <button v-if="picked" type="button" class="button plain" @click="go('')">{{ $t('The whole map') }}</button>
-      <div v-if="leads" class="end">
+      <div v-if="leadsSchool" class="end">
         <button type="button" class="button" @click="adding = !adding">{{ $t('Add a skill of our own') }}</button>
         <MapFile />
       </div>

@@ -12,7 +12,7 @@ import PageError from '@/ui/PageError.vue'
 /** One skill: what it needs, what it opens, who is ready, what to do with it, which standards it serves. */
 const props = defineProps<{ skillId: string; map: Schemas['MapView'] }>()
 const emit = defineEmits<{ go: [skill: string]; close: [] }>()
-const { classId, leads } = useAccount()
+const { classId, leadsSchool } = useAccount()
 const changing = ref(false)
 const { data: skill, error } = useQuery({
   queryKey: queryKey(
@@ -103,7 +103,7 @@ const seasons: Record<Schemas['Season'], string> = {
       <p v-for="s in skill.standards" :key="s.code" class="small">
         <b>{{ s.code }}</b> {{ s.text }}
       </p>
-      <template v-if="leads">
+      <template v-if="leadsSchool">
         <button v-if="!changing" type="button" class="button" @click="changing = true">
           {{ $t('Change for our school') }}
         </button>

@@ -1,3 +1,4 @@
+using Fobble.Core.People;
 using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Security;
@@ -5,7 +6,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 
-namespace Fobble.Server.Features.SetUp;
+namespace Fobble.Server.Features.WholeSchool;
 
 /// <param name="Password">To begin with; not looked at for an adult who has an account.</param>
 public sealed record NewAdult(string FullName, string Email, string? Password, ClassRole Role);
@@ -15,14 +16,15 @@ public sealed record NewRole(ClassRole Role);
 /// <summary>Who belongs to the class, and as what. A class has a lead teacher at any time; who belongs to it no more sees it no more, at once.</summary>
 internal static class AdultsOfClass
 {
-    public static void Map(IEndpointRouteBuilder lead)
+    public static void Map(IEndpointRouteBuilder school)
     {
-        lead.MapPost("/adults", AddAsync);
-        lead.MapPut("/adults/{adultId:int}", SetRoleAsync);
-        lead.MapDelete("/adults/{adultId:int}", EndAsync);
+        var adults = school.MapGroup("/classes/{classId:int}/adults");
+        adults.MapPost("/", AddAsync);
+        adults.MapPut("/{adultId:int}", SetRoleAsync);
+        adults.MapDelete("/{adultId:int}", EndAsync);
     }
 
-    private static async Task<NoContent> AddAsync(ClassRoom room, NewAdult request, UserManager<Adult> adults, Decisions decisions, CancellationToken stop)
+    private static async Task<NoContent> AddAsync(ClassId classId, NewAdult request, UserManager<Adult> adults, Decisions decisions, CancellationToken stop)
     {
         RefusedException.Unless(Enum.IsDefined(request.Role), "role", Phrase("There is no such role."));
         await decisions.DecideAsync(
@@ -30,14 +32,14 @@ internal static class AdultsOfClass
             {
                 var adult = await adults.FindByEmailAsync(request.Email.Trim()) ?? await MakeAsync(request, adults);
                 RefusedException.Unless(
-                    !await db.Memberships.AnyAsync(m => m.ClassId == room.Id.Value && m.AdultId == adult.Id, stop),
+                    !await db.Memberships.AnyAsync(m => m.ClassId == classId.Value && m.AdultId == adult.Id, stop),
                     "email",
                     Phrase($"{adult.FullName} belongs to this class already.")
                 );
                 db.Memberships.Add(
                     new Membership
                     {
-                        ClassId = room.Id.Value,
+                        ClassId = classId.Value,
                         AdultId = adult.Id,
                         Role = request.Role,
                     }
@@ -67,7 +69,7 @@ internal static class AdultsOfClass
     }
 
     private static async Task<Results<NoContent, NotFound>> SetRoleAsync(
-        ClassRoom room,
+        ClassId classId,
         AdultId adultId,
         NewRole request,
         Decisions decisions,
@@ -79,12 +81,12 @@ internal static class AdultsOfClass
         var devices = await decisions.DecideAsync(
             async db =>
             {
-                if (await MemberAsync(db, room, adultId, stop) is not { } member)
+                if (await MemberAsync(db, classId, adultId, stop) is not { } member)
                 {
                     return null;
                 }
 
-                await CheckLeadAsync(db, room, adultId, request.Role, stop);
+                await CheckLeadAsync(db, classId, adultId, request.Role, stop);
                 member.Role = request.Role;
                 return await DevicesAsync(db, adultId, stop);
             },
@@ -95,7 +97,7 @@ internal static class AdultsOfClass
 
     /// <param name="takesOver">Who takes the lessons that are the adult's in the timetable; needed where there are any.</param>
     private static async Task<Results<NoContent, NotFound>> EndAsync(
-        ClassRoom room,
+        ClassId classId,
         AdultId adultId,
         int? takesOver,
         Decisions decisions,
@@ -103,23 +105,22 @@ internal static class AdultsOfClass
         CancellationToken stop
     )
     {
-        var classId = room.Id.Value;
         var devices = await decisions.DecideAsync(
             async db =>
             {
-                if (await MemberAsync(db, room, adultId, stop) is not { } member)
+                if (await MemberAsync(db, classId, adultId, stop) is not { } member)
                 {
                     return null;
                 }
 
-                await CheckLeadAsync(db, room, adultId, null, stop);
-                var lessons = await db.LessonSlots.Where(s => s.ClassId == classId && s.AdultId == adultId.Value && !s.Retired).ToListAsync(stop);
+                await CheckLeadAsync(db, classId, adultId, null, stop);
+                var lessons = await db.LessonSlots.Where(s => s.ClassId == classId.Value && s.AdultId == adultId.Value && !s.Retired).ToListAsync(stop);
                 if (lessons.Count > 0)
                 {
                     RefusedException.Unless(
                         takesOver is { } other
                             && other != adultId.Value
-                            && await db.Memberships.AnyAsync(m => m.ClassId == classId && m.AdultId == other && m.Role != ClassRole.MathsLead, stop),
+                            && await db.Memberships.AnyAsync(m => m.ClassId == classId.Value && m.AdultId == other && m.Role != ClassRole.MathsLead, stop),
                         "takesOver",
                         Phrase($"Say who takes {Words.Count(lessons.Count, "lesson", "lessons")} of the timetable.")
                     );
@@ -127,10 +128,10 @@ internal static class AdultsOfClass
                 }
 
                 db.Memberships.Remove(member);
-                await db.AdultHours.Where(h => h.ClassId == classId && h.AdultId == adultId.Value).ExecuteDeleteAsync(stop);
-                await db.AdultGroups.Where(g => g.ClassId == classId && g.AdultId == adultId.Value).ExecuteDeleteAsync(stop);
+                await db.AdultHours.Where(h => h.ClassId == classId.Value && h.AdultId == adultId.Value).ExecuteDeleteAsync(stop);
+                await db.AdultGroups.Where(g => g.ClassId == classId.Value && g.AdultId == adultId.Value).ExecuteDeleteAsync(stop);
                 await db
-                    .AdultWishes.Where(w => w.AdultId == adultId.Value && db.Children.Any(c => c.Id == w.ChildId && c.ClassId == classId))
+                    .AdultWishes.Where(w => w.AdultId == adultId.Value && db.Children.Any(c => c.Id == w.ChildId && c.ClassId == classId.Value))
                     .ExecuteDeleteAsync(stop);
                 return await DevicesAsync(db, adultId, stop);
             },
@@ -139,16 +140,19 @@ internal static class AdultsOfClass
         return Told(devices, connections);
     }
 
-    private static Task<Membership?> MemberAsync(FobbleDb db, ClassRoom room, AdultId adult, CancellationToken stop) =>
-        db.Memberships.FirstOrDefaultAsync(m => m.ClassId == room.Id.Value && m.AdultId == adult.Value, stop);
+    private static Task<Membership?> MemberAsync(FobbleDb db, ClassId classId, AdultId adult, CancellationToken stop) =>
+        db.Memberships.FirstOrDefaultAsync(m => m.ClassId == classId.Value && m.AdultId == adult.Value, stop);
 
-    private static async Task CheckLeadAsync(FobbleDb db, ClassRoom room, AdultId adult, ClassRole? becomes, CancellationToken stop) =>
-        RefusedException.Unless(
-            becomes == ClassRole.LeadTeacher
-                || await db.Memberships.AnyAsync(m => m.ClassId == room.Id.Value && m.AdultId != adult.Value && m.Role == ClassRole.LeadTeacher, stop),
-            "role",
-            Phrase("A class needs a lead teacher: make somebody else one first.")
-        );
+    private static async Task CheckLeadAsync(FobbleDb db, ClassId classId, AdultId adult, ClassRole? becomes, CancellationToken stop)
+    {
+        if (becomes != ClassRole.LeadTeacher)
+        {
+            Answerable.CheckClass(
+                await db.Memberships.Where(m => m.ClassId == classId.Value && m.Role == ClassRole.LeadTeacher).Select(m => m.AdultId).ToListAsync(stop),
+                adult.Value
+            );
+        }
+    }
 
     private static Task<List<string>> DevicesAsync(FobbleDb db, AdultId adult, CancellationToken stop) =>
         db.SignedIn.Where(s => s.AdultId == adult.Value).Select(s => s.Id).ToListAsync(stop);

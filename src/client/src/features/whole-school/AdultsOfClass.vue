@@ -3,18 +3,16 @@ import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { t } from '@/app/language'
 import AskForm from '@/ui/AskForm.vue'
 import FaultyField from '@/ui/FaultyField.vue'
 import { say, sayError } from '@/ui/notices'
 
-/** Who belongs to the class, and as what: joined, changed, and taken out again. */
-const props = defineProps<{ table: Schemas['TimetableView'] }>()
+/** Who belongs to a class, and as what: joined, changed, and taken out again. */
+const { room } = defineProps<{ room: Schemas['ClassOfSchool'] }>()
 const queries = useQueryClient()
-const { classId } = useAccount()
-const path = (adultId: number) => ({ classId: classId.value, adultId })
+const path = (adultId: number) => ({ classId: room.id, adultId })
 
 const roles: Record<Schemas['ClassRole'], string> = {
   LeadTeacher: t('Lead teacher'),
@@ -25,18 +23,20 @@ const nobody = () => ({ fullName: '', email: '', password: '', role: 'Assistant'
 const adult = ref(nobody())
 async function add() {
   await take(
-    api.POST('/api/classes/{classId}/adults', { params: { path: { classId: classId.value } }, body: adult.value }),
+    api.POST('/api/school/classes/{classId}/adults', { params: { path: { classId: room.id } }, body: adult.value }),
   )
   say(t('{who} can sign in now.', { who: adult.value.fullName || adult.value.email }))
   adult.value = nobody()
   await queries.invalidateQueries()
 }
 
-async function setRole(who: Schemas['AdultView'], event: Event) {
+async function setRole(who: Schemas['AdultOfClass'], event: Event) {
   const select = event.target as HTMLSelectElement
   const role = select.value as Schemas['ClassRole']
   try {
-    await take(api.PUT('/api/classes/{classId}/adults/{adultId}', { params: { path: path(who.id) }, body: { role } }))
+    await take(
+      api.PUT('/api/school/classes/{classId}/adults/{adultId}', { params: { path: path(who.id) }, body: { role } }),
+    )
   } catch (problem) {
     sayError(problem)
     select.value = who.role
@@ -45,38 +45,36 @@ async function setRole(who: Schemas['AdultView'], event: Event) {
 }
 
 // Who is about to be taken out, and who takes the lessons.
-const leaving = ref<Schemas['AdultView']>()
+const leaving = ref<Schemas['AdultOfClass']>()
 const takesOver = ref<number | null>(null)
-const lessons = computed(() => props.table.slots.filter((s) => s.adultId === leaving.value?.id).length)
-const others = computed(() => props.table.adults.filter((a) => a.id !== leaving.value?.id && a.role !== 'MathsLead'))
+const others = computed(() => room.adults.filter((a) => a.id !== leaving.value?.id && a.role !== 'MathsLead'))
 async function end() {
   const { id, fullName } = leaving.value!
   await take(
-    api.DELETE('/api/classes/{classId}/adults/{adultId}', {
+    api.DELETE('/api/school/classes/{classId}/adults/{adultId}', {
       params: { path: path(id), query: { takesOver: takesOver.value ?? undefined } },
     }),
   )
   leaving.value = undefined
-  say(t('{fullName} does not see this class any more.', { fullName }))
+  say(t('{fullName} does not see {room} any more.', { fullName, room: room.name }))
   await queries.invalidateQueries()
 }
-function ask(who: Schemas['AdultView']) {
+function ask(who: Schemas['AdultOfClass']) {
   leaving.value = who
   takesOver.value = null
 }
 </script>
 
 <template>
-  <section class="ruled">
-    <h2>{{ $t('Adults of this class') }}</h2>
-    <DataTable :value="table.adults" data-key="id" class="adults">
+  <div>
+    <DataTable :value="room.adults" data-key="id" class="adults">
       <Column field="fullName" :header="$t('Name')" sortable />
       <Column field="role" :header="$t('Role')" sortable>
         <template #body="{ data }">
           <select
             class="box"
             :value="data.role"
-            :aria-label="$t('Role of {name}', { name: data.fullName })"
+            :aria-label="$t('Role of {name} in {room}', { name: data.fullName, room: room.name })"
             @change="setRole(data, $event)"
           >
             <option v-for="(label, role) in roles" :key="role" :value="role">{{ label }}</option>
@@ -88,7 +86,7 @@ function ask(who: Schemas['AdultView']) {
           <button
             type="button"
             class="button plain small"
-            :aria-label="$t('Take out {name}', { name: data.fullName })"
+            :aria-label="$t('Take {name} out of {room}', { name: data.fullName, room: room.name })"
             @click="ask(data)"
           >
             {{ $t('Take out') }}
@@ -99,12 +97,13 @@ function ask(who: Schemas['AdultView']) {
     <AskForm v-if="leaving" :key="leaving.id" class="leaving" :send="end">
       <p>
         {{
-          $t('{name} will not see this class any more, on no device, from now on. What was recorded stays.', {
+          $t('{name} will not see {room} any more, on no device, from now on. What was recorded stays.', {
             name: leaving.fullName,
+            room: room.name,
           })
         }}
       </p>
-      <FaultyField v-if="lessons" name="takesOver" :label="$t('Who takes the lessons in the timetable?')"
+      <FaultyField v-if="leaving.lessons" name="takesOver" :label="$t('Who takes the lessons in the timetable?')"
         ><select v-model="takesOver" class="box" required>
           <option :value="null" disabled>{{ $t('Who') }}</option>
           <option v-for="a in others" :key="a.id" :value="a.id">{{ a.fullName }}</option>
@@ -142,7 +141,7 @@ function ask(who: Schemas['AdultView']) {
       <button class="button">{{ $t('Add') }}</button>
     </AskForm>
     <p class="soft small">{{ $t('Whoever has an account here needs only the e-mail, and keeps the password.') }}</p>
-  </section>
+  </div>
 </template>
 
 <style scoped>
