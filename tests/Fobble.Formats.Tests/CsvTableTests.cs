@@ -41,9 +41,9 @@ public class CsvTableTests
                         ["One"],
                         [begin + field + "."],
                     ])
-                    .Split("\r\n", 2)[1]
-                    .TrimStart('"');
-                "=+-@\t\r".ShouldNotContain(written[0]);
+                    .Split("\r\n", 2)[1];
+                // Within quotes, where there are any; a quote of the field's own is doubled, and no formula.
+                "=+-@\t\r".ShouldNotContain(written[written[0] == '"' ? 1 : 0]);
             }
         });
 

@@ -212,7 +212,7 @@ const familyPage = computed(
 
         <section class="ruled">
           <h2>{{ $t('Strands') }}</h2>
-          <details v-for="strand in child.strands" :key="strand.id" class="strand">
+          <details v-for="strand in child.strands" :key="strand.id" class="strand fold">
             <summary>
               <b>{{ strand.name }}</b>
               <span class="small soft">{{
@@ -414,35 +414,6 @@ const familyPage = computed(
 
 section.ruled {
   margin-bottom: 1.3rem;
-}
-
-.fold summary,
-.strand summary {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0.2rem 0.8rem;
-  min-height: var(--target);
-  cursor: pointer;
-}
-
-.fold summary::before,
-.strand summary::before {
-  content: '▸';
-  width: 0.8rem;
-}
-
-.fold[open] > summary::before,
-.strand[open] > summary::before {
-  content: '▾';
-}
-
-.fold summary h2 {
-  margin: 0;
-}
-
-.fold[open] {
-  padding-bottom: 1rem;
 }
 
 .strand summary b {

@@ -96,8 +96,8 @@ async function makeLink(adult: Schemas['AdultOfSchool']) {
     sayError(problem)
   }
 }
-const childrenOf = (room: Schemas['ClassOfSchool']) =>
-  room.children === 1 ? t('one child') : t('{count} children', { count: room.children })
+const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
+  children === 0 ? t('no children yet') : children === 1 ? t('one child') : t('{count} children', { count: children })
 </script>
 
 <template>
@@ -240,6 +240,14 @@ const childrenOf = (room: Schemas['ClassOfSchool']) =>
 </template>
 
 <style scoped>
+.parts > section > .ruled + .ruled:not(.fold) {
+  margin-top: 1.3rem;
+}
+
+.parts .p-datatable .button {
+  white-space: nowrap;
+}
+
 .parts {
   display: grid;
   grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
