@@ -64,11 +64,49 @@ public sealed class NamesTests : IDisposable
     {
         var (ines, one, _) = await TwoAnasAsync();
         (await ines.ReadAsync<ChildView>($"{Rowan}/children/{one}")).ShouldSatisfyAllConditions(c => c.SharesName.ShouldBeTrue(), c => c.Mark.ShouldBe("B"));
-        (await ines.PutAsync($"{Rowan}/children/{one}/mark", new ChildMark(" K "))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PutAsync($"{Rowan}/children/{one}/name", new Naming("Ana", "Silva", null, " K "))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         ShortNames.Typed((await ines.ReadAsync<ChildView>($"{Rowan}/children/{one}")).Name).ShouldBe("Ana S. (K)");
-        (await Visitor.SaysAsync(await ines.PutAsync($"{Rowan}/children/{one}/mark", new ChildMark("with the red shoes")))).ShouldContain("12 letters");
-        (await ines.PutAsync($"{Rowan}/children/{one}/mark", new ChildMark(null))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await Visitor.SaysAsync(await ines.PutAsync($"{Rowan}/children/{one}/name", new Naming("Ana", "Silva", null, "with the red shoes")))).ShouldContain(
+            "12 letters"
+        );
+        (await ines.PutAsync($"{Rowan}/children/{one}/name", new Naming("Ana", "Silva", null, null))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         ShortNames.Typed((await ines.ReadAsync<ChildView>($"{Rowan}/children/{one}")).Name).ShouldBe("Ana S. (1)");
+    }
+
+    [Fact]
+    public async Task A_name_and_a_birthday_are_put_right_and_the_record_stays_with_the_child()
+    {
+        var ines = await _school.ComeInAsAsync("ines");
+        const string Child = $"{Rowan}/children/1";
+        var before = await ines.ReadAsync<ChildView>(Child);
+        var was = await ines.ReadAsync<Naming>($"{Child}/name");
+        foreach (
+            var (wrong, field) in new[]
+            {
+                (was with { GivenName = " " }, "givenName"),
+                (was with { FamilyName = new string('x', 81) }, "familyName"),
+                (was with { GivenName = "two\nlines" }, "givenName"),
+                (was with { GivenName = "Ana 🦄" }, "givenName"),
+                (was with { Born = School.Today }, "born"),
+                (was with { Born = new(1, 1, 1) }, "born"),
+                (was with { Mark = "with the red shoes" }, "mark"),
+            }
+        )
+        {
+            var refused = await ines.PutAsync($"{Child}/name", wrong);
+            refused.StatusCode.ShouldBe(HttpStatusCode.BadRequest, $"{wrong}");
+            (await refused.Content.ReadAsStringAsync()).ShouldContain($"\"{field}\"");
+        }
+
+        (await ines.ReadAsync<Naming>($"{Child}/name")).ShouldBe(was, "a refused change changes nothing");
+        var tomasz = await _school.ComeInAsAsync("tomasz");
+        (await tomasz.GetAsync($"{Child}/name")).StatusCode.ShouldBe(HttpStatusCode.Forbidden, "whole names are for whoever may change them");
+        (await ines.PutAsync($"{Child}/name", new Naming(" مريم ", "الخطيب", new(2021, 3, 4), null))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        var after = await ines.ReadAsync<ChildView>(Child);
+        ShortNames.Typed(after.Name).ShouldStartWith("مريم");
+        (after.Born, after.SeenInAll).ShouldBe((new DateOnly(2021, 3, 4), before.SeenInAll));
+        (await ines.ReadAsync<List<ChildName>>($"{Rowan}/children")).ShouldContain(c => c.Id == 1 && c.Name == after.Name);
+        (await ines.PutAsync($"{Rowan}/children/40/name", was)).StatusCode.ShouldBe(HttpStatusCode.NotFound, "a child of another class");
     }
 
     [Fact]
@@ -86,8 +124,8 @@ public sealed class NamesTests : IDisposable
     public async Task No_page_of_a_class_fails_because_two_children_share_a_name()
     {
         var (ines, one, other) = await TwoAnasAsync();
-        (await ines.PutAsync($"{Rowan}/children/{one}/mark", new ChildMark(null))).EnsureSuccessStatusCode();
-        (await ines.PutAsync($"{Rowan}/children/{other}/mark", new ChildMark(null))).EnsureSuccessStatusCode();
+        (await ines.PutAsync($"{Rowan}/children/{one}/name", new Naming("Ana", "Silva", null, null))).EnsureSuccessStatusCode();
+        (await ines.PutAsync($"{Rowan}/children/{other}/name", new Naming("Ana", "Silva", null, null))).EnsureSuccessStatusCode();
         var addresses = _school
             .Services.GetRequiredService<IEnumerable<EndpointDataSource>>()
             .SelectMany(s => s.Endpoints)

@@ -222,6 +222,43 @@ public class RecordsTests(School school) : IClassFixture<School>
         (await Should.ThrowAsync<Exception>(() => tapping.InvokeAsync("Tapped", 2, tap))).Message.ShouldContain("not yours to record in");
         using var scope = school.Scope();
         school.Db(scope).Observations.Any(o => o.Id == tap.Id).ShouldBeFalse();
+
+        // A child of another class, texts that nobody taps, a support there is not, and what is recorded already: nobody hears of it.
+        var recorded = school.Db(scope).Observations.First(o => o.Child!.ClassId == 1).Id;
+        foreach (
+            var wrong in new[]
+            {
+                tap with
+                {
+                    ChildId = 40,
+                },
+                tap with
+                {
+                    Skill = new string('x', 20_000),
+                },
+                tap with
+                {
+                    Numbers = new string('9', 81),
+                },
+                tap with
+                {
+                    Support = (Support)9,
+                },
+                tap with
+                {
+                    Id = recorded,
+                },
+            }
+        )
+        {
+            (await Should.ThrowAsync<Exception>(() => tapping.InvokeAsync("Tapped", 1, wrong))).Message.ShouldContain("be recorded here");
+        }
+
+        TaskCompletionSource<Guid> next = new();
+        watching.On<Guid>("withdrawn", id => next.TrySetResult(id));
+        await tapping.InvokeAsync("Undone", 1, recorded);
+        await tapping.InvokeAsync("Undone", 1, tap.Id);
+        (await next.Task.WaitAsync(TimeSpan.FromSeconds(10))).ShouldBe(tap.Id, "what is recorded is not taken back by saying so");
     }
 
     private async Task<HubConnection> ConnectAsync(string adult)

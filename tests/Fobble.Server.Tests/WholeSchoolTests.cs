@@ -117,7 +117,9 @@ public sealed class WholeSchoolTests : IDisposable
         (await head.GetAsync("/api/classes/1/children/1")).StatusCode.ShouldBe(HttpStatusCode.OK);
         (await head.GetAsync("/api/classes/1/children/1/family-page")).StatusCode.ShouldBe(HttpStatusCode.OK);
         (await head.PostCsvAsync("/api/classes/1/class-list", "Name\nBo Lund\n")).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
-        (await head.PutAsync("/api/classes/1/children/1/mark", new { mark = "B" })).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        (await head.PutAsync("/api/classes/1/children/1/name", new Core.People.Naming("Ada", "Okafor", null, "B"))).StatusCode.ShouldBe(
+            HttpStatusCode.Forbidden
+        );
         (await head.PostAsync("/api/classes/1/observations", new { })).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
 
         // Another one has its name in the meantime.
@@ -125,7 +127,9 @@ public sealed class WholeSchoolTests : IDisposable
         (await head.PutAsync("/api/school/classes/1/archive", new Archive(false))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         await head.PutAsync("/api/school/classes/1", new ClassName("Willow of before"));
         (await head.PutAsync("/api/school/classes/1/archive", new Archive(false))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await head.PutAsync("/api/classes/1/children/1/mark", new { mark = "B" })).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await head.PutAsync("/api/classes/1/children/1/name", new Core.People.Naming("Ada", "Okafor", null, "B"))).StatusCode.ShouldBe(
+            HttpStatusCode.NoContent
+        );
     }
 
     [Fact]

@@ -9,9 +9,7 @@ namespace Fobble.Formats.ClassLists;
 /// </summary>
 public static class ClassListReader
 {
-    public const int LongestName = 80;
     public const int MostChildren = 200;
-    private const int OldestYears = 13;
 
     /// <param name="today">Birth dates must lie before it, and not by more than thirteen years.</param>
     /// <param name="answers">To what it asked when it was read before; they go before what the file says.</param>
@@ -124,9 +122,9 @@ public static class ClassListReader
             faults.Add(new(row.Line, nameColumn, Phrase("The first name is missing.")));
         }
 
-        if (given.Length > LongestName || family.Length > LongestName)
+        if (given.Length > Naming.LongestName || family.Length > Naming.LongestName)
         {
-            faults.Add(new(row.Line, nameColumn, Phrase($"A name of more than {LongestName} letters: are the columns in the right places?")));
+            faults.Add(new(row.Line, nameColumn, Phrase($"A name of more than {Naming.LongestName} letters: are the columns in the right places?")));
         }
 
         if ((given + family).Any(char.IsControl))
@@ -165,7 +163,7 @@ public static class ClassListReader
             var reason =
                 born is not { } day ? Phrase($"“{birth}” can't be read as a date; write it like 2021-11-30.")
                 : day >= today ? Phrase($"“{birth}” lies in the future.")
-                : day < today.AddYears(-OldestYears) ? Phrase($"“{birth}” is more than {OldestYears} years ago.")
+                : day < today.AddYears(-Naming.OldestYears) ? Phrase($"“{birth}” is more than {Naming.OldestYears} years ago.")
                 : null;
             if (reason is not null)
             {

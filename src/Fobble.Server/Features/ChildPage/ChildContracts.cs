@@ -57,7 +57,4 @@ public sealed record ChildView(
     int SeenInAll
 );
 
-/// <param name="Mark">A letter or two; nothing takes it away.</param>
-public sealed record ChildMark(string? Mark);
-
 public sealed record PhotosAllowed(bool Allowed);

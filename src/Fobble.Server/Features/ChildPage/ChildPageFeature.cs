@@ -4,6 +4,7 @@ using Fobble.Core.GuessJar;
 using Fobble.Core.People;
 using Fobble.Core.Portraits;
 using Fobble.Core.Skills;
+using Fobble.Formats.Fonts;
 using Fobble.Server.Hosting;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -23,7 +24,9 @@ internal sealed class ChildPageFeature : IFeature
         ofClass.MapGet("/children/{childId:int}", GetAsync);
         ofClass.MapGet("/children/{childId:int}/observations", ObservationsAsync);
         ofClass.MapPut("/children/{childId:int}/photos-allowed", AllowPhotosAsync).RequireAuthorization(Policies.Lead);
-        ofClass.MapPut("/children/{childId:int}/mark", MarkAsync).RequireAuthorization(Policies.Lead);
+        var naming = ofClass.MapGroup("/children/{childId:int}/name").RequireAuthorization(Policies.Lead);
+        naming.MapGet("/", NamingAsync);
+        naming.MapPut("/", NameAsync);
     }
 
     private static async Task<Results<Ok<ChildView>, NotFound>> GetAsync(ClassRoom room, ChildId childId, CancellationToken stop)
@@ -136,26 +139,38 @@ internal sealed class ChildPageFeature : IFeature
         return found ? TypedResults.NoContent() : TypedResults.NotFound();
     }
 
-    /// <summary>What tells the child from another of the same name, everywhere.</summary>
-    private static async Task<Results<NoContent, NotFound>> MarkAsync(
+    // The whole name is for whoever may change it.
+    private static async Task<Results<Ok<Naming>, NotFound>> NamingAsync(ClassRoom room, ChildId childId, CancellationToken stop) =>
+        (await room.ChildRowsAsync(stop)).FirstOrDefault(c => c.Id == childId.Value) is { } child
+            ? TypedResults.Ok(new Naming(child.GivenName, child.FamilyName, child.Born, child.Mark))
+            : TypedResults.NotFound();
+
+    private static async Task<Results<NoContent, NotFound>> NameAsync(
         ClassRoom room,
         ChildId childId,
-        ChildMark request,
+        Naming request,
         Decisions decisions,
         CancellationToken stop
     )
     {
-        var mark = request.Mark?.Trim() is { Length: > 0 } given ? given : null;
+        var naming = request.Checked(room.Today);
         RefusedException.Unless(
-            mark is null || (mark.Length <= ShortNames.LongestMark && !mark.Any(char.IsControl)),
-            "mark",
-            Phrase($"A mark has {ShortNames.LongestMark} letters at the most: it only tells two names apart.")
+            NameFonts.Missing(naming.Whole).Count == 0,
+            "givenName",
+            Phrase("No font at hand has all letters of this name: write it as it may be printed.")
         );
         var found = await decisions.DecideAsync(
             async db =>
                 await db
                     .Children.Where(c => c.Id == childId.Value && c.ClassId == room.Id.Value)
-                    .ExecuteUpdateAsync(c => c.SetProperty(x => x.Mark, mark), stop) > 0,
+                    .ExecuteUpdateAsync(
+                        c =>
+                            c.SetProperty(x => x.GivenName, naming.GivenName)
+                                .SetProperty(x => x.FamilyName, naming.FamilyName)
+                                .SetProperty(x => x.Born, naming.Born)
+                                .SetProperty(x => x.Mark, naming.Mark),
+                        stop
+                    ) > 0,
             stop
         );
         return found ? TypedResults.NoContent() : TypedResults.NotFound();

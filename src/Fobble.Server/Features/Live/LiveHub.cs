@@ -20,6 +20,9 @@ internal sealed class LiveHub(FobbleDb db, OpenConnections connections) : Hub
 {
     public const string Address = "/live";
 
+    /// <summary>Letters of what names a skill or the numbers of a card.</summary>
+    private const int LongestText = 80;
+
     public override async Task OnConnectedAsync()
     {
         var device = Context.User!.Device();
@@ -51,15 +54,32 @@ internal sealed class LiveHub(FobbleDb db, OpenConnections connections) : Hub
     }
 
     /// <summary>Tells the others of a tap that is not sent yet.</summary>
-    public Task Tapped(int classId, JustSeen seen)
+    /// <exception cref="HubException">It is not one that could be sent.</exception>
+    public async Task Tapped(int classId, JustSeen seen)
     {
         ArgumentNullException.ThrowIfNull(seen);
+        var others = OthersIn(classId);
         var (adult, name) = Context.User!.Adult();
-        return OthersIn(classId).SendAsync("seen", seen with { AdultId = adult.Value, By = name });
+        var said = seen.Skill is { Length: <= LongestText } && (seen.Numbers?.Length ?? 0) <= LongestText && Enum.IsDefined(seen.Support);
+        if (!said || !await db.Children.AnyAsync(c => c.Id == seen.ChildId && c.ClassId == classId) || await IsRecordedAsync(seen.Id))
+        {
+            throw new HubException(Phrase("This can’t be recorded here."));
+        }
+
+        await others.SendAsync("seen", seen with { AdultId = adult.Value, By = name });
     }
 
-    /// <summary>Tells them that it was taken back.</summary>
-    public Task Undone(int classId, Guid id) => OthersIn(classId).SendAsync("withdrawn", id);
+    /// <summary>Tells them that it was taken back. What is recorded is not taken back like this, whoever says so.</summary>
+    public async Task Undone(int classId, Guid id)
+    {
+        var others = OthersIn(classId);
+        if (!await IsRecordedAsync(id))
+        {
+            await others.SendAsync("withdrawn", id);
+        }
+    }
+
+    private Task<bool> IsRecordedAsync(Guid id) => db.Observations.AnyAsync(o => o.Id == id);
 
     public static string GroupOf(int classId) => $"class {classId}";
 

@@ -10,6 +10,7 @@ type Asked =
   | 'cell'
   | 'check'
   | 'child'
+  | 'child-name'
   | 'children'
   | 'column'
   | 'coverage'

@@ -9,10 +9,9 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { dayAndMonth, fullDay } from '@/app/dates'
 import { useClassNames } from '@/app/useClassNames'
-import AskForm from '@/ui/AskForm.vue'
+import ChildNaming from './ChildNaming.vue'
 import CellDrawer from '@/ui/CellDrawer.vue'
 import ErrorLine from '@/ui/ErrorLine.vue'
-import FaultyField from '@/ui/FaultyField.vue'
 import MarkFrame from '@/ui/MarkFrame.vue'
 import { markWords, representationLabel } from '@/ui/marks'
 import { say, sayError } from '@/ui/notices'
@@ -105,12 +104,8 @@ async function allowPhotos(allowed: boolean) {
   }
   await queries.invalidateQueries()
 }
-const mark = ref<string>()
-async function giveMark() {
-  const body = { mark: mark.value ?? child.value?.mark ?? '' }
-  await take(api.PUT('/api/classes/{classId}/children/{childId}/mark', { params: { path: path.value }, body }))
-  await queries.invalidateQueries()
-}
+// Asked for once it is opened.
+const naming = ref(false)
 const withPhotos = ref(false)
 const familyPage = computed(
   () =>
@@ -362,9 +357,16 @@ const familyPage = computed(
         </div>
       </details>
 
+      <details v-if="leads" class="ruled fold" @toggle="naming ||= ($event.target as HTMLDetailsElement).open">
+        <summary>
+          <h2>{{ $t('Name and birthday') }}</h2>
+        </summary>
+        <ChildNaming v-if="naming" :class-id="classId" :child-id="childId" :shares-name="child.sharesName" />
+      </details>
+
       <details v-if="leads" class="ruled fold">
         <summary>
-          <h2>{{ $t('Photos{a}', { a: child.sharesName ? ' ' + $t('and name') : '' }) }}</h2>
+          <h2>{{ $t('Photos') }}</h2>
         </summary>
         <label class="check"
           ><input
@@ -377,23 +379,6 @@ const familyPage = computed(
         <p class="small soft">
           {{ $t('Of pages and things only, never of a child. Follow your school’s rules on photos.') }}
         </p>
-        <template v-if="child.sharesName">
-          <h3>{{ $t('Two of one name') }}</h3>
-          <AskForm class="beside line" :send="giveMark">
-            <FaultyField name="mark" :label="$t('Told apart by')"
-              ><input
-                type="text"
-                maxlength="12"
-                size="6"
-                :value="child.mark ?? ''"
-                @input="mark = ($event.target as HTMLInputElement).value"
-            /></FaultyField>
-            <button class="button">{{ $t('Keep') }}</button>
-          </AskForm>
-          <p class="small soft">
-            {{ $t('A letter or two, nothing that says what a child is like. Without it, the birthday does.') }}
-          </p>
-        </template>
       </details>
     </template>
     <ConfirmDialog :closable="false" />
