@@ -107,6 +107,7 @@ const owner: Record<string, string> = {
   'set-out': 'cupboard',
   approach: 'set-up',
   'class-list': 'set-up',
+  school: 'set-up',
 }
 const open = computed(() => owner[String(route.name)] ?? String(route.name))
 

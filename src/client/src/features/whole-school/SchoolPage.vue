@@ -117,7 +117,8 @@ const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
         >
           <summary>
             <h2>{{ room.name }}</h2>
-            <span class="soft small">{{ childrenOf(room) }} · {{ room.adults.map((a) => a.fullName).join(', ') }}</span>
+            <span class="soft small">{{ childrenOf(room) }}</span>
+            <span class="soft small" data-quoted>{{ room.adults.map((a) => a.fullName).join(', ') }}</span>
           </summary>
           <AdultsOfClass :room="room" />
           <AskForm class="beside line" :send="() => rename(room)">
@@ -191,7 +192,7 @@ const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
         <DataTable :value="school.adults" data-key="id">
           <Column field="fullName" :header="$t('Name')" sortable>
             <template #body="{ data }"
-              >{{ data.fullName }}<br /><span class="soft small">{{ data.email }}</span></template
+              >{{ data.fullName }}<br /><span class="soft small" data-quoted>{{ data.email }}</span></template
             >
           </Column>
           <Column field="leadsSchool" :header="$t('Leads the school')">
