@@ -52,7 +52,7 @@ function touching(page: Page) {
     document.querySelectorAll('details').forEach((d) => (d.open = true))
     const found: string[] = []
     const walk = document.createTreeWalker(document.querySelector('main')!, NodeFilter.SHOW_TEXT)
-    let before: { words: string; parent: Element; box: DOMRect } | undefined
+    let before: { data: string; words: string; parent: Element; box: DOMRect } | undefined
     while (walk.nextNode()) {
       const text = walk.currentNode as Text
       const words = text.data.trim()
@@ -71,11 +71,11 @@ function touching(page: Page) {
         before.parent !== text.parentElement &&
         Math.abs(before.box.bottom - boxes[0]!.bottom) < 6 &&
         Math.abs(gap!) < 3 &&
-        /[\p{L}\p{N}.,:;!?”)]$/u.test(before.words) &&
-        /^[\p{L}\p{N}“(]/u.test(words)
+        /[\p{L}\p{N}.,:;!?”)]$/u.test(before.data) &&
+        /^[\p{L}\p{N}“(]/u.test(text.data)
       )
         found.push(`${before.words.slice(-20)}|${words.slice(0, 20)}`)
-      before = { words, parent: text.parentElement!, box: boxes.at(-1)! }
+      before = { data: text.data, words, parent: text.parentElement!, box: boxes.at(-1)! }
     }
     return found
   })

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Fobble.Core.Calendars;
 
 namespace Fobble.Server.Rooms;
@@ -11,9 +12,13 @@ internal static class RoomGate
                 async context =>
                 {
                     var http = context.HttpContext;
-                    foreach (var day in context.Arguments.OfType<DateOnly>())
+                    // By the address and not by the arguments: a day may be a part of one.
+                    foreach (var said in http.Request.RouteValues.Values.OfType<string>().Concat(http.Request.Query.SelectMany(q => q.Value).OfType<string>()))
                     {
-                        RefusedException.Unless(OurTime.Holds(day), "day", OurTime.Reason(day));
+                        if (DateOnly.TryParse(said, CultureInfo.InvariantCulture, out var day))
+                        {
+                            RefusedException.Unless(OurTime.Holds(day), "day", OurTime.Reason(day));
+                        }
                     }
 
                     if (ClassId.TryParse(http.GetRouteValue("classId") as string, out var id))
