@@ -9,6 +9,7 @@ import FindDialog from './finding/FindDialog.vue'
 import { useScripts } from './scripts'
 import { useClassNames } from './useClassNames'
 import { useSlow } from './useSlow'
+import { useStandBy } from './useStandBy'
 import { useWeek } from './week'
 import { useArrivals } from '@/features/clipboard/useArrivals'
 import { useDayAhead } from '@/features/clipboard/useDayAhead'
@@ -32,6 +33,7 @@ onBeforeUnmount(() => tapsAreOf(undefined))
 useDayAhead()
 useArrivals()
 const slow = useSlow()
+const standBy = useStandBy()
 const names = useClassNames()
 useScripts(computed(() => names.value.map((child) => child.name)))
 watch(current, (own) => own && schoolIsAt(own.locale, own.timeZone), { immediate: true })
@@ -207,6 +209,7 @@ async function leave() {
       </p>
       <RouterView />
     </main>
+    <component :is="standBy" v-if="standBy" />
     <FindDialog ref="finder" :pages="[...places, ...further]" />
   </div>
 </template>

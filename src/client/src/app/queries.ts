@@ -14,6 +14,8 @@ export class Queries extends QueryClient {
           // Without a network the service worker answers from what it has kept.
           networkMode: 'always',
           staleTime: 10_000,
+          // An answer is replaced whole, never changed in place: nothing watches its thousands of parts.
+          shallow: true,
           retry: (count, error) => !(error instanceof Refused) && count < 2,
         },
       },
