@@ -76,6 +76,10 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     public DbSet<OwnActivityRow> OwnActivities => Set<OwnActivityRow>();
 
+    public DbSet<TraceRow> Traces => Set<TraceRow>();
+
+    public DbSet<MailRow> Mails => Set<MailRow>();
+
     public DbSet<StockRow> Stock => Set<StockRow>();
 
     /// <summary>Options for a database file: foreign keys on, up to five seconds of patience while another writer is at work, and a commit that is on disk.</summary>
@@ -163,6 +167,7 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
         builder.Entity<SignedInRow>().HasOne<Adult>().WithMany().HasForeignKey(s => s.AdultId);
         builder.Entity<Membership>().HasKey(m => new { m.ClassId, m.AdultId });
         builder.Entity<SchoolLead>().HasKey(l => new { l.SchoolId, l.AdultId });
+        builder.Entity<TraceRow>().HasIndex(t => t.At);
         builder.Entity<Absence>().HasKey(a => new { a.ChildId, a.Day });
         builder.Entity<PairWish>(e =>
         {

@@ -1,5 +1,7 @@
 using Fobble.Core.Sheets;
 using Fobble.Server.Features.Account;
+using Fobble.Server.Hosting;
+using Fobble.Server.Security;
 using UglyToad.PdfPig;
 
 namespace Fobble.Server.Tests;
@@ -7,6 +9,7 @@ namespace Fobble.Server.Tests;
 public sealed class AccountTests : IDisposable
 {
     private static readonly FirstStart Lead = new(
+        School.FirstCode,
         "Rosalind Achterberg",
         "rosalind@kettle-lane.example",
         "nine wagons uphill",
@@ -30,6 +33,37 @@ public sealed class AccountTests : IDisposable
         (await (await _school.VisitAsync()).PostAsync("/api/account/first-start", Lead with { Email = "other@kettle-lane.example" })).StatusCode.ShouldBe(
             HttpStatusCode.Conflict
         );
+    }
+
+    [Fact]
+    public async Task The_first_account_is_for_whoever_can_read_what_the_server_wrote()
+    {
+        var stranger = await _school.VisitAsync();
+        foreach (var guess in new[] { "", "green", "green lanterns", "0000-0000-0000" })
+        {
+            var refused = await stranger.PostAsync("/api/account/first-start", Lead with { Code = guess });
+            refused.StatusCode.ShouldBe(HttpStatusCode.BadRequest, guess);
+            (await refused.Content.ReadAsStringAsync()).ShouldContain("\"code\"");
+        }
+
+        (await stranger.StateAsync()).FirstStart.ShouldBeTrue();
+        (await stranger.PostAsync("/api/account/first-start", Lead with { Code = "Green-Lantern " })).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+    }
+
+    [Fact]
+    public void A_code_is_thrown_and_written_where_none_is_set()
+    {
+        StringWriter[] said = [new(), new()];
+        foreach (var writer in said)
+        {
+            FirstCode code = new(new FobbleSettings());
+            code.Tell(writer);
+            var told = writer.ToString().Trim().Split(' ')[^1];
+            told.Length.ShouldBe(14);
+            (code.Is(told), code.Is(told[..^1])).ShouldBe((true, false));
+        }
+
+        said[0].ToString().ShouldNotBe(said[1].ToString());
     }
 
     [Theory]

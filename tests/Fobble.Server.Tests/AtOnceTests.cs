@@ -134,6 +134,7 @@ public sealed class AtOnceTests : IDisposable
             p.v.PostAsync(
                 "/api/account/first-start",
                 new FirstStart(
+                    School.FirstCode,
                     "Rosalind Achterberg",
                     $"rosalind{p.i}@kettle-lane.example",
                     "nine wagons uphill",

@@ -11,6 +11,7 @@ public sealed class FirstHourTests : IDisposable
 {
     private const string Hour = "/api/classes/1/first-hour";
     internal static readonly FirstStart Lead = new(
+        School.FirstCode,
         "Rosalind Achterberg",
         "rosalind@kettle-lane.example",
         "nine wagons uphill",

@@ -38,6 +38,8 @@ public sealed class School : WebApplicationFactory<Program>
         }
     }
 
+    public const string FirstCode = "green lantern";
+
     public static DateOnly Today { get; } = new(2026, 11, 25);
 
     public static School Empty(string now = UsualNow) => new(demo: false, now: now);
@@ -97,6 +99,7 @@ public sealed class School : WebApplicationFactory<Program>
         builder.UseSetting("Fobble:Data", _folder);
         builder.UseSetting("Fobble:Demo", _demo.ToString());
         builder.UseSetting("Fobble:Now", _now);
+        builder.UseSetting("Fobble:FirstCode", FirstCode);
         builder.UseSetting("Logging:LogLevel:Default", "None");
         // A fault is shown: a test that meets one by chance is understood from what it says.
         builder.UseSetting("Logging:LogLevel:Fobble.Server.Hosting.Problems", "Error");

@@ -22,7 +22,10 @@ public sealed class SignedInTests : IDisposable
     {
         var lead = await _school.VisitAsync();
         (
-            await lead.PostAsync("/api/account/first-start", new FirstStart("Rosalind Achterberg", Email, Password, "Kettle Lane School", "Willow", null))
+            await lead.PostAsync(
+                "/api/account/first-start",
+                new FirstStart(School.FirstCode, "Rosalind Achterberg", Email, Password, "Kettle Lane School", "Willow", null)
+            )
         ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         await lead.StateAsync();
         return lead;
@@ -96,10 +99,7 @@ public sealed class SignedInTests : IDisposable
         devices.Count(d => d.What == "Safari, iPad").ShouldBe(2);
         devices.Single(d => d.Here).What.ShouldBe("");
 
-        await lead.PostAsync(
-            "/api/school/classes/1/adults",
-            new Features.WholeSchool.NewAdult("Bo Lund", "bo@kettle-lane.example", Other, ClassRole.Assistant)
-        );
+        await _school.JoinAsync(lead, Joining.Adult("Bo Lund", ClassRole.Assistant), password: Other);
         var other = await SignInAsync(Other, "bo@kettle-lane.example");
         (await other.ReadAsync<List<DeviceView>>("/api/account/devices")).ShouldHaveSingleItem();
         (await other.SendAsync(HttpMethod.Delete, $"/api/account/devices/{devices[0].Id}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);

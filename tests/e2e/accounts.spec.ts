@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
 import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible'
-import { startServer, type RunningServer } from './server'
+import { startServer, type RunningServer, FIRST_CODE } from './server'
 
 // One after the other, in one school.
 test.describe.configure({ mode: 'serial' })
@@ -35,6 +35,7 @@ function linkOfTheServer() {
 
 test('a lost password and a lost tablet', async ({ page, browser }) => {
   await page.goto(server.url)
+  await page.getByLabel('Code', { exact: false }).fill(FIRST_CODE)
   await page.getByLabel('Your name').fill('Rosalind Achterberg')
   await page.getByLabel('School').fill('Kettle Lane School')
   await page.getByLabel('Class', { exact: true }).fill('Willow')
@@ -107,12 +108,17 @@ test('an assistant joins, leads, hands over and is taken out, and sees nothing m
   await expect(page.getByLabel('Role of Rosalind Achterberg in Willow')).toHaveValue('LeadTeacher')
   await page.getByLabel('Name', { exact: true }).first().fill('Bertil Osei')
   await page.getByLabel('E-mail').fill('bertil@kettle-lane.example')
-  await page.getByLabel('First password').fill('lanterns at dusk')
   await page.getByRole('button', { name: 'Add', exact: true }).click()
-  await expect(page.getByText('Bertil Osei can sign in now.')).toBeVisible()
+  await expect(page.getByText('Invited, has not come in yet.')).toBeVisible()
+  // Without mail the link is handed over.
+  const link = await page.locator('.link code').innerText()
 
   const elsewhere = await browser.newContext()
   const his = await elsewhere.newPage()
+  await his.goto(link)
+  await his.getByLabel('Password').fill('lanterns at dusk')
+  await his.getByRole('button', { name: 'Take it' }).click()
+  await expect(his.getByRole('heading', { name: 'Sign in' })).toBeVisible()
   await signIn(his, 'lanterns at dusk', 'bertil@kettle-lane.example')
   await expect(his.getByRole('heading', { name: 'Wednesday 25 November' })).toBeVisible()
   await page.getByRole('button', { name: 'Take Bertil Osei out of Willow' }).click()

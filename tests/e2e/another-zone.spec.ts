@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { expect, test } from '@playwright/test'
-import { startServer, type RunningServer } from './server'
+import { startServer, type RunningServer, FIRST_CODE } from './server'
 import { choose, goTo } from './visit'
 
 // A quarter past nine on Wednesday in Sydney; the server stands where it is still Tuesday evening, and so might a tablet.
@@ -15,6 +15,7 @@ test.afterAll(() => server?.stop())
 test('what is seen at nine in the morning belongs to that morning, wherever the server stands', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-11-24T22:17:00Z') })
   await page.goto(server.url)
+  await page.getByLabel('Code', { exact: false }).fill(FIRST_CODE)
   await page.getByLabel('Your name').fill('Rosalind Achterberg')
   await page.getByLabel('School').fill('Kettle Lane School')
   await page.getByLabel('Class', { exact: true }).fill('Willow')

@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible'
-import { startServer, type RunningServer } from './server'
+import { startServer, type RunningServer, FIRST_CODE } from './server'
 
 // From an empty installation to the first session card: at most ten minutes and twelve decisions. A decision is a press on something, or a file chosen.
 const MOST_MINUTES = 10
@@ -40,6 +40,7 @@ test('the first hour takes ten minutes and twelve decisions at most, and does no
   page.on('pageerror', (error) => complaints.push(error.message))
   const first = counted(page)
   await page.goto(server.url)
+  await page.getByLabel('Code', { exact: false }).fill(FIRST_CODE)
   await page.getByLabel('Your name').fill('Rosalind Achterberg')
   await page.getByLabel('School').fill('Kettle Lane School')
   await page.getByLabel('Class', { exact: true }).fill('Willow')

@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible'
-import { startServer, type RunningServer } from './server'
+import { startServer, type RunningServer, FIRST_CODE } from './server'
 
 // The whole path on real input: a new school, its class list, and what the first week makes of it.
 const sample = (name: string) => fileURLToPath(new URL(`../../samples/${name}`, import.meta.url))
@@ -23,6 +23,7 @@ test('from a class list to next week’s groups, and on', async ({ page }) => {
     await page.goto(server.url)
     await expect(page.getByRole('heading', { name: 'The first account' })).toBeVisible()
     await expectAccessible(page)
+    await page.getByLabel('Code', { exact: false }).fill(FIRST_CODE)
     await page.getByLabel('Your name').fill('Rosalind Achterberg')
     await page.getByLabel('School').fill('Kettle Lane School')
     await page.getByLabel('Class', { exact: true }).fill('Willow')
@@ -166,10 +167,13 @@ test('from a class list to next week’s groups, and on', async ({ page }) => {
     await page.getByRole('link', { name: 'Classes and adults of the school' }).click()
     await page.getByLabel('Name', { exact: true }).first().fill('Bertil Osei')
     await page.getByLabel('E-mail').fill('bertil@kettle-lane.example')
-    await page.getByLabel('First password').fill('lanterns at dusk')
     await page.getByRole('button', { name: 'Add', exact: true }).click()
-    await expect(page.getByText('Bertil Osei can sign in now.')).toBeVisible()
+    const link = await page.locator('.link code').innerText()
     await page.getByRole('button', { name: 'Sign out' }).click()
+    await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+    await page.goto(link)
+    await page.getByLabel('Password').fill('lanterns at dusk')
+    await page.getByRole('button', { name: 'Take it' }).click()
     await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
     await page.getByLabel('E-mail').fill('bertil@kettle-lane.example')
     await page.getByLabel('Password').fill('lanterns at dusk')

@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url'
 import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible'
 import { DEMO_NOW } from './filled'
-import { startServer, type RunningServer } from './server'
+import { startServer, type RunningServer, FIRST_CODE } from './server'
 import { comeInAs, fillDay, goTo } from './visit'
 
 const sample = (name: string) => fileURLToPath(new URL(`../../samples/${name}`, import.meta.url))
@@ -21,6 +21,7 @@ test.describe('a year from nothing', () => {
   test('it does not fit, a way out is taken, four days are lost, and Today follows', async ({ page }) => {
     await test.step('a new class', async () => {
       await page.goto(server.url)
+      await page.getByLabel('Code', { exact: false }).fill(FIRST_CODE)
       await page.getByLabel('Your name').fill('Rosalind Achterberg')
       await page.getByLabel('School').fill('Kettle Lane School')
       await page.getByLabel('Class', { exact: true }).fill('Willow')

@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import { expect, test, type Page } from '@playwright/test'
 import { DEMO_NOW } from './filled'
-import { startServer, type RunningServer } from './server'
+import { startServer, type RunningServer, FIRST_CODE } from './server'
 import { fillDay, goTo as place } from './visit'
 
 // One picture of each main view, made from the demo's data on a fixed Wednesday: ./fobble screenshots.
@@ -22,6 +22,7 @@ const shoot = async (page: Page, name: string) => {
 test('a picture of the first hour', async ({ page }) => {
   const fresh = await startServer({ demo: false, now: '2026-09-09T08:00:00' })
   await page.goto(fresh.url)
+  await page.getByLabel('Code', { exact: false }).fill(FIRST_CODE)
   await page.getByLabel('Your name').fill('Rosalind Achterberg')
   await page.getByLabel('School').fill('Kettle Lane School')
   await page.getByLabel('Class', { exact: true }).fill('Willow')

@@ -7,6 +7,9 @@ import { fileURLToPath } from 'node:url'
 
 const folder = fileURLToPath(new URL('../../src/Fobble.Server/', import.meta.url))
 
+/** What the first start of a server of these specs asks for. */
+export const FIRST_CODE = 'green lantern'
+
 export interface RunningServer {
   url: string
   /** Folder of its data. */
@@ -55,6 +58,7 @@ export async function startServer(options: {
         Fobble__Data: data,
         Fobble__Demo: String(options.demo),
         Fobble__Now: options.now,
+        Fobble__FirstCode: FIRST_CODE,
         ...(options.language && { Fobble__Language: options.language }),
         Logging__LogLevel__Default: 'Warning',
       },

@@ -643,6 +643,36 @@ namespace Fobble.Data.Migrations
                     b.ToTable("LessonSlots");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.MailRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("By")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("Due")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Fault")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("To")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Tries")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Mails");
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.Membership", b =>
                 {
                     b.Property<int>("ClassId")
@@ -651,7 +681,13 @@ namespace Fobble.Data.Migrations
                     b.Property<int>("AdultId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int?>("From")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("Role")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Until")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("ClassId", "AdultId");
@@ -1177,6 +1213,41 @@ namespace Fobble.Data.Migrations
                     b.HasIndex("ChildId");
 
                     b.ToTable("TimesOut");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.TraceRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("AboutId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("ChildId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("ClassId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("SchoolId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("At");
+
+                    b.ToTable("Traces");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.Withdrawal", b =>

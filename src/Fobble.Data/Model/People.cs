@@ -168,6 +168,9 @@ public enum ClassRole
 
     /// <summary>Sees the class.</summary>
     MathsLead,
+
+    /// <summary>Stands in for somebody on some days: sees the class and records, and is a stranger before and after.</summary>
+    Cover,
 }
 
 public sealed class Membership
@@ -181,6 +184,11 @@ public sealed class Membership
     public Adult? Adult { get; set; }
 
     public ClassRole Role { get; set; }
+
+    /// <summary>The first and last day, at the school, on which it counts; null for who belongs to the class for good.</summary>
+    public DateOnly? From { get; set; }
+
+    public DateOnly? Until { get; set; }
 }
 
 public sealed class Child

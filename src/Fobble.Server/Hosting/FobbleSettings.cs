@@ -1,3 +1,5 @@
+using Fobble.Server.Mail;
+
 namespace Fobble.Server.Hosting;
 
 /// <summary>The section <c>Fobble</c> of the configuration (environment: <c>Fobble__Data</c> and so on).</summary>
@@ -14,4 +16,12 @@ public sealed class FobbleSettings
 
     /// <summary>A language other than the school's, to try one out; "en-XA" brackets and lengthens every text.</summary>
     public string? Language { get; set; }
+
+    /// <summary>Where the school comes to it, like <c>https://fobble.school.example</c>: what stands before a link in a mail.</summary>
+    public string? Address { get; set; }
+
+    public MailSettings Mail { get; set; } = new();
+
+    /// <summary>What the first start asks for; null to have one thrown and written where the server was started.</summary>
+    public string? FirstCode { get; set; }
 }

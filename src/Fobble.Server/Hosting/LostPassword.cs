@@ -1,4 +1,5 @@
 using Fobble.Data.Model;
+using Fobble.Server.Mail;
 using Microsoft.AspNetCore.Identity;
 
 namespace Fobble.Server.Hosting;
@@ -23,11 +24,7 @@ internal static class LostPassword
         }
 
         await to.WriteLineAsync(Phrase($"For {adult.FullName}, once and within a day; put the address of your Fobble before it:"));
-        await to.WriteLineAsync(await AddressAsync(adults, adult));
+        await to.WriteLineAsync(await Links.ToNewPasswordAsync(adults, adult));
         return 0;
     }
-
-    /// <summary>The page on which the adult chooses a new password, behind the address of the server.</summary>
-    public static async Task<string> AddressAsync(UserManager<Adult> adults, Adult adult) =>
-        $"/new-password#{adult.Id}.{Uri.EscapeDataString(await adults.GeneratePasswordResetTokenAsync(adult))}";
 }

@@ -5,6 +5,7 @@ using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Demo;
 using Fobble.Server.Features.Live;
+using Fobble.Server.Mail;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
@@ -34,7 +35,8 @@ public static class Setup
         var services = builder.Services;
         builder.WebHost.ConfigureKestrel(kestrel => kestrel.AddServerHeader = false);
         services.AddSingleton(settings);
-        services.AddSingleton(settings.Now is { } now ? new ShiftedClock(now) : TimeProvider.System);
+        var clock = settings.Now is { } now ? new ShiftedClock(now) : TimeProvider.System;
+        services.AddSingleton(clock);
         var database = Path.Combine(settings.Data, DatabaseFile);
         services.AddDbContextPool<FobbleDb>(options => FobbleDb.Configure(options, database));
         services.AddSingleton(_ => new ReadingContexts(database));
@@ -52,9 +54,25 @@ public static class Setup
         services.AddSingleton<Solving>();
         services.AddSingleton<JobQueue>();
         services.AddSingleton<AheadQueue>();
+        services.AddSingleton<MailQueue>();
+        services.AddScoped<Letters>();
+        services.AddSingleton<FirstCode>();
         foreach (var feature in IFeature.All)
         {
             feature.AddServices(services);
+        }
+
+        // The demo's mail goes to its own post office and nowhere else.
+        if (settings.Demo && !WritesOpenApi)
+        {
+            PostOffice office = new(clock);
+            settings.Mail = office.Settings;
+            services.AddSingleton(office);
+            services.AddHostedService(_ => office);
+        }
+        else
+        {
+            settings.Mail.Check(settings.Address);
         }
 
         if (!WritesOpenApi)
@@ -63,6 +81,7 @@ public static class Setup
             services.AddHostedService<EndInTime>();
             services.AddHostedService(provider => provider.GetRequiredService<JobQueue>());
             services.AddHostedService(provider => provider.GetRequiredService<AheadQueue>());
+            services.AddHostedService(provider => provider.GetRequiredService<MailQueue>());
             services.Configure<HostOptions>(options => options.ShutdownTimeout = ShutdownTimeout);
         }
 
@@ -85,11 +104,14 @@ public static class Setup
             .AddSignInManager()
             .AddPasswordValidator<HardToGuess>()
             .AddClaimsPrincipalFactory<AdultClaims>()
-            .AddDefaultTokenProviders();
+            .AddDefaultTokenProviders()
+            .AddTokenProvider<InvitationTokens>(InvitationTokens.Name);
         services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, Cookies.Configure);
         services.AddSingleton<OpenConnections>();
         services.AddSingleton<IPasswordHasher<Adult>, PasswordHasher<Adult>>();
         services.AddSingleton<SignInTries>();
+        services.AddSingleton<HowOften>();
+        services.AddSingleton<Traces>();
         services.AddSingleton<SignedIns>();
         services
             .AddOptions<CookieAuthenticationOptions>(IdentityConstants.ApplicationScheme)
@@ -173,6 +195,10 @@ public static class Setup
             CultureInfo.CurrentUICulture = await language.NowAsync(CancellationToken.None);
             await ActivatorUtilities.CreateInstance<DemoSchool>(scope.ServiceProvider).FillAsync();
             language.Changed();
+        }
+        else if (!filled)
+        {
+            app.Services.GetRequiredService<FirstCode>().Tell(Console.Out);
         }
     }
 

@@ -21,12 +21,13 @@ internal static class Policies
 
     public static void AddFobbleAuthorization(this IServiceCollection services)
     {
+        services.AddScoped<Members>();
         services.AddScoped<IAuthorizationHandler, ClassAccessHandler>();
         services.AddScoped<IAuthorizationHandler, SchoolAccessHandler>();
         services
             .AddAuthorizationBuilder()
-            .AddPolicy(See, p => p.RequireAuthenticatedUser().AddRequirements(new ClassAccess(ClassRole.LeadTeacher, ClassRole.Assistant, ClassRole.MathsLead)))
-            .AddPolicy(Record, p => p.RequireAuthenticatedUser().AddRequirements(new ClassAccess(ClassRole.LeadTeacher, ClassRole.Assistant)))
+            .AddPolicy(See, p => p.RequireAuthenticatedUser().AddRequirements(new ClassAccess(Enum.GetValues<ClassRole>())))
+            .AddPolicy(Record, p => p.RequireAuthenticatedUser().AddRequirements(new ClassAccess(ClassRole.LeadTeacher, ClassRole.Assistant, ClassRole.Cover)))
             .AddPolicy(Lead, p => p.RequireAuthenticatedUser().AddRequirements(new ClassAccess(ClassRole.LeadTeacher)))
             .AddPolicy(LeadSchool, p => p.RequireAuthenticatedUser().AddRequirements(new SchoolAccess()))
             .SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
@@ -65,10 +66,10 @@ internal sealed class ClassAccess(params IReadOnlyList<ClassRole> roles) : IAuth
     public IReadOnlyList<ClassRole> Roles { get; } = roles;
 }
 
-internal sealed class ClassAccessHandler(FobbleDb db) : AuthorizationHandler<ClassAccess>
+internal sealed class ClassAccessHandler(Members members) : AuthorizationHandler<ClassAccess>
 {
     // An address can ask for two things at once (see, and record); the membership is the same for both.
-    private readonly Dictionary<(ClassId Class, AdultId Adult), (ClassRole Role, bool Archived)?> _roles = [];
+    private readonly Dictionary<(ClassId Class, AdultId Adult), Member?> _roles = [];
 
     protected override async Task HandleRequirementAsync(AuthorizationHandlerContext context, ClassAccess requirement)
     {
@@ -81,16 +82,12 @@ internal sealed class ClassAccessHandler(FobbleDb db) : AuthorizationHandler<Cla
         var key = (classId, context.User.AdultId());
         if (!_roles.TryGetValue(key, out var held))
         {
-            var member = await db
-                .Memberships.Where(m => m.ClassId == key.classId.Value && m.AdultId == key.Item2.Value)
-                .Select(m => new { m.Role, Archived = m.Class!.ArchivedOn != null })
-                .FirstOrDefaultAsync();
-            held = _roles[key] = member is null ? null : (member.Role, member.Archived);
+            held = _roles[key] = await members.TodayAsync(classId, key.Item2, http!.RequestAborted);
         }
 
         // What is an archive is read and no more written, by whoever.
         var reads = HttpMethods.IsGet(http!.Request.Method) || HttpMethods.IsHead(http.Request.Method);
-        if (held is { } now && requirement.Roles.Contains(now.Role) && (!now.Archived || reads))
+        if (held is not null && requirement.Roles.Contains(held.Role) && (!held.Archived || reads))
         {
             context.Succeed(requirement);
         }

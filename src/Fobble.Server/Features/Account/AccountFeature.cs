@@ -2,12 +2,14 @@ using System.ComponentModel.DataAnnotations;
 using System.Globalization;
 using System.Security.Claims;
 using Fobble.Core.Calendars;
+using Fobble.Core.People;
 using Fobble.Core.Sheets;
 using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Demo;
 using Fobble.Server.Features.SetUp;
 using Fobble.Server.Hosting;
+using Fobble.Server.Mail;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -21,12 +23,14 @@ namespace Fobble.Server.Features.Account;
 /// <param name="DemoAdults">Made-up adults to choose from; empty outside the demo.</param>
 /// <param name="Locales">Ways of writing dates to choose from at the first start.</param>
 /// <param name="Language">In which the application speaks, as a BCP 47 tag.</param>
+/// <param name="Mail">The server can send mail: a lost password can be asked for by it.</param>
 public sealed record AccountState(
     SignedInAdult? SignedIn,
     bool FirstStart,
     IReadOnlyList<DemoAdult> DemoAdults,
     IReadOnlyList<string> Locales,
-    string Language
+    string Language,
+    bool Mail
 );
 
 /// <param name="LeadsSchool">Answers for what is the school's: terms, closures, map, classes, adults.</param>
@@ -56,9 +60,19 @@ public sealed record DemoAdult(string Key, string FullName, string What);
 
 public sealed record SignIn(string Email, string Password);
 
+/// <param name="Code">Written by the server where it was started.</param>
 /// <param name="TimeZone">Where the browser is, by its IANA name; null where it does not know.</param>
 /// <param name="Locale">How the school writes dates, as a BCP 47 tag; null for the usual way.</param>
-public sealed record FirstStart(string FullName, string Email, string Password, string SchoolName, string ClassName, string? TimeZone, string? Locale = null);
+public sealed record FirstStart(
+    string Code,
+    string FullName,
+    string Email,
+    string Password,
+    string SchoolName,
+    string ClassName,
+    string? TimeZone,
+    string? Locale = null
+);
 
 internal sealed class AccountFeature : IFeature
 {
@@ -78,13 +92,16 @@ internal sealed class AccountFeature : IFeature
         FobbleDb db,
         FobbleSettings settings,
         TimeProvider clock,
-        IAntiforgery antiforgery
+        IAntiforgery antiforgery,
+        MailQueue mail
     )
     {
         AntiforgeryGate.GiveToken(context, antiforgery);
         var signedIn = context.User.Identity?.IsAuthenticated == true ? await DescribeAsync(context.User.AdultId(), db, clock) : null;
         var anyone = signedIn is not null || await db.Users.AnyAsync();
-        return TypedResults.Ok(new AccountState(signedIn, !anyone, settings.Demo ? DemoAdults.All : [], SchoolLocale.All, CultureInfo.CurrentUICulture.Name));
+        return TypedResults.Ok(
+            new AccountState(signedIn, !anyone, settings.Demo ? DemoAdults.All : [], SchoolLocale.All, CultureInfo.CurrentUICulture.Name, mail.On)
+        );
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> SignInAsync(
@@ -92,11 +109,14 @@ internal sealed class AccountFeature : IFeature
         HttpContext http,
         SignInTries tries,
         SignInManager<Adult> signIn,
-        UserManager<Adult> adults
+        UserManager<Adult> adults,
+        Traces traces
     )
     {
         var adult = await adults.FindByEmailAsync(request.Email);
-        if (!await tries.GoTogetherAsync(http, request.Email, adult, request.Password))
+        var goTogether = await tries.GoTogetherAsync(http, request.Email, adult, request.Password);
+        await traces.LeaveAsync(goTogether ? TraceKind.SignedIn : TraceKind.SignInRefused, http, adult);
+        if (!goTogether)
         {
             return Refuse(Phrase("Address and password do not go together. After ten wrong tries even the right ones wait for ten minutes."));
         }
@@ -129,6 +149,9 @@ internal sealed class AccountFeature : IFeature
 
     private static async Task<Results<NoContent, ProblemHttpResult>> FirstStartAsync(
         FirstStart request,
+        HttpContext http,
+        FirstCode code,
+        HowOften howOften,
         FobbleDb db,
         WriteQueue queue,
         UserManager<Adult> adults,
@@ -138,7 +161,9 @@ internal sealed class AccountFeature : IFeature
         CancellationToken stop
     )
     {
+        howOften.CheckLink(http);
         Refusals refusals = new();
+        refusals.Check("code", code.Is(request.Code), Phrase("This is not the code that the server wrote when it was started."));
         refusals.Check("fullName", !string.IsNullOrWhiteSpace(request.FullName), Phrase("Your name is missing."));
         refusals.Check("email", new EmailAddressAttribute().IsValid(request.Email), Phrase("This is no e-mail address."));
         refusals.Check("schoolName", !string.IsNullOrWhiteSpace(request.SchoolName), Phrase("The school's name is missing."));
@@ -194,6 +219,8 @@ internal sealed class AccountFeature : IFeature
                 m.Class!.Name,
                 m.Class.School,
                 m.Role,
+                m.From,
+                m.Until,
                 Archived = m.Class.ArchivedOn != null,
             })
             .ToListAsync();
@@ -204,22 +231,22 @@ internal sealed class AccountFeature : IFeature
                 adultId.Value,
                 adult,
                 [
-                    .. classes.Select(c =>
-                    {
-                        var zone = SchoolZones.Of(c.School!, clock);
-                        return new AdultsClass(
-                            c.ClassId,
-                            c.Name,
-                            c.School!.Name,
-                            c.Role,
-                            zone.DayOf(clock.GetUtcNow()),
-                            zone.Id,
-                            c.School.Locale,
-                            Paper.UsualIn(c.School.Locale),
-                            c.Archived,
-                            led.Contains(c.School.Id)
-                        );
-                    }),
+                    .. classes
+                        .Select(c => (Held: c, Zone: SchoolZones.Of(c.School!, clock)))
+                        .Select(c => (c.Held, c.Zone, Today: c.Zone.DayOf(clock.GetUtcNow())))
+                        .Where(c => Covering.Counts(c.Held.From, c.Held.Until, c.Today))
+                        .Select(c => new AdultsClass(
+                            c.Held.ClassId,
+                            c.Held.Name,
+                            c.Held.School!.Name,
+                            c.Held.Role,
+                            c.Today,
+                            c.Zone.Id,
+                            c.Held.School.Locale,
+                            Paper.UsualIn(c.Held.School.Locale),
+                            c.Held.Archived,
+                            led.Contains(c.Held.School.Id)
+                        )),
                 ],
                 led.Count > 0,
                 typeof(AccountFeature).Assembly.GetName().Version!.ToString(3)

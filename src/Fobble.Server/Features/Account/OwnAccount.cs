@@ -1,5 +1,7 @@
+using System.ComponentModel.DataAnnotations;
 using Fobble.Data;
 using Fobble.Data.Model;
+using Fobble.Server.Mail;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Identity;
@@ -16,6 +18,8 @@ public sealed record ChangePassword(string Current, string Next);
 /// <param name="Token">Of the link.</param>
 public sealed record NewPassword(int AdultId, string Token, string Password);
 
+public sealed record AskForPassword(string Email);
+
 /// <summary>What adults do about their own account: the devices on which they are signed in, and their password. A new password ends all other devices.</summary>
 internal static class OwnAccount
 {
@@ -27,6 +31,7 @@ internal static class OwnAccount
         own.MapDelete("/devices", EndOthersAsync);
         own.MapPut("/password", ChangePasswordAsync);
         own.MapPost("/new-password", NewPasswordAsync).AllowAnonymous();
+        own.MapPost("/lost-password", AskForNewPasswordAsync).AllowAnonymous();
     }
 
     private static async Task<Ok<List<DeviceView>>> DevicesAsync(HttpContext http, FobbleDb db, CancellationToken stop)
@@ -77,16 +82,20 @@ internal static class OwnAccount
 
     private static async Task<NoContent> NewPasswordAsync(
         NewPassword request,
+        HttpContext http,
+        HowOften howOften,
         UserManager<Adult> adults,
         SignedIns signedIns,
         WriteQueue queue,
+        Traces traces,
         CancellationToken stop
     )
     {
+        howOften.CheckLink(http);
         var adult = await adults.FindByIdAsync($"{request.AdultId}");
         using (await queue.WaitAsync(stop))
         {
-            var done = adult is null ? null : await adults.ResetPasswordAsync(adult, request.Token, request.Password);
+            var done = adult is null ? null : await Links.ChooseAsync(adults, adult, request.Token, request.Password);
             RefusedException.Unless(
                 done?.Errors.Any(e => e.Code == nameof(IdentityErrorDescriber.InvalidToken)) == false,
                 "",
@@ -95,7 +104,40 @@ internal static class OwnAccount
             Check(done!, "password");
         }
 
+        await traces.LeaveAsync(TraceKind.PasswordByLink, http, adult);
         await signedIns.EndOthersAsync(new AdultId(request.AdultId), but: "", stop);
+        return TypedResults.NoContent();
+    }
+
+    /// <summary>The same answer in the same time for every address: whether anybody has it is looked up when the mail goes, after the answer.</summary>
+    private static async Task<Results<NoContent, NotFound>> AskForNewPasswordAsync(
+        AskForPassword request,
+        HttpContext http,
+        FobbleDb db,
+        WriteQueue queue,
+        MailQueue mail,
+        HowOften howOften,
+        CancellationToken stop
+    )
+    {
+        if (!mail.On)
+        {
+            return TypedResults.NotFound();
+        }
+
+        var to = request.Email.Trim();
+        RefusedException.Unless(new EmailAddressAttribute().IsValid(to), "email", Phrase("This is no e-mail address."));
+        if (howOften.LostPassword(http, to))
+        {
+            using (await queue.WaitAsync(stop))
+            {
+                await mail.AskAsync(db, MailKind.LostPassword, to, by: null, stop);
+                await db.SaveChangesAsync(stop);
+            }
+
+            mail.Wake();
+        }
+
         return TypedResults.NoContent();
     }
 

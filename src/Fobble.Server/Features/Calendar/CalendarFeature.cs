@@ -34,8 +34,8 @@ internal sealed class CalendarFeature : IFeature
         var lead = ofClass.MapGroup("/calendar").RequireAuthorization(Policies.Lead);
         var school = ofClass.MapGroup("/calendar").RequireAuthorization(Policies.LeadSchool);
         school.MapPost("/closures/preview", PreviewAsync).Accepts<Stream>("application/octet-stream");
-        school.MapPost("/closures", TakeAsync).Accepts<Stream>("application/octet-stream");
-        lead.MapPost("/lessons", HandOutAsync);
+        school.MapPost("/closures", TakeAsync).Accepts<Stream>("application/octet-stream").WithTrace(TraceKind.ClosuresChanged);
+        lead.MapPost("/lessons", HandOutAsync).WithTrace(TraceKind.LessonsOut);
     }
 
     private static async Task<Results<Ok<ClosuresPreview>, ProblemHttpResult>> PreviewAsync(ClassRoom room, Stream body, CancellationToken stop)

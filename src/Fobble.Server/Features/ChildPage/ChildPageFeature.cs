@@ -4,6 +4,7 @@ using Fobble.Core.GuessJar;
 using Fobble.Core.People;
 using Fobble.Core.Portraits;
 using Fobble.Core.Skills;
+using Fobble.Data.Model;
 using Fobble.Formats.Fonts;
 using Fobble.Server.Hosting;
 using Fobble.Server.Security;
@@ -23,10 +24,10 @@ internal sealed class ChildPageFeature : IFeature
     {
         ofClass.MapGet("/children/{childId:int}", GetAsync);
         ofClass.MapGet("/children/{childId:int}/observations", ObservationsAsync);
-        ofClass.MapPut("/children/{childId:int}/photos-allowed", AllowPhotosAsync).RequireAuthorization(Policies.Lead);
+        ofClass.MapPut("/children/{childId:int}/photos-allowed", AllowPhotosAsync).RequireAuthorization(Policies.Lead).WithTrace(TraceKind.ConsentChanged);
         var naming = ofClass.MapGroup("/children/{childId:int}/name").RequireAuthorization(Policies.Lead);
         naming.MapGet("/", NamingAsync);
-        naming.MapPut("/", NameAsync);
+        naming.MapPut("/", NameAsync).WithTrace(TraceKind.ChildNamed);
     }
 
     private static async Task<Results<Ok<ChildView>, NotFound>> GetAsync(ClassRoom room, ChildId childId, CancellationToken stop)

@@ -40,7 +40,7 @@ internal sealed class ClassListFeature : IFeature
         ofClass.MapGet("/children", ChildrenAsync);
         var list = ofClass.MapGroup("/class-list").RequireAuthorization(Policies.Lead);
         list.MapPost("/preview", PreviewAsync).Accepts<byte[]>("text/csv");
-        list.MapPost("/", TakeAsync).Accepts<byte[]>("text/csv");
+        list.MapPost("/", TakeAsync).Accepts<byte[]>("text/csv").WithTrace(TraceKind.ClassListIn);
     }
 
     private static async Task<Ok<IReadOnlyList<ChildName>>> ChildrenAsync(ClassRoom room, CancellationToken stop) =>

@@ -7,8 +7,10 @@ using Fobble.Core.Numbers;
 using Fobble.Core.Sessions;
 using Fobble.Core.SettingOut;
 using Fobble.Core.Sheets;
+using Fobble.Data.Model;
 using Fobble.Formats.Print;
 using Fobble.Server.Hosting;
+using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Fobble.Server.Features.Cupboard;
@@ -52,11 +54,13 @@ internal static class SetOutEndpoints
             .MapGet("/days/{day}/pack", (ClassRoom room, DateOnly day, PaperSize? paper, SetOutReader reader, PackMaker packs, CancellationToken stop) =>
                 PackAsync(room, day, day, paper, reader, packs, stop)
             )
+            .WithTrace(TraceKind.PackPrinted)
             .Produces(StatusCodes.Status200OK, contentType: "application/pdf");
         ofClass
             .MapGet("/weeks/{day}/pack", (ClassRoom room, DateOnly day, PaperSize? paper, SetOutReader reader, PackMaker packs, CancellationToken stop) =>
                 PackAsync(room, SchoolCalendar.MondayOf(day), SchoolCalendar.MondayOf(day).AddDays(4), paper, reader, packs, stop)
             )
+            .WithTrace(TraceKind.PackPrinted)
             .Produces(StatusCodes.Status200OK, contentType: "application/pdf");
     }
 

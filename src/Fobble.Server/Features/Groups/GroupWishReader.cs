@@ -103,7 +103,7 @@ internal sealed class GroupWishReader(ClassRoom room)
         var children = await room.ChildrenAsync(stop);
         var names = children.ToDictionary(c => c.Id, c => c.Name);
         var adults = await room
-            .Db.Memberships.Where(m => m.ClassId == room.Id.Value)
+            .Db.Memberships.Where(m => m.ClassId == room.Id.Value && (m.Until == null || m.Until >= room.Today))
             .OrderBy(m => m.Role)
             .ThenBy(m => m.AdultId)
             .Select(m => new { m.AdultId, m.Adult!.FullName })

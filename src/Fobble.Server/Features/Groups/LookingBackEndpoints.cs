@@ -6,6 +6,7 @@ using Fobble.Core.Grouping;
 using Fobble.Core.Reports;
 using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
+using Fobble.Data.Model;
 using Fobble.Formats.Csv;
 using Fobble.Formats.Print;
 using Fobble.Server.Security;
@@ -24,13 +25,17 @@ internal static class LookingBackEndpoints
     {
         ofClass.MapGet("/groups/after", AfterAsync);
         ofClass.MapGet("/groups/company", CompanyAsync);
-        ofClass.MapGet("/groups/file", FileAsync).RequireAuthorization(Policies.Lead);
-        ofClass.MapGet("/weeks/{day}/groups/wall", (ClassRoom room, DateOnly day, PaperSize? paper, GroupingReader reader, CancellationToken stop) =>
-            PaperAsync(room, day, paper, p => p.Wall(), reader, stop)
-        );
-        ofClass.MapGet("/weeks/{day}/groups/cards", (ClassRoom room, DateOnly day, PaperSize? paper, GroupingReader reader, CancellationToken stop) =>
-            PaperAsync(room, day, paper, p => p.Cards(), reader, stop)
-        );
+        ofClass.MapGet("/groups/file", FileAsync).RequireAuthorization(Policies.Lead).WithTrace(TraceKind.GroupsFileOut);
+        ofClass
+            .MapGet("/weeks/{day}/groups/wall", (ClassRoom room, DateOnly day, PaperSize? paper, GroupingReader reader, CancellationToken stop) =>
+                PaperAsync(room, day, paper, p => p.Wall(), reader, stop)
+            )
+            .WithTrace(TraceKind.GroupsPrinted);
+        ofClass
+            .MapGet("/weeks/{day}/groups/cards", (ClassRoom room, DateOnly day, PaperSize? paper, GroupingReader reader, CancellationToken stop) =>
+                PaperAsync(room, day, paper, p => p.Cards(), reader, stop)
+            )
+            .WithTrace(TraceKind.GroupsPrinted);
     }
 
     /// <summary>Outcomes of the groups of some weeks up to today, the latest first.</summary>

@@ -16,8 +16,10 @@ public sealed record JustSeen(Guid Id, int ChildId, string Skill, Support Suppor
 /// the other adults hear of it at once. Nothing is recorded through the hub.
 /// </summary>
 [Authorize]
-internal sealed class LiveHub(FobbleDb db, OpenConnections connections) : Hub
+internal sealed class LiveHub(FobbleDb db, Members members, OpenConnections connections, TimeProvider clock) : Hub
 {
+    private static readonly TimeSpan AsksAgain = TimeSpan.FromDays(1);
+
     public const string Address = "/live";
 
     /// <summary>Letters of what names a skill or the numbers of a card.</summary>
@@ -43,13 +45,15 @@ internal sealed class LiveHub(FobbleDb db, OpenConnections connections) : Hub
     /// <exception cref="HubException">The adult does not belong to the class.</exception>
     public async Task Watch(int classId)
     {
-        var adult = Context.User!.AdultId().Value;
+        var member = await members.TodayAsync(new(classId), Context.User!.AdultId(), Context.ConnectionAborted)
+            ?? throw new HubException(Phrase("This class is not yours."));
         // In an archive there is nothing to tell others of.
-        var role = await db
-            .Memberships.Where(m => m.ClassId == classId && m.AdultId == adult)
-            .Select(m => (ClassRole?)(m.Class!.ArchivedOn == null ? m.Role : ClassRole.MathsLead))
-            .FirstOrDefaultAsync();
-        Context.Items[classId] = role ?? throw new HubException(Phrase("This class is not yours."));
+        Context.Items[classId] = member.Archived ? ClassRole.MathsLead : member.Role;
+        if (member.Until is { } end)
+        {
+            CloseAt(end, Context);
+        }
+
         await Groups.AddToGroupAsync(Context.ConnectionId, GroupOf(classId));
     }
 
@@ -79,12 +83,19 @@ internal sealed class LiveHub(FobbleDb db, OpenConnections connections) : Hub
         }
     }
 
+    // A page that is left open does not outlast the days of who covers: it closes, and asks anew.
+    private void CloseAt(DateTimeOffset end, HubCallerContext context)
+    {
+        var left = TimeSpan.FromTicks(Math.Clamp((end - clock.GetUtcNow()).Ticks, 0, AsksAgain.Ticks));
+        _ = Task.Delay(left, clock, context.ConnectionAborted).ContinueWith(_ => context.Abort(), TaskScheduler.Default);
+    }
+
     private Task<bool> IsRecordedAsync(Guid id) => db.Observations.AnyAsync(o => o.Id == id);
 
     public static string GroupOf(int classId) => $"class {classId}";
 
     private IClientProxy OthersIn(int classId) =>
-        Context.Items.TryGetValue(classId, out var role) && role is ClassRole.LeadTeacher or ClassRole.Assistant
+        Context.Items.TryGetValue(classId, out var role) && role is ClassRole.LeadTeacher or ClassRole.Assistant or ClassRole.Cover
             ? Clients.OthersInGroup(GroupOf(classId))
             : throw new HubException(Phrase("This class is not yours to record in."));
 }

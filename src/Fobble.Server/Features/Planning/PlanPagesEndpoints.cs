@@ -3,10 +3,12 @@ using Fobble.Core.Planning;
 using Fobble.Core.Reports;
 using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
+using Fobble.Data.Model;
 using Fobble.Formats.Print;
 using Fobble.Server.Features.Cupboard;
 using Fobble.Server.Features.Sessions;
 using Fobble.Server.Features.Week;
+using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Fobble.Server.Features.Planning;
@@ -16,9 +18,9 @@ internal static class PlanPagesEndpoints
 {
     public static void MapPlanPages(this IEndpointRouteBuilder ofClass)
     {
-        ofClass.MapGet("/days/{day}/page", DayAsync);
-        ofClass.MapGet("/weeks/{day}/page", WeekAsync);
-        ofClass.MapGet("/plan/term/{day}/page", TermAsync);
+        ofClass.MapGet("/days/{day}/page", DayAsync).WithTrace(TraceKind.PlanPrinted);
+        ofClass.MapGet("/weeks/{day}/page", WeekAsync).WithTrace(TraceKind.PlanPrinted);
+        ofClass.MapGet("/plan/term/{day}/page", TermAsync).WithTrace(TraceKind.PlanPrinted);
     }
 
     private static async Task<FileContentHttpResult> DayAsync(

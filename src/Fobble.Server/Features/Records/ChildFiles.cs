@@ -21,11 +21,11 @@ internal static class ChildFiles
 
     public static void Map(IEndpointRouteBuilder ofClass)
     {
-        ofClass.MapGet("/children/{childId:int}/file", WriteAsync).RequireAuthorization(Policies.Lead);
+        ofClass.MapGet("/children/{childId:int}/file", WriteAsync).RequireAuthorization(Policies.Lead).WithTrace(TraceKind.ChildFileOut);
         var taking = ofClass.MapGroup("/child-file").RequireAuthorization(Policies.Lead);
         taking.MapGet("/schema", () => TypedResults.Text(ChildFile.Schema, "application/schema+json"));
         taking.MapPost("/preview", PreviewAsync).Accepts<IFormFile>("application/json");
-        taking.MapPost("/", TakeAsync).Accepts<IFormFile>("application/json");
+        taking.MapPost("/", TakeAsync).Accepts<IFormFile>("application/json").WithTrace(TraceKind.ChildFileIn);
     }
 
     private static async Task<Results<FileContentHttpResult, NotFound>> WriteAsync(ClassRoom room, ChildId childId, CancellationToken stop)

@@ -22,10 +22,10 @@ internal sealed class RecordsFeature : IFeature
     {
         // The whole record with names is the lead teacher's to hand out.
         var file = ofClass.MapGroup("/records").RequireAuthorization(Policies.Lead);
-        file.MapGet("/csv", CsvAsync);
-        file.MapGet("/statements", StatementsAsync);
+        file.MapGet("/csv", CsvAsync).WithTrace(TraceKind.RecordsOut);
+        file.MapGet("/statements", StatementsAsync).WithTrace(TraceKind.RecordsOut);
         file.MapPost("/csv/preview", PreviewAsync).Accepts<IFormFile>("text/csv");
-        file.MapPost("/csv", TakeAsync).Accepts<IFormFile>("text/csv");
+        file.MapPost("/csv", TakeAsync).Accepts<IFormFile>("text/csv").WithTrace(TraceKind.RecordsIn);
         ChildFiles.Map(ofClass);
     }
 

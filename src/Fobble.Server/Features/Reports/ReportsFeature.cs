@@ -6,6 +6,7 @@ using Fobble.Core.Reports;
 using Fobble.Core.Sessions;
 using Fobble.Core.Sheets;
 using Fobble.Core.Skills;
+using Fobble.Data.Model;
 using Fobble.Formats.Print;
 using Fobble.Server.Hosting;
 using Fobble.Server.Security;
@@ -21,8 +22,8 @@ internal sealed class ReportsFeature : IFeature
 
     public void MapAddresses(RouteGroupBuilder api, RouteGroupBuilder ofClass)
     {
-        ofClass.MapGet("/children/{childId:int}/family-page", FamilyPageAsync).RequireAuthorization(Policies.Lead);
-        ofClass.MapGet("/summary", SummaryAsync);
+        ofClass.MapGet("/children/{childId:int}/family-page", FamilyPageAsync).RequireAuthorization(Policies.Lead).WithTrace(TraceKind.FamilyPagePrinted);
+        ofClass.MapGet("/summary", SummaryAsync).WithTrace(TraceKind.SummaryPrinted);
     }
 
     /// <param name="photos">Put the newest photos of the child's own pages on it; only where the family has agreed to photos.</param>

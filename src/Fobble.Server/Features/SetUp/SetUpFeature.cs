@@ -57,10 +57,10 @@ internal sealed class SetUpFeature : IFeature
         ofClass.MapGet("/timetable", GetAsync);
         var lead = ofClass.MapGroup("/").RequireAuthorization(Policies.Lead);
         var school = ofClass.MapGroup("/").RequireAuthorization(Policies.LeadSchool);
-        school.MapPut("/school", SetPlaceAsync);
-        school.MapPut("/terms", SetTermsAsync);
-        lead.MapPost("/closures", AddClosureAsync);
-        lead.MapDelete("/closures/{id:int}", RemoveClosureAsync);
+        school.MapPut("/school", SetPlaceAsync).WithTrace(TraceKind.PlaceChanged);
+        school.MapPut("/terms", SetTermsAsync).WithTrace(TraceKind.TermsChanged);
+        lead.MapPost("/closures", AddClosureAsync).WithTrace(TraceKind.ClosuresChanged);
+        lead.MapDelete("/closures/{id:int}", RemoveClosureAsync).WithTrace(TraceKind.ClosuresChanged);
         lead.MapPost("/slots", AddSlotAsync);
         lead.MapDelete("/slots/{slotId:int}", RemoveSlotAsync);
         lead.MapPost("/hours", AddHoursAsync);

@@ -1,4 +1,5 @@
 using Fobble.Core.Skills;
+using Fobble.Data.Model;
 using Fobble.Formats.SkillMaps;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -19,7 +20,7 @@ internal static class SkillMapFiles
             .Produces(StatusCodes.Status200OK, contentType: "text/csv");
         var lead = map.MapGroup("/file").RequireAuthorization(Policies.LeadSchool);
         lead.MapPost("/preview", PreviewAsync).Accepts<byte[]>("application/octet-stream");
-        lead.MapPost("/", TakeAsync).Accepts<byte[]>("application/octet-stream");
+        lead.MapPost("/", TakeAsync).Accepts<byte[]>("application/octet-stream").WithTrace(TraceKind.MapChanged);
     }
 
     private static FileContentHttpResult Case(ClassRoom room, TimeProvider clock)

@@ -3,6 +3,7 @@ using Fobble.Core.Evidence;
 using Fobble.Core.Numbers;
 using Fobble.Core.Skills;
 using Fobble.Core.Standards;
+using Fobble.Data.Model;
 using Fobble.Server.Hosting;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -22,9 +23,9 @@ internal sealed class SkillMapsFeature : IFeature
         map.MapGet("/skills/{skillId}", SkillAsync);
         SkillMapFiles.Map(map);
         var lead = map.MapGroup("/").RequireAuthorization(Policies.LeadSchool);
-        lead.MapPut("/skills/{skillId}", ChangeAsync);
-        lead.MapPost("/skills", AddAsync);
-        lead.MapDelete("/skills/{skillId}/change", TakeBackAsync);
+        lead.MapPut("/skills/{skillId}", ChangeAsync).WithTrace(TraceKind.MapChanged);
+        lead.MapPost("/skills", AddAsync).WithTrace(TraceKind.MapChanged);
+        lead.MapDelete("/skills/{skillId}/change", TakeBackAsync).WithTrace(TraceKind.MapChanged);
     }
 
     private static async Task<Results<Ok<MapView>, NotFound>> GetAsync(ClassRoom room, int? childId, CancellationToken stop)

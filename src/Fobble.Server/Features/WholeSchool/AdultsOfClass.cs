@@ -1,6 +1,8 @@
+using System.ComponentModel.DataAnnotations;
 using Fobble.Core.People;
 using Fobble.Data;
 using Fobble.Data.Model;
+using Fobble.Server.Rooms;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Identity;
@@ -8,8 +10,9 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.WholeSchool;
 
-/// <param name="Password">To begin with; not looked at for an adult who has an account.</param>
-public sealed record NewAdult(string FullName, string Email, string? Password, ClassRole Role);
+/// <param name="FullName">Not looked at for an adult who has an account.</param>
+/// <param name="From">First and last day of cover, at the school; null for who belongs to the class for good.</param>
+public sealed record NewAdult(string FullName, string Email, ClassRole Role, DateOnly? From = null, DateOnly? Until = null);
 
 public sealed record NewRole(ClassRole Role);
 
@@ -19,52 +22,72 @@ internal static class AdultsOfClass
     public static void Map(IEndpointRouteBuilder school)
     {
         var adults = school.MapGroup("/classes/{classId:int}/adults");
-        adults.MapPost("/", AddAsync);
-        adults.MapPut("/{adultId:int}", SetRoleAsync);
-        adults.MapDelete("/{adultId:int}", EndAsync);
+        adults.MapPost("/", AddAsync).WithTrace(TraceKind.AdultAdded);
+        adults.MapPut("/{adultId:int}", SetRoleAsync).WithTrace(TraceKind.RoleChanged);
+        adults.MapDelete("/{adultId:int}", EndAsync).WithTrace(TraceKind.AdultTakenOut);
     }
 
-    private static async Task<NoContent> AddAsync(ClassId classId, NewAdult request, UserManager<Adult> adults, Decisions decisions, CancellationToken stop)
+    private static async Task<Ok<Invitation>> AddAsync(
+        ClassId classId,
+        NewAdult request,
+        HttpContext http,
+        UserManager<Adult> adults,
+        Decisions decisions,
+        Invitations invitations,
+        OpenConnections connections,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
         RefusedException.Unless(Enum.IsDefined(request.Role), "role", Phrase("There is no such role."));
-        await decisions.DecideAsync(
+        var invited = await decisions.DecideAsync(
             async db =>
             {
-                var adult = await adults.FindByEmailAsync(request.Email.Trim()) ?? await MakeAsync(request, adults);
+                var known = await adults.FindByEmailAsync(request.Email.Trim());
+                var adult = known ?? await MakeAsync(request, adults);
+                var cover = request.Role == ClassRole.Cover;
+                if (cover)
+                {
+                    var school = await db.Classes.Where(c => c.Id == classId.Value).Select(c => c.School!).SingleAsync(stop);
+                    Covering.Check(request.From, request.Until, SchoolZones.Of(school, clock).DayOf(clock.GetUtcNow()));
+                }
+
+                var member = await MemberAsync(db, classId, new(adult.Id), stop);
+                // Who covers already is given other days.
                 RefusedException.Unless(
-                    !await db.Memberships.AnyAsync(m => m.ClassId == classId.Value && m.AdultId == adult.Id, stop),
+                    member is null || (cover && member.Role == ClassRole.Cover),
                     "email",
                     Phrase($"{adult.FullName} belongs to this class already.")
                 );
-                db.Memberships.Add(
-                    new Membership
-                    {
-                        ClassId = classId.Value,
-                        AdultId = adult.Id,
-                        Role = request.Role,
-                    }
-                );
+                if (member is null)
+                {
+                    member = new Membership { ClassId = classId.Value, AdultId = adult.Id };
+                    db.Memberships.Add(member);
+                }
+
+                member.Role = request.Role;
+                (member.From, member.Until) = cover ? (request.From, request.Until) : (null, null);
+                (await DevicesAsync(db, new(adult.Id), stop)).ForEach(connections.Close);
+                return known is null ? await invitations.AskAsync(db, adult, http, stop) : null;
             },
             stop
         );
-        return TypedResults.NoContent();
+        return TypedResults.Ok(invited is null ? new Invitation(Mailed: false, Address: null) : await invitations.SendAsync(invited));
     }
 
+    // Without a password nobody comes in: the adult chooses one.
     private static async Task<Adult> MakeAsync(NewAdult request, UserManager<Adult> adults)
     {
         RefusedException.Unless(!string.IsNullOrWhiteSpace(request.FullName), "fullName", Phrase("The name is missing."));
+        RefusedException.Unless(new EmailAddressAttribute().IsValid(request.Email.Trim()), "email", Phrase("This is no e-mail address."));
         var adult = new Adult
         {
             FullName = request.FullName.Trim(),
             UserName = request.Email.Trim(),
             Email = request.Email.Trim(),
         };
-        var created = await adults.CreateAsync(adult, request.Password ?? "");
-        RefusedException.Unless(
-            created.Succeeded,
-            created.Errors.Any(e => e.Code.StartsWith("Password", StringComparison.Ordinal)) ? "password" : "email",
-            string.Join(" ", created.Errors.Select(e => e.Description))
-        );
+        var created = await adults.CreateAsync(adult);
+        RefusedException.Unless(created.Succeeded, "email", string.Join(" ", created.Errors.Select(e => e.Description)));
         return adult;
     }
 
@@ -87,7 +110,17 @@ internal static class AdultsOfClass
                 }
 
                 await CheckLeadAsync(db, classId, adultId, request.Role, stop);
+                RefusedException.Unless(
+                    request.Role != ClassRole.Cover || member.Role == ClassRole.Cover,
+                    "role",
+                    Phrase("Cover is for some days: take the adult out, and add them again for these.")
+                );
                 member.Role = request.Role;
+                if (request.Role != ClassRole.Cover)
+                {
+                    (member.From, member.Until) = (null, null);
+                }
+
                 return await DevicesAsync(db, adultId, stop);
             },
             stop
@@ -120,7 +153,10 @@ internal static class AdultsOfClass
                     RefusedException.Unless(
                         takesOver is { } other
                             && other != adultId.Value
-                            && await db.Memberships.AnyAsync(m => m.ClassId == classId.Value && m.AdultId == other && m.Role != ClassRole.MathsLead, stop),
+                            && await db.Memberships.AnyAsync(
+                                m => m.ClassId == classId.Value && m.AdultId == other && m.Role != ClassRole.MathsLead && m.Role != ClassRole.Cover,
+                                stop
+                            ),
                         "takesOver",
                         Phrase($"Say who takes {Words.Count(lessons.Count, "lesson", "lessons")} of the timetable.")
                     );

@@ -3,6 +3,7 @@ using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Features.SetUp;
 using Fobble.Server.Hosting;
+using Fobble.Server.Mail;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Identity;
@@ -11,13 +12,16 @@ using Microsoft.EntityFrameworkCore;
 namespace Fobble.Server.Features.WholeSchool;
 
 /// <param name="Lessons">Lessons a week that are the adult's in the class's timetable.</param>
-public sealed record AdultOfClass(int Id, string FullName, ClassRole Role, int Lessons);
+/// <param name="From">First and last day of cover; null for who belongs to the class for good.</param>
+public sealed record AdultOfClass(int Id, string FullName, ClassRole Role, int Lessons, DateOnly? From, DateOnly? Until);
 
 /// <param name="Children">How many; who they are is the class's business.</param>
 /// <param name="ArchivedOn">Since when it can be read and no more written; null while it is taught.</param>
 public sealed record ClassOfSchool(int Id, string Name, int Children, DateOnly? ArchivedOn, IReadOnlyList<AdultOfClass> Adults);
 
-public sealed record AdultOfSchool(int Id, string FullName, string Email, bool LeadsSchool);
+/// <param name="Invited">Has not chosen a password yet.</param>
+/// <param name="MailFault">Why the mail that invites them does not go; null where it went, or none was sent.</param>
+public sealed record AdultOfSchool(int Id, string FullName, string Email, bool LeadsSchool, bool Invited, string? MailFault);
 
 public sealed record SchoolView(string Name, IReadOnlyList<ClassOfSchool> Classes, IReadOnlyList<AdultOfSchool> Adults);
 
@@ -34,21 +38,29 @@ public sealed record LeadsSchool(bool Leads);
 /// <param name="Address">Of the page on which a new password is chosen, behind the address of the server: once, within a day.</param>
 public sealed record PasswordLink(string Address);
 
+/// <param name="Mailed">A mail with the link is on its way.</param>
+/// <param name="Address">Of the page on which the first password is chosen, once and within three days, where the server has no mail; null for who has a password.</param>
+public sealed record Invitation(bool Mailed, string? Address);
+
 /// <summary>What the school's lead does: classes made, renamed, put into the archive and taken out again; adults and what they are; a lost password. No child is named here.</summary>
 internal sealed class WholeSchoolFeature : IFeature
 {
+    public void AddServices(IServiceCollection services) => services.AddScoped<Invitations>();
+
     private const int LongestName = 60;
 
     public void MapAddresses(RouteGroupBuilder api, RouteGroupBuilder ofClass)
     {
         var school = api.MapGroup("/school").RequireAuthorization(Policies.LeadSchool);
         school.MapGet("/", GetAsync);
-        school.MapPost("/classes", MakeAsync);
-        school.MapPut("/classes/{classId:int}", RenameAsync);
-        school.MapPut("/classes/{classId:int}/archive", ArchiveAsync);
-        school.MapPut("/leads/{adultId:int}", SetLeadAsync);
-        school.MapPost("/adults/{adultId:int}/password-link", LinkAsync);
+        school.MapPost("/classes", MakeAsync).WithTrace(TraceKind.ClassMade);
+        school.MapPut("/classes/{classId:int}", RenameAsync).WithTrace(TraceKind.ClassRenamed);
+        school.MapPut("/classes/{classId:int}/archive", ArchiveAsync).WithTrace(TraceKind.ClassArchived);
+        school.MapPut("/leads/{adultId:int}", SetLeadAsync).WithTrace(TraceKind.SchoolLeadChanged);
+        school.MapPost("/adults/{adultId:int}/password-link", LinkAsync).WithTrace(TraceKind.LinkMade);
+        school.MapPost("/adults/{adultId:int}/invitation", InviteAgainAsync).WithTrace(TraceKind.Invited);
         AdultsOfClass.Map(school);
+        WhoLooked.Map(school);
     }
 
     private static async Task<Ok<SchoolView>> GetAsync(HttpContext http, FobbleDb db, CancellationToken stop)
@@ -64,7 +76,9 @@ internal sealed class WholeSchoolFeature : IFeature
                     m.AdultId,
                     m.Adult!.FullName,
                     m.Role,
-                    db.LessonSlots.Count(s => s.ClassId == m.ClassId && s.AdultId == m.AdultId && !s.Retired)
+                    db.LessonSlots.Count(s => s.ClassId == m.ClassId && s.AdultId == m.AdultId && !s.Retired),
+                    m.From,
+                    m.Until
                 ),
             })
             .ToListAsync(stop);
@@ -82,7 +96,14 @@ internal sealed class WholeSchoolFeature : IFeature
             .ToListAsync(stop);
         var adults = await Adults(db, schoolId)
             .OrderBy(a => a.FullName)
-            .Select(a => new AdultOfSchool(a.Id, a.FullName, a.Email ?? "", db.SchoolLeads.Any(l => l.SchoolId == schoolId && l.AdultId == a.Id)))
+            .Select(a => new AdultOfSchool(
+                a.Id,
+                a.FullName,
+                a.Email ?? "",
+                db.SchoolLeads.Any(l => l.SchoolId == schoolId && l.AdultId == a.Id),
+                a.PasswordHash == null,
+                db.Mails.Where(m => m.Kind == MailKind.Invitation && m.To == a.Email).Select(m => m.Fault).FirstOrDefault()
+            ))
             .ToListAsync(stop);
         var name = await db.Schools.Where(s => s.Id == schoolId).Select(s => s.Name).SingleAsync(stop);
         return TypedResults.Ok(
@@ -207,11 +228,31 @@ internal sealed class WholeSchoolFeature : IFeature
     {
         var schoolId = await LedByAsync(db, http, stop);
         return await Adults(db, schoolId).FirstOrDefaultAsync(a => a.Id == adultId.Value, stop) is { } adult
-            ? TypedResults.Ok(new PasswordLink(await LostPassword.AddressAsync(adults, adult)))
+            ? TypedResults.Ok(new PasswordLink(await Links.ToNewPasswordAsync(adults, adult)))
             : TypedResults.NotFound();
     }
 
-    private static Task<int> LedByAsync(FobbleDb db, HttpContext http, CancellationToken stop)
+    private static async Task<Results<Ok<Invitation>, NotFound>> InviteAgainAsync(
+        AdultId adultId,
+        HttpContext http,
+        Decisions decisions,
+        Invitations invitations,
+        CancellationToken stop
+    )
+    {
+        var adult = await decisions.DecideAsync(
+            async db =>
+            {
+                var schoolId = await LedByAsync(db, http, stop);
+                var invited = await Adults(db, schoolId).FirstOrDefaultAsync(a => a.Id == adultId.Value && a.PasswordHash == null, stop);
+                return invited is null ? null : await invitations.AskAsync(db, invited, http, stop);
+            },
+            stop
+        );
+        return adult is null ? TypedResults.NotFound() : TypedResults.Ok(await invitations.SendAsync(adult));
+    }
+
+    internal static Task<int> LedByAsync(FobbleDb db, HttpContext http, CancellationToken stop)
     {
         var adult = http.User.AdultId().Value;
         return db.SchoolLeads.Where(l => l.AdultId == adult).OrderBy(l => l.SchoolId).Select(l => l.SchoolId).FirstAsync(stop);

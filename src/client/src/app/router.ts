@@ -104,7 +104,19 @@ const places: RouteRecordRaw[] = [
 ]
 
 // What is opened with a child at one's sleeve, or before anyone is known, does without the library; everything else has it.
-const lean = new Set(['clipboard', 'record', 'anyone', 'sign-in', 'home', 'nowhere', 'new-password'])
+const lean = new Set([
+  'clipboard',
+  'record',
+  'anyone',
+  'sign-in',
+  'home',
+  'nowhere',
+  'new-password',
+  'lost-password',
+  'post',
+])
+// Open to whoever is not signed in.
+const open = new Set(['nowhere', 'new-password', 'lost-password', 'post'])
 
 export function makeRouter(queries: QueryClient, loadPrime: () => Promise<void>) {
   const router = createRouter({
@@ -117,6 +129,12 @@ export function makeRouter(queries: QueryClient, loadPrime: () => Promise<void>)
         name: 'new-password',
         component: () => import('@/features/account/NewPasswordPage.vue'),
       },
+      {
+        path: '/lost-password',
+        name: 'lost-password',
+        component: () => import('@/features/account/LostPasswordPage.vue'),
+      },
+      { path: '/post', name: 'post', component: () => import('@/features/post/PostPage.vue') },
       { path: '/school', name: 'school-door', component: () => import('@/features/whole-school/SchoolDoor.vue') },
       { path: '/c/:classId(\\d+)', component: () => import('./AppShell.vue'), children: places },
       { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./NowherePage.vue') },
@@ -129,8 +147,7 @@ export function makeRouter(queries: QueryClient, loadPrime: () => Promise<void>)
     const first = signedIn?.classes[0]
     if (to.name === 'sign-in' && first) return { name: 'today', params: { classId: first.id } }
     if (to.name === 'sign-in') return signedIn?.leadsSchool ? { name: 'school-door' } : true
-    if (!signedIn && to.name !== 'nowhere' && to.name !== 'new-password')
-      return { name: 'sign-in', query: { back: to.fullPath } }
+    if (!signedIn && !open.has(String(to.name))) return { name: 'sign-in', query: { back: to.fullPath } }
     if (to.params.classId && !signedIn?.classes.some((c) => c.id === Number(to.params.classId)))
       return { name: 'nowhere', params: { rest: ['no-class'] } }
     return true

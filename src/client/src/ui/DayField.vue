@@ -22,7 +22,8 @@ const open = ref(false)
 const { data: table } = useQuery({
   queryKey: queryKey('timetable', classId),
   queryFn: () => take(api.GET('/api/classes/{classId}/timetable', { params: { path: { classId: classId.value } } })),
-  enabled: open,
+  // Whoever leads the school without a class has no closures to shade.
+  enabled: computed(() => open.value && !!classId.value),
 })
 
 // The picker thinks in the tablet's own days: midnight to midnight there.

@@ -14,7 +14,7 @@ const router = useRouter()
 const forget = useForget()
 const { data: account } = useQuery(accountQuery)
 
-const form = ref({ fullName: '', email: '', password: '', schoolName: '', className: '' })
+const form = ref({ code: '', fullName: '', email: '', password: '', schoolName: '', className: '' })
 // The browser's guess of where the school is; both can be put right here, and later in Set-up.
 const timeZone = ref(Intl.DateTimeFormat().resolvedOptions().timeZone)
 const locale = ref('')
@@ -52,6 +52,7 @@ const demo = (key: string) =>
   )
 
 const firstFields = [
+  { key: 'code', label: t('Code, as the server wrote it when it was started'), type: 'text', auto: 'off' },
   { key: 'fullName', label: t('Your name'), type: 'text', auto: 'name' },
   { key: 'schoolName', label: t('School'), type: 'text', auto: 'organization' },
   { key: 'className', label: t('Class'), type: 'text', auto: 'off' },
@@ -112,16 +113,35 @@ const firstFields = [
         </button>
         <p v-if="refusal" class="warn" role="alert">{{ refusal }}</p>
       </section>
-      <AskForm v-else class="panel" :send="signIn">
-        <h2>{{ $t('Sign in') }}</h2>
-        <FaultyField name="email" :label="$t('E-mail')"
-          ><input v-model="form.email" type="email" autocomplete="username" required
-        /></FaultyField>
-        <FaultyField name="password" :label="$t('Password')"
-          ><input v-model="form.password" type="password" autocomplete="current-password" required
-        /></FaultyField>
-        <button class="button main">{{ $t('Sign in') }}</button>
-      </AskForm>
+      <component
+        :is="account.demoAdults.length ? 'details' : 'div'"
+        class="panel"
+        :class="{ fold: account.demoAdults.length }"
+      >
+        <component :is="account.demoAdults.length ? 'summary' : 'div'">
+          <h2>{{ account.demoAdults.length ? $t('Come in with a password') : $t('Sign in') }}</h2>
+        </component>
+        <AskForm :send="signIn">
+          <FaultyField name="email" :label="$t('E-mail')"
+            ><input v-model="form.email" type="email" autocomplete="username" required
+          /></FaultyField>
+          <FaultyField name="password" :label="$t('Password')"
+            ><input v-model="form.password" type="password" autocomplete="current-password" required
+          /></FaultyField>
+          <div class="beside">
+            <button class="button main">{{ $t('Sign in') }}</button>
+            <RouterLink v-if="account.mail" class="small" to="/lost-password">{{
+              $t('Lost your password?')
+            }}</RouterLink>
+          </div>
+        </AskForm>
+        <p v-if="!account.mail" class="soft small">
+          {{ $t('A lost password: whoever leads the school can give you a link to a new one.') }}
+        </p>
+      </component>
+      <p v-if="account.demoAdults.length" class="panel small">
+        <RouterLink to="/post">{{ $t('Post: the mail that this demo has sent') }}</RouterLink>
+      </p>
     </template>
   </main>
 </template>

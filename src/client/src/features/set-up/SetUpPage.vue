@@ -13,6 +13,7 @@ import SchoolPlace from './SchoolPlace.vue'
 import DayField from '@/ui/DayField.vue'
 import TimeField from '@/ui/TimeField.vue'
 import { t } from '@/app/language'
+import { roles } from '@/app/roles'
 import PageError from '@/ui/PageError.vue'
 import NumberField from '@/ui/NumberField.vue'
 
@@ -67,11 +68,6 @@ async function change(call: Promise<unknown>, done: string, then: () => void = (
   say(done)
 }
 
-const roles: Record<Schemas['ClassRole'], string> = {
-  LeadTeacher: t('Lead teacher'),
-  Assistant: t('Assistant'),
-  MathsLead: t('Maths lead'),
-}
 const path = () => ({ path: { classId: classId.value } })
 const saveTerms = () =>
   change(take(api.PUT('/api/classes/{classId}/terms', { params: path(), body: terms.value })), t('The terms are kept.'))

@@ -4,28 +4,39 @@ import DataTable from 'primevue/datatable'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, take, type Schemas } from '@/app/api/client'
+import { dayAndMonth } from '@/app/dates'
 import { t } from '@/app/language'
+import { roles } from '@/app/roles'
 import AskForm from '@/ui/AskForm.vue'
+import DayField from '@/ui/DayField.vue'
 import FaultyField from '@/ui/FaultyField.vue'
 import { say, sayError } from '@/ui/notices'
 
 /** Who belongs to a class, and as what: joined, changed, and taken out again. */
 const { room } = defineProps<{ room: Schemas['ClassOfSchool'] }>()
+const emit = defineEmits<{ invited: [invitation: Schemas['Invitation'] & { who: string }] }>()
 const queries = useQueryClient()
 const path = (adultId: number) => ({ classId: room.id, adultId })
 
-const roles: Record<Schemas['ClassRole'], string> = {
-  LeadTeacher: t('Lead teacher'),
-  Assistant: t('Assistant'),
-  MathsLead: t('Maths lead'),
-}
-const nobody = () => ({ fullName: '', email: '', password: '', role: 'Assistant' as Schemas['ClassRole'] })
+const nobody = () => ({
+  fullName: '',
+  email: '',
+  role: 'Assistant' as Schemas['ClassRole'],
+  from: '',
+  until: '',
+})
+// Cover is for some days, which are said when it is added.
+const lasting = (Object.keys(roles) as Schemas['ClassRole'][]).filter((role) => role !== 'Cover')
 const adult = ref(nobody())
 async function add() {
-  await take(
-    api.POST('/api/school/classes/{classId}/adults', { params: { path: { classId: room.id } }, body: adult.value }),
+  const who = adult.value.fullName || adult.value.email
+  const invitation = await take(
+    api.POST('/api/school/classes/{classId}/adults', {
+      params: { path: { classId: room.id } },
+      body: { ...adult.value, from: adult.value.from || null, until: adult.value.until || null },
+    }),
   )
-  say(t('{who} can sign in now.', { who: adult.value.fullName || adult.value.email }))
+  emit('invited', { who, ...invitation })
   adult.value = nobody()
   await queries.invalidateQueries()
 }
@@ -47,7 +58,9 @@ async function setRole(who: Schemas['AdultOfClass'], event: Event) {
 // Who is about to be taken out, and who takes the lessons.
 const leaving = ref<Schemas['AdultOfClass']>()
 const takesOver = ref<number | null>(null)
-const others = computed(() => room.adults.filter((a) => a.id !== leaving.value?.id && a.role !== 'MathsLead'))
+const others = computed(() =>
+  room.adults.filter((a) => a.id !== leaving.value?.id && a.role !== 'MathsLead' && a.role !== 'Cover'),
+)
 async function end() {
   const { id, fullName } = leaving.value!
   await take(
@@ -71,13 +84,17 @@ function ask(who: Schemas['AdultOfClass']) {
       <Column field="fullName" :header="$t('Name')" sortable />
       <Column field="role" :header="$t('Role')" sortable>
         <template #body="{ data }">
+          <span v-if="data.role === 'Cover'">{{
+            $t('Cover, {from} to {until}', { from: dayAndMonth(data.from), until: dayAndMonth(data.until) })
+          }}</span>
           <select
+            v-else
             class="box"
             :value="data.role"
             :aria-label="$t('Role of {name} in {room}', { name: data.fullName, room: room.name })"
             @change="setRole(data, $event)"
           >
-            <option v-for="(label, role) in roles" :key="role" :value="role">{{ label }}</option>
+            <option v-for="role in lasting" :key="role" :value="role">{{ roles[role] }}</option>
           </select>
         </template>
       </Column>
@@ -127,20 +144,24 @@ function ask(who: Schemas['AdultOfClass']) {
           autocomplete="off"
           required
       /></FaultyField>
-      <FaultyField name="password"
-        ><input
-          v-model="adult.password"
-          type="password"
-          :placeholder="$t('First password')"
-          :aria-label="$t('First password')"
-          autocomplete="new-password"
-      /></FaultyField>
       <select v-model="adult.role" class="box" :aria-label="$t('Role')">
         <option v-for="(label, role) in roles" :key="role" :value="role">{{ label }}</option>
       </select>
+      <template v-if="adult.role === 'Cover'">
+        <FaultyField name="from"><DayField v-model="adult.from" :label="$t('First day')" required /></FaultyField>
+        <FaultyField name="until"
+          ><DayField v-model="adult.until" :label="$t('Last day')" :min="adult.from" required
+        /></FaultyField>
+      </template>
       <button class="button">{{ $t('Add') }}</button>
     </AskForm>
-    <p class="soft small">{{ $t('Whoever has an account here needs only the e-mail, and keeps the password.') }}</p>
+    <p class="soft small">
+      {{
+        $t(
+          'They choose their password themselves, by a link that opens once. Whoever has an account here needs only the e-mail. Cover sees the class and records on its days only; added again, it gets other days.',
+        )
+      }}
+    </p>
   </div>
 </template>
 

@@ -13,6 +13,7 @@ import FaultyField from '@/ui/FaultyField.vue'
 import { say, sayError } from '@/ui/notices'
 import PageError from '@/ui/PageError.vue'
 import AdultsOfClass from './AdultsOfClass.vue'
+import WhoLooked from './WhoLooked.vue'
 
 /** What whoever leads the school does: classes, adults, and a lost password. */
 const queries = useQueryClient()
@@ -85,13 +86,43 @@ async function setLead(adult: Schemas['AdultOfSchool'], event: Event) {
   }
 }
 
-const link = ref<{ who: string; address: string }>()
+// Read once it is asked for.
+const looked = ref(false)
+
+// A link to hand over: shown until the next one is.
+const link = ref<{ words: string; address: string }>()
 async function makeLink(adult: Schemas['AdultOfSchool']) {
   try {
     const { address } = await take(
       api.POST('/api/school/adults/{adultId}/password-link', { params: { path: { adultId: adult.id } } }),
     )
-    link.value = { who: adult.fullName, address: `${location.origin}${address}` }
+    link.value = {
+      words: t('For {who}, once and within a day. Hand it over yourself; whoever has it can come in.', {
+        who: adult.fullName,
+      }),
+      address: `${location.origin}${address}`,
+    }
+  } catch (problem) {
+    sayError(problem)
+  }
+}
+
+function invited({ who, mailed, address }: Schemas['Invitation'] & { who: string }) {
+  link.value = address
+    ? {
+        words: t('For {who}, once and within three days. Hand it over yourself; whoever has it can come in.', { who }),
+        address: `${location.origin}${address}`,
+      }
+    : undefined
+  say(mailed ? t('A mail is on its way to {who}.', { who }) : t('{who} belongs to the class now.', { who }))
+}
+async function inviteAgain(adult: Schemas['AdultOfSchool']) {
+  try {
+    const invitation = await take(
+      api.POST('/api/school/adults/{adultId}/invitation', { params: { path: { adultId: adult.id } } }),
+    )
+    invited({ who: adult.fullName, ...invitation })
+    await queries.invalidateQueries()
   } catch (problem) {
     sayError(problem)
   }
@@ -120,7 +151,7 @@ const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
             <span class="soft small">{{ childrenOf(room) }}</span>
             <span class="soft small" data-quoted>{{ room.adults.map((a) => a.fullName).join(', ') }}</span>
           </summary>
-          <AdultsOfClass :room="room" />
+          <AdultsOfClass :room="room" @invited="invited" />
           <AskForm class="beside line" :send="() => rename(room)">
             <FaultyField name="name"
               ><input
@@ -192,7 +223,12 @@ const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
         <DataTable :value="school.adults" data-key="id">
           <Column field="fullName" :header="$t('Name')" sortable>
             <template #body="{ data }"
-              >{{ data.fullName }}<br /><span class="soft small" data-quoted>{{ data.email }}</span></template
+              >{{ data.fullName }}<br /><span class="soft small" data-quoted>{{ data.email }}</span>
+              <span v-if="data.invited" class="small yet">{{
+                data.mailFault
+                  ? $t('The mail that invites them does not go: {fault}', { fault: data.mailFault })
+                  : $t('Invited, has not come in yet.')
+              }}</span></template
             >
           </Column>
           <Column field="leadsSchool" :header="$t('Leads the school')">
@@ -208,6 +244,16 @@ const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
           <Column>
             <template #body="{ data }">
               <button
+                v-if="data.invited"
+                type="button"
+                class="button plain small"
+                :aria-label="$t('Invite {name} again', { name: data.fullName })"
+                @click="inviteAgain(data)"
+              >
+                {{ $t('Invite again') }}
+              </button>
+              <button
+                v-else
                 type="button"
                 class="button plain small"
                 :aria-label="$t('A new password for {name}', { name: data.fullName })"
@@ -219,13 +265,7 @@ const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
           </Column>
         </DataTable>
         <div v-if="link" class="link" role="status">
-          <p>
-            {{
-              $t('For {who}, once and within a day. Hand it over yourself; whoever has it can come in.', {
-                who: link.who,
-              })
-            }}
-          </p>
+          <p>{{ link.words }}</p>
           <code>{{ link.address }}</code>
         </div>
         <p class="soft small">
@@ -235,6 +275,12 @@ const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
             )
           }}
         </p>
+        <details class="ruled fold" @toggle="looked = true">
+          <summary>
+            <h2>{{ $t('Who looked, who changed what') }}</h2>
+          </summary>
+          <WhoLooked v-if="looked" />
+        </details>
       </section>
     </div>
   </div>
@@ -254,6 +300,10 @@ const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
   grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
   gap: 0 2rem;
   align-items: start;
+}
+
+.yet {
+  display: block;
 }
 
 .link {

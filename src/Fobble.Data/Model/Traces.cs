@@ -1,0 +1,69 @@
+namespace Fobble.Data.Model;
+
+/// <summary>What leaves a trace. The order is kept in the database: new ones go to the end.</summary>
+public enum TraceKind
+{
+    SignedIn,
+    SignInRefused,
+
+    /// <summary>A password chosen by a link of an invitation or of a lost one.</summary>
+    PasswordByLink,
+
+    /// <summary>A link to a new password was made for an adult.</summary>
+    LinkMade,
+    Invited,
+    AdultAdded,
+    RoleChanged,
+    AdultTakenOut,
+    SchoolLeadChanged,
+    ClassMade,
+    ClassRenamed,
+    ClassArchived,
+    PlaceChanged,
+    TermsChanged,
+    ClosuresChanged,
+    MapChanged,
+
+    FamilyPagePrinted,
+    SummaryPrinted,
+    GroupsPrinted,
+    PlanPrinted,
+    PackPrinted,
+    GroupsFileOut,
+    ChildFileOut,
+    RecordsOut,
+    LessonsOut,
+    ClassListIn,
+    ChildFileIn,
+    RecordsIn,
+
+    /// <summary>A family's consent to photos.</summary>
+    ConsentChanged,
+    ChildNamed,
+
+    /// <summary>Somebody has looked through these traces.</summary>
+    TracesRead,
+}
+
+/// <summary>Who did something that a school answers for. No child is named here: it stands by its number.</summary>
+public sealed class TraceRow
+{
+    public int Id { get; set; }
+
+    public DateTimeOffset At { get; set; }
+
+    public TraceKind Kind { get; set; }
+
+    /// <summary>Null where it is not known: a sign-in with an address that nobody has.</summary>
+    public int? SchoolId { get; set; }
+
+    /// <summary>The adult's name at that time; empty where it is not known.</summary>
+    public required string Who { get; set; }
+
+    public int? ClassId { get; set; }
+
+    public int? ChildId { get; set; }
+
+    /// <summary>The adult it was done to.</summary>
+    public int? AboutId { get; set; }
+}

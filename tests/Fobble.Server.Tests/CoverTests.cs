@@ -1,0 +1,105 @@
+using Fobble.Data.Model;
+using Fobble.Server.Features.Account;
+using Fobble.Server.Features.WholeSchool;
+using Microsoft.EntityFrameworkCore;
+
+namespace Fobble.Server.Tests;
+
+/// <summary>Somebody stands in for some days, by the school's clock: Wednesday 25 November 2026, eight in the morning.</summary>
+public sealed class CoverTests : IDisposable
+{
+    private const string Adults = "/api/school/classes/1/adults";
+    private const string Class = "/api/classes/1/timetable";
+    private static readonly NewAdult Nilufar = new("Nilufar Aziz", "nilufar@kettle-lane.example", ClassRole.Cover);
+    private readonly School _school = School.Empty();
+
+    public void Dispose() => _school.Dispose();
+
+    private async Task<Visitor> BeginAsync()
+    {
+        var head = await _school.VisitAsync();
+        await head.PostAsync(
+            "/api/account/first-start",
+            new FirstStart(School.FirstCode, "Rosalind Achterberg", "rosalind@kettle-lane.example", Joining.Password, "Kettle Lane School", "Willow", null)
+        );
+        await head.StateAsync();
+        return head;
+    }
+
+    [Theory]
+    [InlineData(0, 0, true)]
+    [InlineData(0, 9, true)]
+    [InlineData(-3, 0, true)]
+    [InlineData(1, 9, false)]
+    public async Task Cover_sees_and_records_on_its_days_only(int first, int last, bool comesIn)
+    {
+        var head = await BeginAsync();
+        await head.PostCsvAsync("/api/classes/1/class-list", "Name\nAda Okafor\n");
+        await _school.JoinAsync(head, Nilufar with { From = School.Today.AddDays(first), Until = School.Today.AddDays(last) });
+        var cover = await _school.SignInAsync(Nilufar);
+        (await cover.StateAsync()).SignedIn!.Classes.Count.ShouldBe(comesIn ? 1 : 0);
+        (await cover.GetAsync(Class)).StatusCode.ShouldBe(comesIn ? HttpStatusCode.OK : HttpStatusCode.Forbidden);
+        (await cover.PutAsync($"/api/classes/1/attendance/{School.Today:yyyy-MM-dd}/1", new { away = true })).StatusCode.ShouldBe(
+            comesIn ? HttpStatusCode.OK : HttpStatusCode.Forbidden
+        );
+        (await cover.PutAsync("/api/classes/1/approach", new { })).StatusCode.ShouldBe(HttpStatusCode.Forbidden, "it does not lead");
+    }
+
+    [Fact]
+    public async Task A_cover_that_is_over_is_over()
+    {
+        var head = await BeginAsync();
+        await _school.JoinAsync(head, Nilufar with { From = School.Today, Until = School.Today });
+        var cover = await _school.SignInAsync(Nilufar);
+        (await cover.GetAsync(Class)).StatusCode.ShouldBe(HttpStatusCode.OK);
+
+        // The night goes by.
+        using (var scope = _school.Scope())
+        {
+            await _school
+                .Db(scope)
+                .Memberships.Where(m => m.Role == ClassRole.Cover)
+                .ExecuteUpdateAsync(m => m.SetProperty(x => x.From, School.Today.AddDays(-1)).SetProperty(x => x.Until, School.Today.AddDays(-1)));
+        }
+
+        (await cover.GetAsync(Class)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        (await cover.StateAsync()).SignedIn!.Classes.ShouldBeEmpty();
+
+        // Added again, she has other days; nobody else is given days.
+        await head.PostAsync(Adults, Nilufar with { From = School.Today, Until = School.Today.AddDays(4) });
+        (await cover.GetAsync(Class)).StatusCode.ShouldBe(HttpStatusCode.OK);
+        var held = (await head.ReadAsync<SchoolView>("/api/school")).Classes[0].Adults.Single(a => a.Role == ClassRole.Cover);
+        (held.From, held.Until).ShouldBe((School.Today, School.Today.AddDays(4)));
+        (await head.PutAsync($"{Adults}/1", new NewRole(ClassRole.Cover))).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await head.PutAsync($"{Adults}/{held.Id}", new NewRole(ClassRole.Assistant))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        held = (await head.ReadAsync<SchoolView>("/api/school")).Classes[0].Adults.Single(a => a.Id == held.Id);
+        (held.From, held.Until).ShouldBe((null, null), "she belongs to the class now");
+    }
+
+    [Theory]
+    [InlineData(null, "2026-11-27", "from")]
+    [InlineData("2026-11-25", null, "until")]
+    [InlineData("2026-11-26", "2026-11-25", "until")]
+    [InlineData("2026-11-20", "2026-11-24", "until")]
+    [InlineData("2026-11-25", "2027-11-26", "until")]
+    [InlineData("0001-01-01", "2026-11-27", "from")]
+    [InlineData("2026-11-25", "9999-12-31", "until")]
+    public async Task Days_that_make_no_sense_are_refused_and_nobody_is_made(string? from, string? until, string field)
+    {
+        var head = await BeginAsync();
+        var refused = await head.PostAsync(
+            Adults,
+            new
+            {
+                Nilufar.FullName,
+                Nilufar.Email,
+                Nilufar.Role,
+                from,
+                until,
+            }
+        );
+        refused.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await refused.Content.ReadAsStringAsync()).ShouldContain($"\"{field}\"");
+        (await head.ReadAsync<SchoolView>("/api/school")).Adults.ShouldHaveSingleItem();
+    }
+}
