@@ -76,6 +76,8 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     public DbSet<OwnActivityRow> OwnActivities => Set<OwnActivityRow>();
 
+    public DbSet<ErasedRow> Erased => Set<ErasedRow>();
+
     public DbSet<TraceRow> Traces => Set<TraceRow>();
 
     public DbSet<MailRow> Mails => Set<MailRow>();
@@ -84,9 +86,7 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     /// <summary>Options for a database file: foreign keys on, up to five seconds of patience while another writer is at work, and a commit that is on disk.</summary>
     public static void Configure(DbContextOptionsBuilder options, string file) =>
-        options
-            .UseSqlite($"Data Source={file};Foreign Keys=True;Pooling=False;Default Timeout=5")
-            .AddInterceptors(FullySynchronous.Instance, StaysOpen.Instance);
+        options.UseSqlite($"Data Source={file};Foreign Keys=True;Pooling=False;Default Timeout=5").AddInterceptors(AskedOfSqlite.Instance, StaysOpen.Instance);
 
     /// <summary>Options for reading only: nothing is tracked, and what would write is refused by SQLite itself.</summary>
     public static void ConfigureReading(DbContextOptionsBuilder options, string file) =>
@@ -142,12 +142,35 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
     {
         var journal = Database.SqlQueryRaw<string>("SELECT journal_mode AS Value FROM pragma_journal_mode").AsEnumerable().Single();
         var synchronous = Database.SqlQueryRaw<int>("SELECT synchronous AS Value FROM pragma_synchronous").AsEnumerable().Single();
-        if (journal != "wal" || synchronous != FullySynchronous.Full)
+        if (journal != "wal" || synchronous != AskedOfSqlite.Full)
         {
             throw new InvalidOperationException(
                 $"The database does not keep what it is told before it answers (journal {journal}, synchronous {synchronous}): is the data folder on a disk of this machine?"
             );
         }
+    }
+
+    /// <summary>
+    /// Moves the log into the file and empties it: what was deleted stands in neither. Waits for whoever reads what was before; outside of a transaction.
+    /// </summary>
+    /// <returns>Whether it could; if not, SQLite does it at the next quiet moment or at the end.</returns>
+    public async Task<bool> EmptyLogAsync(CancellationToken stop)
+    {
+        await Database.OpenConnectionAsync(stop);
+        await using var command = Database.GetDbConnection().CreateCommand();
+        command.CommandText = "PRAGMA wal_checkpoint(TRUNCATE)";
+        for (var tries = 0; tries < 50; tries++)
+        {
+            // The first column says whether somebody was in the way.
+            if (Convert.ToInt64(await command.ExecuteScalarAsync(stop), CultureInfo.InvariantCulture) == 0)
+            {
+                return true;
+            }
+
+            await Task.Delay(100, stop);
+        }
+
+        return false;
     }
 
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
@@ -167,6 +190,11 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
         builder.Entity<SignedInRow>().HasOne<Adult>().WithMany().HasForeignKey(s => s.AdultId);
         builder.Entity<Membership>().HasKey(m => new { m.ClassId, m.AdultId });
         builder.Entity<SchoolLead>().HasKey(l => new { l.SchoolId, l.AdultId });
+        builder.Entity<ErasedRow>(e =>
+        {
+            e.HasKey(x => x.ChildId);
+            e.Property(x => x.ChildId).ValueGeneratedNever();
+        });
         builder.Entity<TraceRow>().HasIndex(t => t.At);
         builder.Entity<Absence>().HasKey(a => new { a.ChildId, a.Day });
         builder.Entity<PairWish>(e =>

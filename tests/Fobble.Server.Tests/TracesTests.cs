@@ -55,7 +55,7 @@ public sealed class TracesTests : IDisposable
             "Bertil Osei printed the family page of child 1 of Willow",
             "Bertil Osei signed in",
             "Bertil Osei chose a password by a link",
-            "Rosalind Achterberg added an adult to Willow, or gave them other days",
+            "Rosalind Achterberg added Bertil Osei to Willow, or gave them other days",
             "Rosalind Achterberg brought a class list into Willow",
         ]);
         (await SaidAsync(head, "?find=FAMILY")).ShouldHaveSingleItem();

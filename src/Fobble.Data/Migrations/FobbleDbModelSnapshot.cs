@@ -393,6 +393,25 @@ namespace Fobble.Data.Migrations
                     b.ToTable("DayMoves");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.ErasedRow", b =>
+                {
+                    b.Property<int>("ChildId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ClassId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Observations")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("On")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("ChildId");
+
+                    b.ToTable("Erased");
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.GroupMember", b =>
                 {
                     b.Property<int>("SessionId")

@@ -271,3 +271,16 @@ public sealed class TimeOutRow
 
     public TimeOnly Until { get; set; }
 }
+
+/// <summary>What is left of a child that was erased: that there was one, without anything of who it was.</summary>
+public sealed class ErasedRow
+{
+    public int ChildId { get; set; }
+
+    public int ClassId { get; set; }
+
+    public DateOnly On { get; set; }
+
+    /// <summary>How often it had been seen to do something.</summary>
+    public int Observations { get; set; }
+}

@@ -43,6 +43,7 @@ public enum TraceKind
 
     /// <summary>Somebody has looked through these traces.</summary>
     TracesRead,
+    ChildErased,
 }
 
 /// <summary>Who did something that a school answers for. No child is named here: it stands by its number.</summary>

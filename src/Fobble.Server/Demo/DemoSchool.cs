@@ -71,7 +71,9 @@ internal sealed class DemoSchool(FobbleDb db, UserManager<Adult> adults, TimePro
                 UserName = DemoAdults.EmailOf(demo.Key),
                 Email = DemoAdults.EmailOf(demo.Key),
             };
-            if (await adults.CreateAsync(adult) is { Succeeded: false } refused)
+            // Nobody needs it: they come in by their names, and choose another by mail if they like.
+            var password = System.Security.Cryptography.RandomNumberGenerator.GetHexString(40);
+            if (await adults.CreateAsync(adult, password) is { Succeeded: false } refused)
             {
                 throw new InvalidOperationException($"The demo's {demo.FullName} could not be made: {refused}");
             }

@@ -51,6 +51,7 @@ public static class Setup
         services.AddScoped<ClassRooms>();
         services.AddSingleton<WriteQueue>();
         services.AddScoped<Decisions>();
+        services.AddSingleton<Erasing>();
         services.AddSingleton<Solving>();
         services.AddSingleton<JobQueue>();
         services.AddSingleton<AheadQueue>();
@@ -187,6 +188,11 @@ public static class Setup
         if (!upToDate || (settings.Demo && !filled))
         {
             scope.ServiceProvider.GetRequiredService<FobbleDb>().Prepare();
+        }
+
+        if (filled)
+        {
+            await app.Services.GetRequiredService<Erasing>().ReplayAsync(CancellationToken.None);
         }
 
         if (settings.Demo && !filled)

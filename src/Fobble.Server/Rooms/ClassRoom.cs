@@ -114,7 +114,8 @@ internal sealed partial class ClassRoom(
 
     public async ValueTask DisposeAsync() => await LeaveAsync();
 
-    private async Task LeaveAsync()
+    /// <summary>Lets go of what was read: nothing of the past is held on to for this request any more.</summary>
+    public async Task LeaveAsync()
     {
         Forget();
         var (db, snapshot) = (_db, _snapshot);

@@ -12,6 +12,11 @@ internal sealed class Traces(IServiceScopeFactory scopes, WriteQueue queue, Time
     /// <summary>"Usually some months to a year" (common practice); the school's officer may want it otherwise.</summary>
     public static readonly TimeSpan Kept = TimeSpan.FromDays(365);
 
+    private const string About = "fobble:about";
+
+    /// <summary>Names the adult it is done to, where the address does not.</summary>
+    public static void Of(HttpContext http, Adult adult) => http.Items[About] = adult.Id;
+
     /// <param name="adult">Who did it, where nobody is signed in; null where it is not known.</param>
     public Task LeaveAsync(TraceKind kind, HttpContext http, Adult? adult) => LeaveAsync(kind, http, adult?.Id, adult?.FullName ?? "");
 
@@ -41,7 +46,7 @@ internal sealed class Traces(IServiceScopeFactory scopes, WriteQueue queue, Time
             Who = who,
             ClassId = classId,
             ChildId = Named(http, "childId"),
-            AboutId = Named(http, "adultId"),
+            AboutId = http.Items[About] as int? ?? Named(http, "adultId"),
         };
         using (await queue.WaitAsync(stop))
         {

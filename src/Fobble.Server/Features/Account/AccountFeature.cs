@@ -134,8 +134,10 @@ internal sealed class AccountFeature : IFeature
     private static async Task<Results<NoContent, NotFound>> SignInToDemoAsync(
         string key,
         FobbleSettings settings,
+        HttpContext http,
         SignInManager<Adult> signIn,
-        UserManager<Adult> adults
+        UserManager<Adult> adults,
+        Traces traces
     )
     {
         if (!settings.Demo || !DemoAdults.All.Any(a => a.Key == key) || await adults.FindByEmailAsync(DemoAdults.EmailOf(key)) is not { } adult)
@@ -143,6 +145,7 @@ internal sealed class AccountFeature : IFeature
             return TypedResults.NotFound();
         }
 
+        await traces.LeaveAsync(TraceKind.SignedIn, http, adult);
         await signIn.SignInAsync(adult, isPersistent: false);
         return TypedResults.NoContent();
     }

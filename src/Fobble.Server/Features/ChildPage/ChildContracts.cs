@@ -58,3 +58,11 @@ public sealed record ChildView(
 );
 
 public sealed record PhotosAllowed(bool Allowed);
+
+/// <param name="Name">The child's whole name, written once more by whoever erases it.</param>
+public sealed record EraseChild(string Name);
+
+/// <param name="Observations">How many observations went.</param>
+/// <param name="Mentions">Notes about other children in which the first name stands; they are not changed.</param>
+/// <param name="OnDisk">Nothing of it is left in the database's files; if not, others were reading, and the next start sees to it.</param>
+public sealed record Erasure(int Observations, int Mentions, bool OnDisk);

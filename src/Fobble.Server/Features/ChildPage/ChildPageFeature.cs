@@ -7,6 +7,7 @@ using Fobble.Core.Skills;
 using Fobble.Data.Model;
 using Fobble.Formats.Fonts;
 using Fobble.Server.Hosting;
+using Fobble.Server.Rooms;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -25,6 +26,7 @@ internal sealed class ChildPageFeature : IFeature
         ofClass.MapGet("/children/{childId:int}", GetAsync);
         ofClass.MapGet("/children/{childId:int}/observations", ObservationsAsync);
         ofClass.MapPut("/children/{childId:int}/photos-allowed", AllowPhotosAsync).RequireAuthorization(Policies.Lead).WithTrace(TraceKind.ConsentChanged);
+        ofClass.MapPost("/children/{childId:int}/erase", EraseAsync).RequireAuthorization(Policies.Lead).WithTrace(TraceKind.ChildErased);
         var naming = ofClass.MapGroup("/children/{childId:int}/name").RequireAuthorization(Policies.Lead);
         naming.MapGet("/", NamingAsync);
         naming.MapPut("/", NameAsync).WithTrace(TraceKind.ChildNamed);
@@ -175,6 +177,50 @@ internal sealed class ChildPageFeature : IFeature
             stop
         );
         return found ? TypedResults.NoContent() : TypedResults.NotFound();
+    }
+
+    private static async Task<Results<Ok<Erasure>, NotFound>> EraseAsync(
+        ClassRoom room,
+        ChildId childId,
+        EraseChild request,
+        Decisions decisions,
+        Erasing erasing,
+        CancellationToken stop
+    )
+    {
+        if ((await room.ChildRowsAsync(stop)).FirstOrDefault(c => c.Id == childId.Value) is not { } child)
+        {
+            return TypedResults.NotFound();
+        }
+
+        var whole = new Naming(child.GivenName, child.FamilyName, child.Born, child.Mark).Whole;
+        RefusedException.Unless(
+            ShortNames.Same(request.Name) == ShortNames.Same(whole),
+            "name",
+            Phrase($"To erase this child for good, write its whole name: {whole}.")
+        );
+        var erasure = await decisions.DecideAsync(
+            async db =>
+                await erasing.EraseAsync(db, room.Id.Value, childId.Value, room.Today, stop) is { } left
+                    ? new Erasure(
+                        left.Observations,
+                        await db.Observations.CountAsync(
+                            o => o.Note != null && o.Note.Contains(child.GivenName) && db.Children.Any(c => c.Id == o.ChildId && c.ClassId == left.ClassId),
+                            stop
+                        ),
+                        OnDisk: false
+                    )
+                    : null,
+            stop
+        );
+        if (erasure is null)
+        {
+            return TypedResults.NotFound();
+        }
+
+        // What this request has read of the child is let go of first: it would keep the log as it was.
+        await room.LeaveAsync();
+        return TypedResults.Ok(erasure with { OnDisk = await erasing.EmptyLogAsync(stop) });
     }
 
     private static async Task<IReadOnlyList<ChildJar>> JarsAsync(ClassRoom room, int child, CancellationToken stop)

@@ -45,6 +45,7 @@ internal static class AdultsOfClass
             {
                 var known = await adults.FindByEmailAsync(request.Email.Trim());
                 var adult = known ?? await MakeAsync(request, adults);
+                Traces.Of(http, adult);
                 var cover = request.Role == ClassRole.Cover;
                 if (cover)
                 {

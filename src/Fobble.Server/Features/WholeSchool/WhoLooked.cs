@@ -82,7 +82,7 @@ internal static class WhoLooked
             TraceKind.PasswordByLink => Phrase("chose a password by a link"),
             TraceKind.LinkMade => Phrase($"made a link to a new password for {adult}"),
             TraceKind.Invited => Phrase($"invited {adult} again"),
-            TraceKind.AdultAdded => Phrase($"added an adult to {room}, or gave them other days"),
+            TraceKind.AdultAdded => Phrase($"added {adult} to {room}, or gave them other days"),
             TraceKind.RoleChanged => Phrase($"changed what {adult} is in {room}"),
             TraceKind.AdultTakenOut => Phrase($"took {adult} out of {room}"),
             TraceKind.SchoolLeadChanged => Phrase($"changed whether {adult} leads the school"),
@@ -108,6 +108,7 @@ internal static class WhoLooked
             TraceKind.ConsentChanged => Phrase($"changed the consent to photos of child {child} of {room}"),
             TraceKind.ChildNamed => Phrase($"changed the name or the day of birth of child {child} of {room}"),
             TraceKind.TracesRead => Phrase("took out these traces as a file"),
+            TraceKind.ChildErased => Phrase($"erased child {child} of {room}"),
             _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, null),
         };
 }

@@ -139,7 +139,7 @@ const firstFields = [
           {{ $t('A lost password: whoever leads the school can give you a link to a new one.') }}
         </p>
       </component>
-      <p v-if="account.demoAdults.length" class="panel small">
+      <p v-if="account.demoAdults.length" class="panel post small">
         <RouterLink to="/post">{{ $t('Post: the mail that this demo has sent') }}</RouterLink>
       </p>
     </template>
@@ -189,6 +189,14 @@ h1 {
   margin: 0 auto;
   padding-top: 0.8rem;
   border-top: 1.5px solid var(--ink);
+}
+
+.panel + .panel {
+  margin-top: 1.3rem;
+}
+
+.post {
+  border-top: 0;
 }
 
 .adult {

@@ -9,6 +9,7 @@ import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
 import { dayAndMonth, fullDay } from '@/app/dates'
 import { useClassNames } from '@/app/useClassNames'
+import ChildErasing from './ChildErasing.vue'
 import ChildNaming from './ChildNaming.vue'
 import CellDrawer from '@/ui/CellDrawer.vue'
 import ErrorLine from '@/ui/ErrorLine.vue'
@@ -379,6 +380,13 @@ const familyPage = computed(
         <p class="small soft">
           {{ $t('Of pages and things only, never of a child. Follow your school’s rules on photos.') }}
         </p>
+      </details>
+
+      <details v-if="leads" class="ruled fold">
+        <summary>
+          <h2>{{ $t('Has left: erase') }}</h2>
+        </summary>
+        <ChildErasing :class-id="classId" :child-id="childId" :name="child.name" />
       </details>
     </template>
     <ConfirmDialog :closable="false" />

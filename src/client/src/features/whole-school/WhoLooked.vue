@@ -26,7 +26,7 @@ const keptDays = computed(() => data.value?.pages[0]?.keptDays)
     <div class="beside line">
       <input
         v-model.lazy="find"
-        type="search"
+        type="text"
         :placeholder="$t('A name, a class, or what was done')"
         :aria-label="$t('Look for')"
       />

@@ -11,8 +11,8 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Fobble.Data.Migrations
 {
     [DbContext(typeof(FobbleDb))]
-    [Migration("20261129094132_CoverMailTraces")]
-    partial class CoverMailTraces
+    [Migration("20261129100839_PeopleOfASchool")]
+    partial class PeopleOfASchool
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
@@ -394,6 +394,25 @@ namespace Fobble.Data.Migrations
                     b.HasIndex("AwayChildId", "Day");
 
                     b.ToTable("DayMoves");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.ErasedRow", b =>
+                {
+                    b.Property<int>("ChildId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ClassId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Observations")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("On")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("ChildId");
+
+                    b.ToTable("Erased");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.GroupMember", b =>

@@ -5,7 +5,7 @@
 namespace Fobble.Data.Migrations
 {
     /// <inheritdoc />
-    public partial class CoverMailTraces : Migration
+    public partial class PeopleOfASchool : Migration
     {
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
@@ -13,6 +13,21 @@ namespace Fobble.Data.Migrations
             migrationBuilder.AddColumn<int>(name: "From", table: "Memberships", type: "INTEGER", nullable: true);
 
             migrationBuilder.AddColumn<int>(name: "Until", table: "Memberships", type: "INTEGER", nullable: true);
+
+            migrationBuilder.CreateTable(
+                name: "Erased",
+                columns: table => new
+                {
+                    ChildId = table.Column<int>(type: "INTEGER", nullable: false),
+                    ClassId = table.Column<int>(type: "INTEGER", nullable: false),
+                    On = table.Column<int>(type: "INTEGER", nullable: false),
+                    Observations = table.Column<int>(type: "INTEGER", nullable: false),
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Erased", x => x.ChildId);
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Mails",
@@ -57,6 +72,8 @@ namespace Fobble.Data.Migrations
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.DropTable(name: "Erased");
+
             migrationBuilder.DropTable(name: "Mails");
 
             migrationBuilder.DropTable(name: "Traces");

@@ -3,13 +3,13 @@ using Microsoft.EntityFrameworkCore.Diagnostics;
 
 namespace Fobble.Data;
 
-/// <summary>Asks SQLite, on every connection, to have a commit on disk before it says that it is done.</summary>
-internal sealed class FullySynchronous : DbConnectionInterceptor
+/// <summary>Asks SQLite, on every connection, to have a commit on disk before it says that it is done, and to write zeros over what is deleted.</summary>
+internal sealed class AskedOfSqlite : DbConnectionInterceptor
 {
     /// <summary>SQLite's number for it.</summary>
     public const int Full = 2;
 
-    public static FullySynchronous Instance { get; } = new();
+    public static AskedOfSqlite Instance { get; } = new();
 
     public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
     {
@@ -28,7 +28,7 @@ internal sealed class FullySynchronous : DbConnectionInterceptor
     private static DbCommand Command(DbConnection connection)
     {
         var command = connection.CreateCommand();
-        command.CommandText = "PRAGMA synchronous=FULL";
+        command.CommandText = "PRAGMA synchronous=FULL; PRAGMA secure_delete=ON";
         return command;
     }
 }
