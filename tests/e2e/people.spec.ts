@@ -85,3 +85,39 @@ test('a child that has left is erased, once its whole name is written', async ({
   await expect(page.getByText(/^Erased, with \d+ observations/)).toBeVisible()
   await expect(page.getByRole('link', { name, exact: true })).toHaveCount(0)
 })
+
+test.describe('with the worker that keeps a day', () => {
+  test.use({ serviceWorkers: 'allow' })
+  test('signing out without a network clears the device, and the server hears of it once there is one', async ({
+    page,
+    context,
+  }) => {
+    await comeInAs(page, server, 'Tomasz Birk')
+    const kept = () =>
+      page.evaluate(async () => {
+        if (!(await caches.has('fobble-day'))) return 0
+        return (await (await caches.open('fobble-day')).keys()).length
+      })
+    // The worker has the page, and the day with it.
+    await page.evaluate(() => navigator.serviceWorker.ready)
+    await page.reload()
+    await expect.poll(kept).toBeGreaterThan(0)
+    const session = (await context.cookies()).find((cookie) => cookie.name === 'fobble')!
+
+    await context.setOffline(true)
+    await page.getByRole('button', { name: 'Sign out' }).click()
+    await expect(page).toHaveURL(/\/sign-in/)
+    expect(await kept()).toBe(0)
+    await page.goto(`${server.url}/c/1/class`)
+    await expect(page).toHaveURL(/\/sign-in/)
+    await expect(page.getByText('Amara')).toHaveCount(0)
+
+    await context.setOffline(false)
+    await page.goto(server.url)
+    await expect(page.getByRole('button', { name: 'Tomasz Birk' })).toBeVisible()
+    const copied = await fetch(`${server.url}/api/classes/1/timetable`, {
+      headers: { cookie: `fobble=${session.value}` },
+    })
+    expect(copied.status).toBe(401)
+  })
+})

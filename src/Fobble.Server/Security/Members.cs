@@ -1,4 +1,4 @@
-using Fobble.Core.People;
+using Fobble.Core.Calendars;
 using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Rooms;

@@ -2,7 +2,6 @@ using System.ComponentModel.DataAnnotations;
 using System.Globalization;
 using System.Security.Claims;
 using Fobble.Core.Calendars;
-using Fobble.Core.People;
 using Fobble.Core.Sheets;
 using Fobble.Data;
 using Fobble.Data.Model;

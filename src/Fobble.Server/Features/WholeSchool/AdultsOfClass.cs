@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using Fobble.Core.Calendars;
 using Fobble.Core.People;
 using Fobble.Data;
 using Fobble.Data.Model;

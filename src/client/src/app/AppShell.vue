@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useAccount, useForget } from './account'
-import { api, take } from './api/client'
+import { useAccount, useLeave } from './account'
 import BeadString from './BeadString.vue'
 import { schoolIsAt } from './dates'
 import FindDialog from './finding/FindDialog.vue'
@@ -19,7 +18,7 @@ import { t } from '@/app/language'
 const route = useRoute()
 const router = useRouter()
 const { account, classId, current, today, leads, leadsSchool } = useAccount()
-const forget = useForget()
+const leave = useLeave()
 
 const { day, week } = useWeek()
 
@@ -124,14 +123,6 @@ watch(
 
 function turnTo(event: Event) {
   void router.push({ name: 'today', params: { classId: (event.target as HTMLSelectElement).value } })
-}
-
-async function leave() {
-  await take(api.POST('/api/account/sign-out', {}))
-  // What was kept for a day without network is not for whoever picks the tablet up next.
-  if ('caches' in window) await caches.delete('fobble-day')
-  await forget()
-  await router.push('/sign-in')
 }
 </script>
 

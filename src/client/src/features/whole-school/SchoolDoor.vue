@@ -1,19 +1,10 @@
 <script setup lang="ts">
-import { useRouter } from 'vue-router'
-import { useAccount, useForget } from '@/app/account'
-import { api, take } from '@/app/api/client'
-import { sayError } from '@/ui/notices'
+import { useAccount, useLeave } from '@/app/account'
 import SchoolPage from './SchoolPage.vue'
 
 /** The school's page for whoever leads it without belonging to a class. */
-const router = useRouter()
 const { account } = useAccount()
-const forget = useForget()
-async function leave() {
-  await take(api.POST('/api/account/sign-out', {})).catch(sayError)
-  await forget()
-  await router.push('/sign-in')
-}
+const leave = useLeave()
 </script>
 
 <template>

@@ -1,6 +1,4 @@
-using Fobble.Core.Calendars;
-
-namespace Fobble.Core.People;
+namespace Fobble.Core.Calendars;
 
 /// <summary>The days on which somebody covers a class, first and last among them. On any other day they have nothing to do with it.</summary>
 public static class Covering
