@@ -15,17 +15,6 @@ public sealed class CoverTests : IDisposable
 
     public void Dispose() => _school.Dispose();
 
-    private async Task<Visitor> BeginAsync()
-    {
-        var head = await _school.VisitAsync();
-        await head.PostAsync(
-            "/api/account/first-start",
-            new FirstStart(School.FirstCode, "Rosalind Achterberg", "rosalind@kettle-lane.example", Joining.Password, "Kettle Lane School", "Willow", null)
-        );
-        await head.StateAsync();
-        return head;
-    }
-
     [Theory]
     [InlineData(0, 0, true)]
     [InlineData(0, 9, true)]
@@ -33,7 +22,7 @@ public sealed class CoverTests : IDisposable
     [InlineData(1, 9, false)]
     public async Task Cover_sees_and_records_on_its_days_only(int first, int last, bool comesIn)
     {
-        var head = await BeginAsync();
+        var head = await _school.BeginAsync();
         await head.PostCsvAsync("/api/classes/1/class-list", "Name\nAda Okafor\n");
         await _school.JoinAsync(head, Nilufar with { From = School.Today.AddDays(first), Until = School.Today.AddDays(last) });
         var cover = await _school.SignInAsync(Nilufar);
@@ -48,7 +37,7 @@ public sealed class CoverTests : IDisposable
     [Fact]
     public async Task A_cover_that_is_over_is_over()
     {
-        var head = await BeginAsync();
+        var head = await _school.BeginAsync();
         await _school.JoinAsync(head, Nilufar with { From = School.Today, Until = School.Today });
         var cover = await _school.SignInAsync(Nilufar);
         (await cover.GetAsync(Class)).StatusCode.ShouldBe(HttpStatusCode.OK);
@@ -86,7 +75,7 @@ public sealed class CoverTests : IDisposable
     [InlineData("2026-11-25", "9999-12-31", "until")]
     public async Task Days_that_make_no_sense_are_refused_and_nobody_is_made(string? from, string? until, string field)
     {
-        var head = await BeginAsync();
+        var head = await _school.BeginAsync();
         var refused = await head.PostAsync(
             Adults,
             new

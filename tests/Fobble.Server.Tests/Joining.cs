@@ -11,6 +11,16 @@ internal static class Joining
 
     public static NewAdult Adult(string name, ClassRole role) => new(name, $"{name.Split(' ')[0].ToLowerInvariant()}@kettle-lane.example", role);
 
+    /// <summary>A school of one class, Willow, led by Rosalind Achterberg.</summary>
+    public static async Task<Visitor> BeginAsync(this School school)
+    {
+        var head = await school.VisitAsync();
+        FirstStart start = new(School.FirstCode, "Rosalind Achterberg", "rosalind@kettle-lane.example", Password, "Kettle Lane School", "Willow", null);
+        (await head.PostAsync("/api/account/first-start", start)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        await head.StateAsync();
+        return head;
+    }
+
     /// <summary>Adds an adult to a class, who chooses a password by the link.</summary>
     public static async Task JoinAsync(this School school, Visitor head, NewAdult adult, int classId = 1, string password = Password)
     {

@@ -79,6 +79,18 @@ public sealed partial class MailTests : IDisposable
     }
 
     [Fact]
+    public async Task Who_was_taken_out_before_coming_in_is_invited_anew()
+    {
+        var head = await _school.ComeInAsAsync("ines");
+        await head.PostAsync(Adults, Bertil);
+        await NewestAsync(1);
+        var id = (await head.ReadAsync<SchoolView>("/api/school")).Adults.Single(a => a.Email == Bertil.Email).Id;
+        (await head.SendAsync(HttpMethod.Delete, $"{Adults}/{id}")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await Visitor.ReadAsync<Invitation>(await head.PostAsync(Adults, Bertil))).Mailed.ShouldBeTrue();
+        await NewestAsync(2);
+    }
+
+    [Fact]
     public async Task A_lost_password_is_got_back_by_mail_and_nobody_is_told_who_has_an_account()
     {
         var stranger = await _school.VisitAsync();

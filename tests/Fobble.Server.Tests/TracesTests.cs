@@ -14,24 +14,13 @@ public sealed class TracesTests : IDisposable
 
     public void Dispose() => _school.Dispose();
 
-    private async Task<Visitor> BeginAsync()
-    {
-        var head = await _school.VisitAsync();
-        await head.PostAsync(
-            "/api/account/first-start",
-            new FirstStart(School.FirstCode, "Rosalind Achterberg", "rosalind@kettle-lane.example", Joining.Password, "Kettle Lane School", "Willow", null)
-        );
-        await head.StateAsync();
-        return head;
-    }
-
     private static async Task<List<string>> SaidAsync(Visitor head, string query = "") =>
         [.. (await head.ReadAsync<TracesView>($"/api/school/traces{query}")).Newest.Select(t => $"{t.Who} {t.What}")];
 
     [Fact]
     public async Task Who_signed_in_took_something_out_or_changed_what_counts_is_seen_by_the_schools_lead_without_a_childs_name()
     {
-        var head = await BeginAsync();
+        var head = await _school.BeginAsync();
         await head.PostCsvAsync("/api/classes/1/class-list", "Name\nAda Okafor\n");
         await _school.JoinAsync(head, Joining.Adult("Bertil Osei", ClassRole.LeadTeacher));
         var bertil = await _school.SignInAsync(Joining.Adult("Bertil Osei", ClassRole.LeadTeacher));
@@ -70,7 +59,7 @@ public sealed class TracesTests : IDisposable
     [Fact]
     public async Task Pages_of_traces_hold_each_once_and_those_past_their_time_go()
     {
-        var head = await BeginAsync();
+        var head = await _school.BeginAsync();
         var now = _school.Services.GetRequiredService<TimeProvider>().GetUtcNow();
         using (var scope = _school.Scope())
         {

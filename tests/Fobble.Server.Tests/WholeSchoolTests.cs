@@ -9,35 +9,15 @@ namespace Fobble.Server.Tests;
 public sealed class WholeSchoolTests : IDisposable
 {
     private readonly School _school = School.Empty();
-    private const string Password = Joining.Password;
 
     public void Dispose() => _school.Dispose();
-
-    private async Task<Visitor> BeginAsync()
-    {
-        var head = await _school.VisitAsync();
-        await head.PostAsync(
-            "/api/account/first-start",
-            new FirstStart(School.FirstCode, "Rosalind Achterberg", "rosalind@kettle-lane.example", Password, "Kettle Lane School", "Willow", null)
-        );
-        await head.StateAsync();
-        return head;
-    }
-
-    private async Task<Visitor> SignInAsync(string who)
-    {
-        var visitor = await _school.VisitAsync();
-        (await visitor.PostAsync("/api/account/sign-in", new SignIn($"{who}@kettle-lane.example", Password))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        await visitor.StateAsync();
-        return visitor;
-    }
 
     [Fact]
     public async Task The_lead_of_a_class_changes_the_class_and_not_the_school()
     {
-        var head = await BeginAsync();
+        var head = await _school.BeginAsync();
         await _school.JoinAsync(head, Joining.Adult("Bertil Osei", ClassRole.LeadTeacher));
-        var bertil = await SignInAsync("bertil");
+        var bertil = await _school.SignInAsync(Joining.Adult("Bertil Osei", ClassRole.Assistant));
         var state = (await bertil.StateAsync()).SignedIn!;
         (state.LeadsSchool, state.Classes[0].LeadsSchool).ShouldBe((false, false));
         var table = await bertil.ReadAsync<TimetableView>("/api/classes/1/timetable");
@@ -65,7 +45,7 @@ public sealed class WholeSchoolTests : IDisposable
     [Fact]
     public async Task A_class_is_made_like_another_renamed_and_led_by_somebody_else()
     {
-        var head = await BeginAsync();
+        var head = await _school.BeginAsync();
         await _school.JoinAsync(head, Joining.Adult("Bertil Osei", ClassRole.Assistant));
         var slot = (await head.ReadAsync<TimetableView>("/api/classes/1/timetable")).Slots.First(s => s.Kind == Core.Planning.SlotKind.Choice);
         await head.SendAsync(HttpMethod.Delete, $"/api/classes/1/slots/{slot.Id}");
@@ -98,7 +78,7 @@ public sealed class WholeSchoolTests : IDisposable
         (await head.PostAsync("/api/school/classes/2/adults", new NewAdult("", "rosalind@kettle-lane.example", ClassRole.MathsLead))).StatusCode.ShouldBe(
             HttpStatusCode.OK
         );
-        var bertil = await SignInAsync("bertil");
+        var bertil = await _school.SignInAsync(Joining.Adult("Bertil Osei", ClassRole.Assistant));
         var table = await bertil.ReadAsync<TimetableView>("/api/classes/2/timetable");
         table.Slots.Count.ShouldBe(19);
         table.Slots.ShouldAllBe(s => s.AdultId == 2);
@@ -108,7 +88,7 @@ public sealed class WholeSchoolTests : IDisposable
     [Fact]
     public async Task An_archive_is_read_and_not_written_until_it_is_taught_again()
     {
-        var head = await BeginAsync();
+        var head = await _school.BeginAsync();
         await head.PostCsvAsync("/api/classes/1/class-list", "Name\nAda Okafor\n");
         (await head.PutAsync("/api/school/classes/1/archive", new Archive(true))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await head.StateAsync()).SignedIn!.Classes.ShouldHaveSingleItem().Archived.ShouldBeTrue();
@@ -133,9 +113,9 @@ public sealed class WholeSchoolTests : IDisposable
     [Fact]
     public async Task A_lost_password_is_got_back_by_whoever_leads_the_school()
     {
-        var head = await BeginAsync();
+        var head = await _school.BeginAsync();
         await _school.JoinAsync(head, Joining.Adult("Bertil Osei", ClassRole.Assistant));
-        var bertil = await SignInAsync("bertil");
+        var bertil = await _school.SignInAsync(Joining.Adult("Bertil Osei", ClassRole.Assistant));
         (await bertil.PostAsync("/api/school/adults/1/password-link", new { })).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
         (await head.PostAsync("/api/school/adults/77/password-link", new { })).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         var link = await Visitor.ReadAsync<PasswordLink>(await head.PostAsync("/api/school/adults/2/password-link", new { }));

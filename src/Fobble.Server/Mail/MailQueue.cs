@@ -132,15 +132,22 @@ internal sealed partial class MailQueue(
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
-        try
+        while (On && !stoppingToken.IsCancellationRequested)
         {
-            while (On)
+            try
             {
                 await SendDueAsync(clock.GetUtcNow(), stoppingToken);
                 await _woken.WaitAsync(LooksAgain, stoppingToken);
             }
+            catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested) { }
+#pragma warning disable CA1031 // Mail that can't be looked after now is no reason to end the server: it waits where it is.
+            catch (Exception fault)
+#pragma warning restore CA1031
+            {
+                NotLookedAfter(log, fault);
+                await Task.Delay(LooksAgain, stoppingToken).ContinueWith(_ => { }, TaskScheduler.Default);
+            }
         }
-        catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested) { }
     }
 
     private static Task<int> KeepAsync(IQueryable<MailRow> kept, MailRow mail, string? fault, DateTimeOffset now, CancellationToken stop)
@@ -170,6 +177,9 @@ internal sealed partial class MailQueue(
         await smtp.SendAsync(letter, stop);
         await smtp.DisconnectAsync(quit: true, stop);
     }
+
+    [LoggerMessage(Level = LogLevel.Error, Message = "Mail could not be looked after.")]
+    private static partial void NotLookedAfter(ILogger log, Exception fault);
 
     [LoggerMessage(Level = LogLevel.Warning, Message = "A mail ({Kind}) did not go, try {Tries}: {Fault}")]
     private static partial void NotSent(ILogger log, MailKind kind, int tries, string fault);

@@ -8,10 +8,14 @@ internal sealed class HowOften : IDisposable
     private readonly PartitionedRateLimiter<string> _lostPasswordOf = Most(3, TimeSpan.FromHours(1));
     private readonly PartitionedRateLimiter<string> _lostPasswordFrom = Most(20, TimeSpan.FromHours(1));
     private readonly PartitionedRateLimiter<string> _linkFrom = Most(60, TimeSpan.FromMinutes(10));
+    private readonly PartitionedRateLimiter<string> _refusalOf = Most(200, TimeSpan.FromMinutes(10));
     private readonly PartitionedRateLimiter<string> _invitationBy = Most(60, TimeSpan.FromHours(1));
 
     /// <summary>Whether a mail goes for a lost password. Whoever asks is not told.</summary>
     public bool LostPassword(HttpContext from, string email) => Counts(_lostPasswordFrom, Sender(from)) && Counts(_lostPasswordOf, email.ToUpperInvariant());
+
+    /// <summary>Whether a refused sign-in leaves a trace: a stranger's tries are not to fill the disk.</summary>
+    public bool LeavesTrace(HttpContext from) => Counts(_refusalOf, Sender(from));
 
     /// <exception cref="RefusedException">Too often.</exception>
     public void CheckLink(HttpContext from) => Check(Counts(_linkFrom, Sender(from)));
@@ -24,6 +28,7 @@ internal sealed class HowOften : IDisposable
         _lostPasswordOf.Dispose();
         _lostPasswordFrom.Dispose();
         _linkFrom.Dispose();
+        _refusalOf.Dispose();
         _invitationBy.Dispose();
     }
 

@@ -109,12 +109,17 @@ internal sealed class AccountFeature : IFeature
         SignInTries tries,
         SignInManager<Adult> signIn,
         UserManager<Adult> adults,
+        HowOften howOften,
         Traces traces
     )
     {
         var adult = await adults.FindByEmailAsync(request.Email);
         var goTogether = await tries.GoTogetherAsync(http, request.Email, adult, request.Password);
-        await traces.LeaveAsync(goTogether ? TraceKind.SignedIn : TraceKind.SignInRefused, http, adult);
+        if (goTogether || howOften.LeavesTrace(http))
+        {
+            await traces.LeaveAsync(goTogether ? TraceKind.SignedIn : TraceKind.SignInRefused, http, adult);
+        }
+
         if (!goTogether)
         {
             return Refuse(Phrase("Address and password do not go together. After ten wrong tries even the right ones wait for ten minutes."));

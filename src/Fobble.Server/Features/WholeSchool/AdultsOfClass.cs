@@ -44,8 +44,7 @@ internal static class AdultsOfClass
         var invited = await decisions.DecideAsync(
             async db =>
             {
-                var known = await adults.FindByEmailAsync(request.Email.Trim());
-                var adult = known ?? await MakeAsync(request, adults);
+                var adult = await adults.FindByEmailAsync(request.Email.Trim()) ?? await MakeAsync(request, adults);
                 Traces.Of(http, adult);
                 var cover = request.Role == ClassRole.Cover;
                 if (cover)
@@ -69,12 +68,14 @@ internal static class AdultsOfClass
 
                 member.Role = request.Role;
                 (member.From, member.Until) = cover ? (request.From, request.Until) : (null, null);
-                (await DevicesAsync(db, new(adult.Id), stop)).ForEach(connections.Close);
-                return known is null ? await invitations.AskAsync(db, adult, http, stop) : null;
+                // Who has never come in is asked once more.
+                var asked = adult.PasswordHash is null ? await invitations.AskAsync(db, adult, http, stop) : null;
+                return (Asked: asked, Devices: await DevicesAsync(db, new(adult.Id), stop));
             },
             stop
         );
-        return TypedResults.Ok(invited is null ? new Invitation(Mailed: false, Address: null) : await invitations.SendAsync(invited));
+        invited.Devices.ForEach(connections.Close);
+        return TypedResults.Ok(invited.Asked is null ? new Invitation(Mailed: false, Address: null) : await invitations.SendAsync(invited.Asked));
     }
 
     // Without a password nobody comes in: the adult chooses one.
