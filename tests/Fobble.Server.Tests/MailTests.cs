@@ -109,6 +109,8 @@ public sealed partial class MailTests : IDisposable
         (await stranger.PostAsync("/api/account/new-password", asked)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await stranger.PostAsync("/api/account/new-password", asked)).StatusCode.ShouldBe(HttpStatusCode.BadRequest, "it opens once");
         (await before.GetAsync("/api/classes/1/timetable")).StatusCode.ShouldBe(HttpStatusCode.Unauthorized, "all devices are signed out");
+        var told = await NewestAsync(2);
+        (told.To, told.Text.Contains("If it was not you", StringComparison.Ordinal), Link.IsMatch(told.Text)).ShouldBe((letter.To, true, false));
     }
 
     [Fact]

@@ -7,6 +7,9 @@ public enum MailKind
 
     /// <summary>Somebody has asked for another password for this address, which may be nobody's.</summary>
     LostPassword,
+
+    /// <summary>An adult is told that the password is another one now.</summary>
+    PasswordChanged,
 }
 
 /// <summary>A mail that is still to go. What it says, and the link in it, is written when it goes: nothing here opens anything.</summary>

@@ -35,6 +35,14 @@ internal sealed class Letters(FobbleDb db, UserManager<Adult> adults, FobbleSett
                     Before + await Links.ToFirstPasswordAsync(adults, adult)
                 )
             ),
+            MailKind.PasswordChanged => (
+                Phrase($"{school}: your password was changed"),
+                string.Join(
+                    "\n\n",
+                    Phrase($"Your account at {school} has another password now, and all other devices are signed out."),
+                    Phrase($"If it was not you, tell whoever leads the school at once, and choose another one at the door: {Before}/lost-password")
+                )
+            ),
             _ => (
                 Phrase($"{school}: a new password"),
                 string.Join(

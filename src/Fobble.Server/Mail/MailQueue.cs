@@ -63,6 +63,17 @@ internal sealed partial class MailQueue(
         }
     }
 
+    /// <summary>Tells an adult of another password, where there is mail: whoever has it now may not be the adult.</summary>
+    public async Task TellAsync(FobbleDb db, Adult adult, CancellationToken stop)
+    {
+        if (On)
+        {
+            await AskAsync(db, MailKind.PasswordChanged, adult.Email!, by: null, stop);
+            await db.SaveChangesAsync(stop);
+            Wake();
+        }
+    }
+
     public void Wake()
     {
         if (_woken.CurrentCount == 0)
@@ -153,7 +164,7 @@ internal sealed partial class MailQueue(
     private static Task<int> KeepAsync(IQueryable<MailRow> kept, MailRow mail, string? fault, DateTimeOffset now, CancellationToken stop)
     {
         var again = mail.Tries < Waits.Length;
-        return fault is null || (!again && mail.Kind == MailKind.LostPassword)
+        return fault is null || (!again && mail.Kind != MailKind.Invitation)
             ? kept.ExecuteDeleteAsync(stop)
             : kept.ExecuteUpdateAsync(
                 m =>

@@ -61,7 +61,9 @@ internal static class OwnAccount
         UserManager<Adult> adults,
         SignInTries tries,
         SignedIns signedIns,
+        FobbleDb db,
         WriteQueue queue,
+        MailQueue mail,
         CancellationToken stop
     )
     {
@@ -74,6 +76,7 @@ internal static class OwnAccount
         using (await queue.WaitAsync(stop))
         {
             Check(await adults.ChangePasswordAsync(adult, request.Current, request.Next), "next");
+            await mail.TellAsync(db, adult, stop);
         }
 
         await signedIns.EndOthersAsync(http.User.AdultId(), http.User.Device(), stop);
@@ -86,13 +89,16 @@ internal static class OwnAccount
         HowOften howOften,
         UserManager<Adult> adults,
         SignedIns signedIns,
+        FobbleDb db,
         WriteQueue queue,
+        MailQueue mail,
         Traces traces,
         CancellationToken stop
     )
     {
         howOften.CheckLink(http);
         var adult = await adults.FindByIdAsync($"{request.AdultId}");
+        var first = adult?.PasswordHash is null;
         using (await queue.WaitAsync(stop))
         {
             var done = adult is null ? null : await Links.ChooseAsync(adults, adult, request.Token, request.Password);
@@ -102,6 +108,10 @@ internal static class OwnAccount
                 Phrase("This link holds no more: it was used, or is too old, or a part of it is missing. Ask for another one.")
             );
             Check(done!, "password");
+            if (!first)
+            {
+                await mail.TellAsync(db, adult!, stop);
+            }
         }
 
         await traces.LeaveAsync(TraceKind.PasswordByLink, http, adult);
