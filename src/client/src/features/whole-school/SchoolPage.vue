@@ -17,7 +17,7 @@ import WhoLooked from './WhoLooked.vue'
 
 /** What whoever leads the school does: classes, adults, and a lost password. */
 const queries = useQueryClient()
-const { classId } = useAccount()
+const { classId, current } = useAccount()
 const { data: school, error } = useQuery({
   queryKey: queryKey('school'),
   queryFn: () => take(api.GET('/api/school', {})),
@@ -134,7 +134,7 @@ const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>{{ school?.name ?? $t('The school') }}</h1>
+      <h1>{{ school?.name ?? current?.school ?? '\u00a0' }}</h1>
       <span class="soft">{{ $t('classes, adults, and who answers for what') }}</span>
     </div>
     <PageError v-if="error" :error="error" />
