@@ -14,6 +14,9 @@ export function useStandBy() {
     await quiet()
     if (gone || !('$primevue' in app.config.globalProperties)) return
     part.value = (await import('./StandBy.vue')).default
+    // Its styles stay when it goes.
+    await quiet()
+    part.value = undefined
     for (const { components } of router.getRoutes()) {
       await quiet()
       if (gone) return
