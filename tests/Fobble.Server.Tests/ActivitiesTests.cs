@@ -90,7 +90,7 @@ public class ActivitiesTests(School school) : IClassFixture<School>
     {
         var (ines, maeve) = (await school.ComeInAsAsync("ines"), await school.ComeInAsAsync("maeve"));
         var approach = (await maeve.ReadAsync<ApproachView>("/api/classes/2/approach")).Choice;
-        await maeve.PutAsync("/api/classes/2/approach", approach with { FewerWord = Fobble.Core.Numbers.FewerWord.Less });
+        await maeve.PatchAsync("/api/classes/2/approach", approach with { FewerWord = Fobble.Core.Numbers.FewerWord.Less });
         var written = await maeve.ReadAsync<ActivityEntry>("/api/classes/2/activities/next-door/written");
         written.Say.ShouldContain("One {fewer} than … is …");
         await maeve.PutAsync("/api/classes/2/activities/next-door", written with { Minutes = 2 });

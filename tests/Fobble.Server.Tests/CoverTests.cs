@@ -31,7 +31,7 @@ public sealed class CoverTests : IDisposable
         (await cover.PutAsync($"/api/classes/1/attendance/{School.Today:yyyy-MM-dd}/1", new { away = true })).StatusCode.ShouldBe(
             comesIn ? HttpStatusCode.OK : HttpStatusCode.Forbidden
         );
-        (await cover.PutAsync("/api/classes/1/approach", new { })).StatusCode.ShouldBe(HttpStatusCode.Forbidden, "it does not lead");
+        (await cover.PatchAsync("/api/classes/1/approach", new { })).StatusCode.ShouldBe(HttpStatusCode.Forbidden, "it does not lead");
     }
 
     [Fact]

@@ -85,9 +85,9 @@ public class CupboardTests(School school) : IClassFixture<School>
 
         (await WarnsAsync(ines, 1)).ShouldBeTrue();
         (await WarnsAsync(maeve, 2)).ShouldBeFalse();
-        (await maeve.PutAsync("/api/classes/2/cares", new CaresView(true, [Allergen.Egg]))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await maeve.PatchAsync("/api/classes/2/cares", new CaresView(true, [Allergen.Egg]))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await WarnsAsync(maeve, 2)).ShouldBeTrue();
-        await maeve.PutAsync("/api/classes/2/cares", new CaresView(false, []));
+        await maeve.PatchAsync("/api/classes/2/cares", new CaresView(false, []));
     }
 
     [Fact]

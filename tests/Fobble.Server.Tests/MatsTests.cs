@@ -154,7 +154,7 @@ public class MatsTests(School school) : IClassFixture<School>
             Fading.Sooner,
             SecondLookTime.Much
         );
-        (await ines.PutAsync("/api/classes/1/approach", pairs)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PatchAsync("/api/classes/1/approach", pairs)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await ines.ReadAsync<ApproachView>("/api/classes/1/approach")).Choice.ShouldBe(pairs);
         var frame = (await ines.ReadAsync<CounterMat>($"{Mats}/counters/TenFrame?deed=Deal&first=6")).View.Picture;
         frame.Height.ShouldBeGreaterThan(frame.Width);
@@ -164,9 +164,20 @@ public class MatsTests(School school) : IClassFixture<School>
         (await ines.ReadAsync<StoryMat>($"{Mats}/story?kind=AddToResult&low=8&high=8&seed=1")).Steps.ShouldContain(s =>
             s.Says == "Write the equation that was worked out."
         );
-        (await (await own.ComeInAsAsync("tomasz")).PutAsync("/api/classes/1/approach", pairs)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
-        (await ines.PutAsync("/api/classes/1/approach", new { frameFill = "BySevens" })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await (await own.ComeInAsAsync("tomasz")).PatchAsync("/api/classes/1/approach", pairs)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        (await ines.PatchAsync("/api/classes/1/approach", new { frameFill = "BySevens" })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await ines.ReadAsync<ApproachView>("/api/classes/1/approach")).Choice.ShouldBe(pairs);
+    }
+
+    [Fact]
+    public async Task Choices_made_at_the_same_time_are_all_kept()
+    {
+        using var own = new School();
+        var ines = await own.ComeInAsAsync("ines");
+        object[] asked = [new { fewerWord = "Less" }, new { symbols = "FromTheStart" }, new { takeWord = "Subtract" }, new { onesWord = "Units" }];
+        await Task.WhenAll(asked.Select(a => ines.PatchAsync("/api/classes/1/approach", a)));
+        var kept = (await ines.ReadAsync<ApproachView>("/api/classes/1/approach")).Choice;
+        (kept.FewerWord, kept.Symbols, kept.TakeWord, kept.OnesWord).ShouldBe((FewerWord.Less, SymbolsWhen.FromTheStart, TakeWord.Subtract, OnesWord.Units));
     }
 
     public static TheoryData<ItemKind> ItemKinds => [.. Enum.GetValues<ItemKind>()];

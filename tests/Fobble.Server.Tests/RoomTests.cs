@@ -206,11 +206,11 @@ public sealed class RoomTests : IDisposable
         var before = await LibraryAsync();
         var choice = (await ines.ReadAsync<ApproachView>($"{Class}/approach")).Choice;
         (
-            await ines.PutAsync($"{Class}/approach", choice with { OnesWord = choice.OnesWord == OnesWord.Ones ? OnesWord.Units : OnesWord.Ones })
+            await ines.PatchAsync($"{Class}/approach", choice with { OnesWord = choice.OnesWord == OnesWord.Ones ? OnesWord.Units : OnesWord.Ones })
         ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         var after = await LibraryAsync();
         after.ShouldNotBe(before);
-        (await ines.PutAsync($"{Class}/approach", choice)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PatchAsync($"{Class}/approach", choice)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await LibraryAsync()).ShouldBe(before);
     }
 

@@ -193,6 +193,8 @@ public sealed class Visitor(HttpClient client)
 
     public Task<HttpResponseMessage> PutAsync(string path, object body) => SendAsync(HttpMethod.Put, path, JsonContent.Create(body, options: School.Json));
 
+    public Task<HttpResponseMessage> PatchAsync(string path, object body) => SendAsync(HttpMethod.Patch, path, JsonContent.Create(body, options: School.Json));
+
     public Task<HttpResponseMessage> PostCsvAsync(string path, string csv) =>
         SendAsync(HttpMethod.Post, path, new StringContent(csv, Encoding.UTF8, "text/csv"));
 

@@ -33,7 +33,7 @@ public class UnreadableTests(School school) : IClassFixture<School>
     {
         var ines = await school.ComeInAsAsync("ines");
         var before = await (await ines.GetAsync(Approach)).Content.ReadAsStringAsync();
-        var (field, sentence) = await ProblemOf(await ines.SendAsync(HttpMethod.Put, Approach, new StringContent(body, Encoding.UTF8, "application/json")));
+        var (field, sentence) = await ProblemOf(await ines.SendAsync(HttpMethod.Patch, Approach, new StringContent(body, Encoding.UTF8, "application/json")));
         field.ShouldNotBeEmpty();
         sentence.ShouldEndWith(".");
         (await (await ines.GetAsync(Approach)).Content.ReadAsStringAsync()).ShouldBe(before);

@@ -160,6 +160,12 @@ test('the class’s way is chosen once and followed', async ({ page }) => {
   await page.getByRole('link', { name: /Frames, signs/ }).click()
   await expect(page.getByRole('heading', { name: 'How Rowan works' })).toBeVisible()
   await expectAccessible(page)
+  // The first choice takes its time on the way: the second must neither overtake it nor be undone by it.
+  let before = 0
+  await page.route('**/api/classes/1/approach', async (route) => {
+    if (route.request().method() === 'PATCH' && before++ === 0) await new Promise((r) => setTimeout(r, 1_500))
+    await route.continue()
+  })
   await page.getByLabel(/^less/).check()
   await page.getByLabel(/^From the start/).check()
   await expect(page.getByText('Everything follows it from now on.').first()).toBeVisible()

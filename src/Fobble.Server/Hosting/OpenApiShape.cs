@@ -51,7 +51,9 @@ internal static class OpenApiShape
     {
         if (schema.Properties is { Count: > 0 } properties)
         {
-            schema.Required = properties.Keys.ToHashSet();
+            // Of a change that is no more than its parts, what isn't named stays as it is.
+            var mayBeLeftOut = context.JsonTypeInfo.Properties.Where(p => p is { AssociatedParameter: null, Set: not null, IsSetNullable: true });
+            schema.Required = properties.Keys.Except(mayBeLeftOut.Select(p => p.Name)).ToHashSet();
             foreach (var property in context.JsonTypeInfo.Properties)
             {
                 // Types without a public constructor (the core's guarded ones) are otherwise taken to be null anywhere.

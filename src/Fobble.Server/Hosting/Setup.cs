@@ -126,7 +126,7 @@ public static class Setup
             json.NumberHandling = JsonNumberHandling.Strict;
             json.RespectNullableAnnotations = true;
             json.RespectRequiredConstructorParameters = true;
-            json.Converters.Add(new JsonStringEnumConverter());
+            json.Converters.Add(new JsonStringEnumConverter(allowIntegerValues: false));
         });
         services.AddProblemDetails(options =>
             options.CustomizeProblemDetails = context =>
@@ -138,7 +138,9 @@ public static class Setup
                 }
         );
         services.AddExceptionHandler<Problems>();
-        services.AddSignalR().AddJsonProtocol(options => options.PayloadSerializerOptions.Converters.Add(new JsonStringEnumConverter()));
+        services
+            .AddSignalR()
+            .AddJsonProtocol(options => options.PayloadSerializerOptions.Converters.Add(new JsonStringEnumConverter(allowIntegerValues: false)));
         services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
         services.AddOpenApi(OpenApiShape.Configure);
         services.AddResponseCompression(options => options.EnableForHttps = true);

@@ -34,6 +34,26 @@ public sealed record ApproachChoice(
     SecondLookTime Looks
 );
 
+/// <summary>What is to be done otherwise from now on: what isn't named stays as it is, so that two who choose at a time keep both.</summary>
+public sealed record ApproachChange
+{
+    public FrameFill? FrameFill { get; init; }
+    public FrameDirection? FrameDirection { get; init; }
+    public OnesWord? OnesWord { get; init; }
+    public FewerWord? FewerWord { get; init; }
+    public TakeWord? TakeWord { get; init; }
+    public SentenceWord? SentenceWord { get; init; }
+    public YearWord? YearWord { get; init; }
+    public SymbolsWhen? Symbols { get; init; }
+    public NumberSize? Sizes { get; init; }
+    public YearOrder? Order { get; init; }
+    public SheetUse? Sheets { get; init; }
+    public GroupWay? Groups { get; init; }
+    public Strictness? Secure { get; init; }
+    public Fading? Fading { get; init; }
+    public SecondLookTime? Looks { get; init; }
+}
+
 /// <param name="InUse">The class is judged by numbers of its own.</param>
 /// <param name="Better">Those that the record gives today foresee the class better than the usual ones.</param>
 public sealed record OwnNumbersView(bool InUse, bool Better, IReadOnlyList<string> Sentences);
@@ -43,7 +63,7 @@ internal sealed class ClassApproachFeature : IFeature
     public void MapAddresses(RouteGroupBuilder api, RouteGroupBuilder ofClass)
     {
         ofClass.MapGet("/approach", Get);
-        ofClass.MapPut("/approach", SetAsync).RequireAuthorization(Policies.Lead);
+        ofClass.MapPatch("/approach", SetAsync).RequireAuthorization(Policies.Lead);
         var numbers = ofClass.MapGroup("/own-numbers").RequireAuthorization(Policies.Lead);
         numbers.MapGet("/", GetNumbersAsync);
         numbers.MapPut("/", TakeNumbersAsync);
@@ -83,30 +103,28 @@ internal sealed class ClassApproachFeature : IFeature
         );
     }
 
-    private static async Task<NoContent> SetAsync(ClassRoom room, ApproachChoice choice, Decisions decisions, CancellationToken stop)
+    private static async Task<NoContent> SetAsync(ClassRoom room, ApproachChange change, Decisions decisions, CancellationToken stop)
     {
         await decisions.DecideAsync(
-            db =>
-                db.Classes.Where(c => c.Id == room.Id.Value)
-                    .ExecuteUpdateAsync(
-                        c =>
-                            c.SetProperty(x => x.FrameFill, choice.FrameFill)
-                                .SetProperty(x => x.FrameDirection, choice.FrameDirection)
-                                .SetProperty(x => x.OnesWord, choice.OnesWord)
-                                .SetProperty(x => x.FewerWord, choice.FewerWord)
-                                .SetProperty(x => x.TakeWord, choice.TakeWord)
-                                .SetProperty(x => x.SentenceWord, choice.SentenceWord)
-                                .SetProperty(x => x.YearWord, choice.YearWord)
-                                .SetProperty(x => x.Symbols, choice.Symbols)
-                                .SetProperty(x => x.Sizes, choice.Sizes)
-                                .SetProperty(x => x.Order, choice.Order)
-                                .SetProperty(x => x.Sheets, choice.Sheets)
-                                .SetProperty(x => x.Groups, choice.Groups)
-                                .SetProperty(x => x.Secure, choice.Secure)
-                                .SetProperty(x => x.Fading, choice.Fading)
-                                .SetProperty(x => x.Looks, choice.Looks),
-                        stop
-                    ),
+            async db =>
+            {
+                var own = await db.Classes.SingleAsync(c => c.Id == room.Id.Value, stop);
+                own.FrameFill = change.FrameFill ?? own.FrameFill;
+                own.FrameDirection = change.FrameDirection ?? own.FrameDirection;
+                own.OnesWord = change.OnesWord ?? own.OnesWord;
+                own.FewerWord = change.FewerWord ?? own.FewerWord;
+                own.TakeWord = change.TakeWord ?? own.TakeWord;
+                own.SentenceWord = change.SentenceWord ?? own.SentenceWord;
+                own.YearWord = change.YearWord ?? own.YearWord;
+                own.Symbols = change.Symbols ?? own.Symbols;
+                own.Sizes = change.Sizes ?? own.Sizes;
+                own.Order = change.Order ?? own.Order;
+                own.Sheets = change.Sheets ?? own.Sheets;
+                own.Groups = change.Groups ?? own.Groups;
+                own.Secure = change.Secure ?? own.Secure;
+                own.Fading = change.Fading ?? own.Fading;
+                own.Looks = change.Looks ?? own.Looks;
+            },
             stop
         );
         return TypedResults.NoContent();

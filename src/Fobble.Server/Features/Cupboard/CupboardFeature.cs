@@ -25,6 +25,13 @@ public sealed record CupboardPartView(Purpose Purpose, string Name, IReadOnlyLis
 
 public sealed record CaresView(bool Mouths, IReadOnlyList<Allergen> Allergies);
 
+/// <summary>What isn't named stays as it is.</summary>
+public sealed record CaresChange
+{
+    public bool? Mouths { get; init; }
+    public IReadOnlyList<Allergen>? Allergies { get; init; }
+}
+
 public sealed record AllergenName(Allergen Allergen, string Name);
 
 /// <param name="Cautions">In full, for all that is owned.</param>
@@ -72,7 +79,7 @@ internal sealed class CupboardFeature : IFeature
         ofClass.MapGet("/cupboard", GetAsync);
         ofClass.MapGet("/cupboard/file", FileAsync).Produces(StatusCodes.Status200OK, contentType: "text/csv");
         var lead = ofClass.MapGroup("/").RequireAuthorization(Policies.Lead);
-        lead.MapPut("/cares", SetCaresAsync);
+        lead.MapPatch("/cares", SetCaresAsync);
         lead.MapPut("/cupboard/things/{item}", CountAsync);
         lead.MapDelete("/cupboard/things/{item}", RemoveAsync);
         lead.MapPost("/cupboard/things", AddAsync);
@@ -119,13 +126,14 @@ internal sealed class CupboardFeature : IFeature
         );
     }
 
-    private static async Task<NoContent> SetCaresAsync(ClassRoom room, CaresView cares, Decisions decisions, CancellationToken stop)
+    private static async Task<NoContent> SetCaresAsync(ClassRoom room, CaresChange change, Decisions decisions, CancellationToken stop)
     {
         await decisions.DecideAsync(
             async db =>
             {
                 var own = await db.Classes.SingleAsync(c => c.Id == room.Id.Value, stop);
-                (own.Mouths, own.Allergies) = (cares.Mouths, [.. cares.Allergies.Where(Enum.IsDefined).Distinct().Order()]);
+                own.Mouths = change.Mouths ?? own.Mouths;
+                own.Allergies = change.Allergies is { } named ? [.. named.Where(Enum.IsDefined).Distinct().Order()] : own.Allergies;
             },
             stop
         );

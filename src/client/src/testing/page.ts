@@ -36,7 +36,13 @@ const asked =
     return Promise.resolve({ data, response: { ok: true, status: 200 } })
   }
 
-export const fakeApi = { GET: asked('GET'), PUT: asked('PUT'), POST: asked('POST'), DELETE: asked('DELETE') }
+export const fakeApi = {
+  GET: asked('GET'),
+  PUT: asked('PUT'),
+  POST: asked('POST'),
+  PATCH: asked('PATCH'),
+  DELETE: asked('DELETE'),
+}
 
 const names = [
   'today', 'activities', 'activity', 'activity-edit', 'cupboard', 'set-out', 'map', 'week', 'sheets', 'approach', 'class', 'look-again', 'slips',

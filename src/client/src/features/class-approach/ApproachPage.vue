@@ -1,17 +1,17 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
-import { api, take } from '@/app/api/client'
+import { useAtOnce } from '@/app/useAtOnce'
+import { api, take, type Schemas } from '@/app/api/client'
 import PictureView from '@/mats/PictureView.vue'
-import { say, sayError } from '@/ui/notices'
+import { say } from '@/ui/notices'
 import OwnNumbers from './OwnNumbers.vue'
 import { questions, type Choice } from '@/app/questions'
 import { t } from '@/app/language'
 import PageError from '@/ui/PageError.vue'
 
 /** Where practitioners disagree: a choice each, with a line on what it means. Plans, groups, mats, stories, prompts and sheets follow it. */
-const queries = useQueryClient()
 const { classId, current, leads } = useAccount()
 const { data: approach, error } = useQuery({
   queryKey: queryKey('approach', classId),
@@ -22,19 +22,19 @@ const { data: approach, error } = useQuery({
 const meant = (name: keyof Choice, value: string) =>
   approach.value?.means.find((m) => m.question === name && m.answer === value)?.means
 
-async function choose(name: keyof Choice, value: string) {
-  if (!approach.value) return
-  try {
-    const body = { ...approach.value.choice, [name]: value } as Choice
-    // At once, so that a second choice made before the answer comes does not undo the first.
-    queries.setQueryData(queryKey('approach', classId.value), { ...approach.value, choice: body })
-    await take(api.PUT('/api/classes/{classId}/approach', { params: { path: { classId: classId.value } }, body }))
-    await queries.invalidateQueries()
-    say(t('Everything follows it from now on.'))
-  } catch (problem) {
-    sayError(problem)
-  }
-}
+const atOnce = useAtOnce()
+const choose = async (name: keyof Choice, value: string) =>
+  (await atOnce<Schemas['ApproachView']>(
+    queryKey('approach', classId.value),
+    (now) => ({ ...now, choice: { ...now.choice, [name]: value } }),
+    () =>
+      take(
+        api.PATCH('/api/classes/{classId}/approach', {
+          params: { path: { classId: classId.value } },
+          body: { [name]: value },
+        }),
+      ),
+  )) && say(t('Everything follows it from now on.'))
 </script>
 
 <template>

@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
+import { useAtOnce } from '@/app/useAtOnce'
 import { api, Refused, take, type Schemas } from '@/app/api/client'
 import CautionList from '@/ui/CautionList.vue'
 import FaultList from '@/ui/FaultList.vue'
@@ -60,22 +61,15 @@ const count = (item: string, value: string) =>
 const remove = (item: string, name: string) =>
   change(
     take(api.DELETE('/api/classes/{classId}/cupboard/things/{item}', { params: at(item) })),
-    `${name}: out of the cupboard.`,
+    t('{name}: out of the cupboard.', { name }),
   )
-function care(cares: Partial<Schemas['CaresView']>) {
-  if (!cupboard.value) return
-  const body = { ...cupboard.value.cares, ...cares }
-  // At once, so that a second tick made before the answer comes does not undo the first.
-  queries.setQueryData(queryKey('cupboard', classId.value), { ...cupboard.value, cares: body })
-  void change(
-    take(
-      api.PUT('/api/classes/{classId}/cares', {
-        params: { path: { classId: classId.value } },
-        body,
-      }),
-    ),
+const atOnce = useAtOnce()
+const care = (own: Partial<Schemas['CaresView']>) =>
+  atOnce<Schemas['CupboardView']>(
+    queryKey('cupboard', classId.value),
+    (now) => ({ ...now, cares: { ...now.cares, ...own } }),
+    () => take(api.PATCH('/api/classes/{classId}/cares', { params: { path: { classId: classId.value } }, body: own })),
   )
-}
 const allergic = (allergen: Schemas['Allergen'], on: boolean) =>
   care({
     allergies: [...(cupboard.value?.cares.allergies ?? []).filter((a) => a !== allergen), ...(on ? [allergen] : [])],

@@ -10,24 +10,26 @@ const props = defineProps<{
 }>()
 type Adult = Schemas['AdultGroupsView']
 
-const set = (adult: Adult, part: Partial<Schemas['AdultGroupsChange']>) =>
-  props.change(() =>
-    take(
+type Change = Schemas['AdultGroupsChange']
+
+/** What is to change of what is kept when it goes: another tick may wait before it. */
+const set = (id: number, part: (now: Adult) => Partial<Change>) =>
+  props.change(() => {
+    const now = props.wishes.adults.find((a) => a.id === id)!
+    return take(
       api.PUT('/api/classes/{classId}/adults/{adultId}/groups', {
-        params: { path: { classId: props.classId, adultId: adult.id } },
-        body: { strands: adult.strands, most: adult.most, ...part },
+        params: { path: { classId: props.classId, adultId: id } },
+        body: { strands: now.strands, most: now.most, ...part(now) },
       }),
-    ),
-  )
+    )
+  })
 
 // None ticked means all: the first tick leaves the others out, the last one that is taken away lets all in again.
-const toggle = (adult: Adult, strand: string) =>
-  set(adult, {
-    strands: adult.strands.includes(strand)
-      ? adult.strands.filter((s) => s !== strand)
-      : [...adult.strands, strand].length === props.wishes.strands.length
-        ? []
-        : [...adult.strands, strand],
+const toggle = (id: number, strand: string) =>
+  set(id, ({ strands }) => {
+    if (strands.includes(strand)) return { strands: strands.filter((s) => s !== strand) }
+    const more = [...strands, strand]
+    return { strands: more.length === props.wishes.strands.length ? [] : more }
   })
 </script>
 
@@ -43,7 +45,7 @@ const toggle = (adult: Adult, strand: string) =>
         {{ adult.strands.length ? $t('Takes groups on these only:') : $t('Takes groups on anything.') }}
       </p>
       <label v-for="strand in wishes.strands" :key="strand.id" class="check">
-        <input type="checkbox" :checked="adult.strands.includes(strand.id)" @change="toggle(adult, strand.id)" />
+        <input type="checkbox" :checked="adult.strands.includes(strand.id)" @change="toggle(adult.id, strand.id)" />
         {{ strand.name }}
       </label>
       <label class="most"
@@ -53,11 +55,7 @@ const toggle = (adult: Adult, strand: string) =>
           :max="50"
           placeholder="–"
           :model-value="adult.most"
-          @update:model-value="
-            set(adult, {
-              most: $event ?? null,
-            })
-          "
+          @update:model-value="set(adult.id, () => ({ most: $event ?? null }))"
         />
         {{ $t('groups a week') }}</label
       >

@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { queryKey } from '@/app/keys'
 import { api, take, type Schemas } from '@/app/api/client'
+import { inOrder } from '@/app/inOrder'
 import { sayError } from '@/ui/notices'
 import AdultRules from './AdultRules.vue'
 import ChildRules from './ChildRules.vue'
@@ -22,15 +23,14 @@ const { data: wishes, error } = useQuery({
 const open = ref(false)
 type Turns = Schemas['TurnsAWeek']
 
-/** Does something that changes a wish, and reads them anew. */
+const order = inOrder()
+/** Does something that changes a wish, and reads them anew before the next, which is put together from what is kept then. */
 async function change(deed: () => Promise<unknown>) {
   try {
-    await deed()
+    await order(() => deed().finally(() => queries.invalidateQueries({ queryKey: key.value })))
     emit('changed')
   } catch (problem) {
     sayError(problem)
-  } finally {
-    await queries.invalidateQueries({ queryKey: key.value })
   }
 }
 

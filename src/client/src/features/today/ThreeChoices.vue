@@ -25,9 +25,9 @@ async function keep() {
   try {
     if (Object.keys(said.value).length) {
       await take(
-        api.PUT('/api/classes/{classId}/approach', {
+        api.PATCH('/api/classes/{classId}/approach', {
           params: { path: { classId: classId.value } },
-          body: choice.value!,
+          body: said.value,
         }),
       )
       await queries.invalidateQueries({ queryKey: queryKey('approach') })
