@@ -26,6 +26,10 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     public DbSet<Child> Children => Set<Child>();
 
+    public DbSet<StayRow> Stays => Set<StayRow>();
+
+    public DbSet<NewYearRow> NewYears => Set<NewYearRow>();
+
     public DbSet<Absence> Absences => Set<Absence>();
 
     public DbSet<PairWish> PairWishes => Set<PairWish>();
@@ -196,6 +200,12 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
             e.Property(x => x.ChildId).ValueGeneratedNever();
         });
         builder.Entity<TraceRow>().HasIndex(t => t.At);
+        builder.Entity<StayRow>(e =>
+        {
+            e.HasOne<SchoolClass>().WithMany().HasForeignKey(s => s.ClassId);
+            e.HasIndex(s => new { s.ClassId, s.ChildId });
+        });
+        builder.Entity<NewYearRow>().HasOne<School>().WithMany().HasForeignKey(y => y.SchoolId);
         builder.Entity<Absence>().HasKey(a => new { a.ChildId, a.Day });
         builder.Entity<PairWish>(e =>
         {

@@ -1,11 +1,6 @@
 using System.Text;
-using System.Text.RegularExpressions;
 using Fobble.Data.Model;
 using Fobble.Server.Features.WholeSchool;
-using Microsoft.AspNetCore.Authorization;
-using Microsoft.AspNetCore.Http;
-using Microsoft.AspNetCore.Http.Metadata;
-using Microsoft.AspNetCore.Routing;
 using Microsoft.Extensions.DependencyInjection;
 
 namespace Fobble.Server.Tests;
@@ -31,6 +26,9 @@ public sealed class RolesTests : IDisposable
         ["cover last week"] = [],
         ["taken out"] = [],
     };
+
+    // Things that are not there: an allowed request finds nothing, or is told what is wrong with it.
+    private static readonly Dictionary<string, string> Nothing = new() { ["classId"] = "1", ["day"] = "2026-11-25" };
 
     private readonly School _school = School.Empty();
 
@@ -76,38 +74,6 @@ public sealed class RolesTests : IDisposable
         return all;
     }
 
-    private IEnumerable<(HttpMethod Method, string Path, string Type, string?[] Policies)> Addresses() =>
-        _school
-            .Services.GetRequiredService<IEnumerable<EndpointDataSource>>()
-            .SelectMany(s => s.Endpoints)
-            .OfType<RouteEndpoint>()
-            .Where(e => e.RoutePattern.RawText!.StartsWith("/api", StringComparison.Ordinal) && e.Metadata.GetMetadata<IAllowAnonymous>() is null)
-            .SelectMany(e =>
-                (e.Metadata.GetMetadata<IHttpMethodMetadata>()?.HttpMethods ?? []).Select(m =>
-                    (
-                        new HttpMethod(m),
-                        Filled(e.RoutePattern.RawText!),
-                        TypeOf(e),
-                        e.Metadata.GetOrderedMetadata<IAuthorizeData>().Select(a => a.Policy).ToArray()
-                    )
-                )
-            );
-
-    // Things that are not there: an allowed request finds nothing, or is told what is wrong with it.
-    private static string Filled(string pattern) =>
-        Regex
-            .Replace(pattern, @"\{(\w+)(:[^}]*)?\}", m => m.Groups[1].Value switch
-                {
-                    "classId" => "1",
-                    "day" => "2026-11-25",
-                    "id" when m.Value.Contains("guid", StringComparison.Ordinal) => Guid.Empty.ToString(),
-                    _ => "999",
-                })
-            .TrimEnd('/');
-
-    // An address that takes a file is not found by anything else.
-    private static string TypeOf(Endpoint endpoint) => endpoint.Metadata.GetMetadata<IAcceptsMetadata>()?.ContentTypes[0] ?? "application/json";
-
     private static Task<HttpResponseMessage> KnockAsync(Visitor visitor, HttpMethod method, string path, string type) =>
         visitor.SendAsync(method, path, method == HttpMethod.Get || method == HttpMethod.Delete ? null : new StringContent("{}", Encoding.UTF8, type));
 
@@ -119,7 +85,7 @@ public sealed class RolesTests : IDisposable
         var stranger = await _school.VisitAsync();
         List<string> wrong = [];
         var knocked = 0;
-        foreach (var (method, path, type, policies) in Addresses())
+        foreach (var (method, path, type, policies) in Addresses.Of(_school, Nothing))
         {
             (await KnockAsync(stranger, method, path, type)).StatusCode.ShouldBe(HttpStatusCode.Unauthorized, $"{method} {path}");
             foreach (var (who, visitor) in everybody)

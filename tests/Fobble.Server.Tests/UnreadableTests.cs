@@ -10,6 +10,7 @@ public class UnreadableTests(School school) : IClassFixture<School>
 
     [Theory]
     [InlineData("kind=Heap&variant=Adding&low=2&high=10&seed=1", "kind", "“Heap” is not something that “kind” can be.")]
+    [InlineData("kind=999&variant=Adding&low=2&high=10&seed=1", "kind", "“999” is not something that “kind” can be.")]
     [InlineData("kind=Sentences&variant=Adding&low=two&high=10&seed=1", "low", "“two” is not something that “low” can be.")]
     [InlineData("kind=Sentences&variant=Adding&high=10&seed=1", "low", "“low” is missing.")]
     public async Task An_address_is_refused_with_its_field(string asked, string field, string sentence) =>

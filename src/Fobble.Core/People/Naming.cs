@@ -14,6 +14,15 @@ public sealed record Naming(string GivenName, string FamilyName, DateOnly? Born,
     [JsonIgnore]
     public string Whole => $"{GivenName} {FamilyName}".Trim();
 
+    /// <summary>A child is erased by whoever writes its whole name once more.</summary>
+    /// <exception cref="RefusedException">This is another name.</exception>
+    public void CheckErasing(string written) =>
+        RefusedException.Unless(
+            ShortNames.Same(written) == ShortNames.Same(Whole),
+            "name",
+            Phrase($"To erase this child for good, write its whole name: {Whole}.")
+        );
+
     /// <summary>The same without spaces around it.</summary>
     /// <exception cref="RefusedException">A name is missing, too long or not on one line, the day of birth can't be, or the mark says too much.</exception>
     public Naming Checked(DateOnly today)

@@ -280,6 +280,12 @@ namespace Fobble.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int?>("KeptUntil")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("LeftOn")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Mark")
                         .HasColumnType("TEXT");
 
@@ -716,6 +722,47 @@ namespace Fobble.Data.Migrations
                     b.ToTable("Memberships");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.NewYearRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("BeginsOn")
+                        .HasColumnType("INTEGER");
+
+                    b.PrimitiveCollection<string>("Ended")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.PrimitiveCollection<string>("Left")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.PrimitiveCollection<string>("Made")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("SchoolId")
+                        .HasColumnType("INTEGER");
+
+                    b.PrimitiveCollection<string>("Stays")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("UndoneAt")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("SchoolId");
+
+                    b.ToTable("NewYears");
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.ObservationRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1010,6 +1057,12 @@ namespace Fobble.Data.Migrations
                     b.Property<int?>("ArchivedOn")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("ArchivedUpTo")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("BeginsOn")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("Fading")
                         .HasColumnType("INTEGER");
 
@@ -1088,6 +1141,9 @@ namespace Fobble.Data.Migrations
                     b.Property<int>("TakeWord")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("WithoutNotesOfBefore")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("YearWord")
                         .HasColumnType("INTEGER");
 
@@ -1162,6 +1218,30 @@ namespace Fobble.Data.Migrations
                     b.HasKey("SchoolId", "Skill");
 
                     b.ToTable("SkillChanges");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.StayRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ChildId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ClassId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Until")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChildId");
+
+                    b.HasIndex("ClassId", "ChildId");
+
+                    b.ToTable("Stays");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.StockRow", b =>
@@ -1640,6 +1720,15 @@ namespace Fobble.Data.Migrations
                     b.Navigation("Class");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.NewYearRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.ObservationRow", b =>
                 {
                     b.HasOne("Fobble.Data.Model.Adult", "Adult")
@@ -1774,6 +1863,23 @@ namespace Fobble.Data.Migrations
                         .HasForeignKey("SchoolId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.StayRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.Child", "Child")
+                        .WithMany()
+                        .HasForeignKey("ChildId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Fobble.Data.Model.SchoolClass", null)
+                        .WithMany()
+                        .HasForeignKey("ClassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.Navigation("Child");
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.StockRow", b =>

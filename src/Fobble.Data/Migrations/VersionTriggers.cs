@@ -109,6 +109,27 @@ internal static class VersionTriggers
         );
     }
 
+    /// <summary>
+    /// A record goes with its child: the class it comes to has seen as far as that record goes, or its newest observations would not be read there. An archive shows
+    /// other children than the class did.
+    /// </summary>
+    public static void LetRecordsMove(this MigrationBuilder builder)
+    {
+        ArgumentNullException.ThrowIfNull(builder);
+        builder.Sql(
+            """
+            DROP TRIGGER ChildChangesClass;
+            CREATE TRIGGER ChildChangesClass AFTER UPDATE OF ClassId ON Children WHEN OLD.ClassId <> NEW.ClassId
+            BEGIN
+                UPDATE ClassVersions SET Record = Record + 1 WHERE ClassId = OLD.ClassId;
+                UPDATE ClassVersions SET LastSeen = MAX(LastSeen, COALESCE((SELECT MAX(Sequence) FROM Observations WHERE ChildId = NEW.Id), 0)) WHERE ClassId = NEW.ClassId;
+            END;
+            CREATE TRIGGER ClassIsPutAway AFTER UPDATE OF ArchivedOn ON Classes WHEN OLD.ArchivedOn IS NOT NEW.ArchivedOn
+            BEGIN UPDATE ClassVersions SET Record = Record + 1 WHERE ClassId = NEW.Id; END;
+            """
+        );
+    }
+
     /// <summary>One check of a kind under way a child, one jar a class. What was there twice is ended; what has no answer goes.</summary>
     public static void AllowOneAtATime(this MigrationBuilder builder)
     {

@@ -113,6 +113,15 @@ public sealed class SchoolClass
     /// <summary>Since when it can be read and no more written; null while it is taught.</summary>
     public DateOnly? ArchivedOn { get; set; }
 
+    /// <summary>Sequence of the observation that had come in last when it was put into the archive: what was seen later is another class's.</summary>
+    public long? ArchivedUpTo { get; set; }
+
+    /// <summary>The first day of the school year that the class was made for; null where it was made in the middle of one.</summary>
+    public DateOnly? BeginsOn { get; set; }
+
+    /// <summary>Notes and photos of before that day are not seen in the class: what the children were seen to do counts all the same.</summary>
+    public bool WithoutNotesOfBefore { get; set; }
+
     public List<Membership> Members { get; } = [];
 
     public List<Child> Children { get; } = [];
@@ -211,8 +220,53 @@ public sealed class Child
     /// <summary>The family has agreed that what the child makes may be photographed.</summary>
     public bool PhotosAllowed { get; set; }
 
+    /// <summary>Its last day at the school; null while it is in its class. <see cref="ClassId"/> is then the class that it left from.</summary>
+    public DateOnly? LeftOn { get; set; }
+
+    /// <summary>Until when the record of a child that has left is kept: somebody looks at it then, nothing goes by itself.</summary>
+    public DateOnly? KeptUntil { get; set; }
+
     /// <summary>Works best with an adult close by: a matter of where adults sit, and no judgement of the child.</summary>
     public bool NeedsAdultNear { get; set; }
+}
+
+/// <summary>A child was in a class until a day, and then in another one: its record went with it, and the class as it was can still be read.</summary>
+public sealed class StayRow
+{
+    public int Id { get; set; }
+
+    public int ChildId { get; set; }
+
+    public Child? Child { get; set; }
+
+    public int ClassId { get; set; }
+
+    public DateOnly Until { get; set; }
+}
+
+/// <summary>A school has gone into a new year: what was done, so that it can be undone for a day.</summary>
+public sealed class NewYearRow
+{
+    public int Id { get; set; }
+
+    public int SchoolId { get; set; }
+
+    public DateTimeOffset At { get; set; }
+
+    public DateOnly BeginsOn { get; set; }
+
+    /// <summary>Classes that ended with it, and classes that were made.</summary>
+    public List<int> Ended { get; set; } = [];
+
+    public List<int> Made { get; set; } = [];
+
+    /// <summary>Children that left the school with it.</summary>
+    public List<int> Left { get; set; } = [];
+
+    /// <summary>Where the children's places of before stand.</summary>
+    public List<int> Stays { get; set; } = [];
+
+    public DateTimeOffset? UndoneAt { get; set; }
 }
 
 /// <summary>A child was away for a day. No row means present.</summary>

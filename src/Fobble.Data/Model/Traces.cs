@@ -44,6 +44,13 @@ public enum TraceKind
     /// <summary>Somebody has looked through these traces.</summary>
     TracesRead,
     ChildErased,
+
+    NewYear,
+    NewYearUndone,
+
+    /// <summary>A child goes to another class, or leaves the school.</summary>
+    ChildMoved,
+    ChildLeft,
 }
 
 /// <summary>Who did something that a school answers for. No child is named here: it stands by its number.</summary>

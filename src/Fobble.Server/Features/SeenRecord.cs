@@ -51,8 +51,9 @@ internal static class SeenRecord
         (DateTimeOffset?)o.Withdrawal.At
     );
 
-    internal static SeenOnce InWords(SeenOnce seen, SkillMap map)
+    internal static SeenOnce InWords(SeenOnce found, ClassRoom room)
     {
+        var (map, seen) = (room.Map, room.NotesFrom > room.Zone.DayOf(found.At) ? found with { Note = null, HasPhoto = false, WithdrawnWhy = null } : found);
         if (!map.Has(new(seen.Skill)))
         {
             return seen with { Short = seen.Skill };

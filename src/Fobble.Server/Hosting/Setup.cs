@@ -164,7 +164,7 @@ public static class Setup
         app.MapGet("/health", () => TypedResults.Ok(new Health("well"))).AllowAnonymous().ExcludeFromDescription();
         app.MapOpenApi().AllowAnonymous();
         app.MapHub<LiveHub>(LiveHub.Address);
-        var api = app.MapGroup("/api");
+        var api = app.MapGroup("/api").ChooseFromWhatThereIs();
         var ofClass = api.MapGroup("/classes/{classId:int}").RequireAuthorization(Policies.See).EnterRooms();
         foreach (var feature in IFeature.All)
         {

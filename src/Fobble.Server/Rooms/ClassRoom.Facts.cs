@@ -40,9 +40,27 @@ internal sealed partial class ClassRoom
 
     /// <summary>The class's children as they are kept.</summary>
     public Task<IReadOnlyList<Child>> ChildRowsAsync(CancellationToken stop) =>
-        OnceAsync(nameof(ChildRowsAsync), async () =>
-            (IReadOnlyList<Child>)await Db.Children.Where(c => c.ClassId == Id.Value).OrderBy(c => c.Id).ToListAsync(stop)
-        );
+        OnceAsync(nameof(ChildRowsAsync), async () => (IReadOnlyList<Child>)await Children().OrderBy(c => c.Id).ToListAsync(stop));
+
+    /// <summary>The class's children: of an archive, those who were there when it was put away.</summary>
+    public IQueryable<Child> Children()
+    {
+        var id = Id.Value;
+        return Now.Class.ArchivedOn is { } end
+            ? Db.Children.Where(c =>
+                (c.ClassId == id && (c.LeftOn == null || c.LeftOn >= end)) || Db.Stays.Any(s => s.ChildId == c.Id && s.ClassId == id && s.Until >= end)
+            )
+            : Db.Children.Where(c => c.ClassId == id && c.LeftOn == null);
+    }
+
+    /// <summary>What was seen of the class's children, withdrawn or not: all of it, wherever they were then; of an archive, up to its last day.</summary>
+    public IQueryable<ObservationRow> Seen()
+    {
+        var upTo = Now.Class.ArchivedUpTo;
+        return Now.Class.ArchivedOn is not null
+            ? Db.Observations.Where(o => (upTo == null || o.Sequence <= upTo) && Children().Any(c => c.Id == o.ChildId))
+            : Db.Observations.Where(o => o.Child!.ClassId == Id.Value && o.Child.LeftOn == null);
+    }
 
     /// <summary>The name of a child; null where it is not in the class.</summary>
     public async Task<string?> NameOfAsync(ChildId child, CancellationToken stop) => (await ChildrenAsync(stop)).FirstOrDefault(c => c.Id == child.Value)?.Name;
@@ -122,17 +140,32 @@ internal sealed partial class ClassRoom
                     .ToListAsync(stop)
         );
 
-    /// <summary>Small groups of the sets in force, with members, place and set, to be narrowed down.</summary>
+    /// <summary>Small groups of the sets in force, with place, set and those members that are still the class's, to be narrowed down.</summary>
     public IQueryable<GroupSession> SessionsInForce() =>
         Db
-            .GroupSessions.Include(s => s.Members)
+            .GroupSessions.Include(s => s.Members.Where(m => Children().Any(c => c.Id == m.ChildId)))
             .Include(s => s.Set)
             .Include(s => s.Slot)
                 .ThenInclude(s => s!.Adult)
             .Where(s => s.ClassId == Id.Value && !Db.GroupSets.Any(later => later.ClassId == Id.Value && later.Monday == s.Set!.Monday && later.Id > s.SetId));
 
-    /// <summary>First day of the school year that holds today.</summary>
-    public async Task<DateOnly> YearAsync(CancellationToken stop) => (await CalendarAsync(stop)).YearBegan(Today);
+    /// <summary>First day of the school year that is planned: the one that holds today, the next one where that is over, or the one that the class was made for.</summary>
+    public async Task<DateOnly> YearAsync(CancellationToken stop) => (await CalendarAsync(stop)).YearBegan(await YearDayAsync(stop));
+
+    /// <summary>Last day of that year.</summary>
+    public async Task<DateOnly> YearEndsAsync(CancellationToken stop) => (await CalendarAsync(stop)).YearEnds(await YearDayAsync(stop));
+
+    // A day that lies in it.
+    private async Task<DateOnly> YearDayAsync(CancellationToken stop)
+    {
+        if (Now.Class.ArchivedOn is not null)
+        {
+            return Today;
+        }
+
+        var from = Now.Class.BeginsOn > Today ? Now.Class.BeginsOn.Value : Today;
+        return (await CalendarAsync(stop)).OnOrAfter(from) ?? from;
+    }
 
     /// <summary>The latest version of this school year's plan; null where there is none.</summary>
     public Task<StoredPlan?> PlanAsync(CancellationToken stop) => OnceAsync(nameof(PlanAsync), async () =>
@@ -153,10 +186,11 @@ internal sealed partial class ClassRoom
         });
 
     /// <summary>The first day of the plan that may still be changed.</summary>
-    public Task<DateOnly> FirstOpenDayAsync(CancellationToken stop) =>
-        OnceAsync(nameof(FirstOpenDayAsync), async () =>
-            TaughtLessons.FirstOpenDay(Today, await Db.Observations.AnyAsync(o => o.Child!.ClassId == Id.Value && o.Day == Today && o.Withdrawal == null, stop))
-        );
+    public Task<DateOnly> FirstOpenDayAsync(CancellationToken stop) => OnceAsync(nameof(FirstOpenDayAsync), async () =>
+        {
+            var open = TaughtLessons.FirstOpenDay(Today, await Seen().AnyAsync(o => o.Day == Today && o.Withdrawal == null, stop));
+            return Now.Class.BeginsOn > open ? Now.Class.BeginsOn.Value : open;
+        });
 
     /// <summary>Focus lessons that were given before a day.</summary>
     public Task<IReadOnlyList<TaughtLesson>> TaughtAsync(DateOnly before, CancellationToken stop) => OnceAsync((nameof(TaughtAsync), before), async () =>
@@ -182,7 +216,7 @@ internal sealed partial class ClassRoom
     private async Task<IReadOnlyDictionary<ChildId, Inference>> InferredAsync(DateTimeOffset? until, CancellationToken stop)
     {
         var checks = await OnceAsync(nameof(InferredAsync), () =>
-            Db.BaselineChecks.Where(c => c.ClassId == Id.Value && c.EndedAt != null).OrderBy(c => c.EndedAt).ToListAsync(stop)
+            Db.BaselineChecks.Where(c => c.EndedAt != null && Children().Any(x => x.Id == c.ChildId)).OrderBy(c => c.EndedAt).ToListAsync(stop)
         );
         return checks
             .Where(c => until is null || c.EndedAt <= until)

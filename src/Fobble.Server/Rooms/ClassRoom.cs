@@ -46,8 +46,11 @@ internal sealed partial class ClassRoom(
     /// <summary>How the school writes dates, as a BCP 47 tag.</summary>
     public string Locale => Now.Class.School!.Locale;
 
-    /// <summary>Today at the school.</summary>
+    /// <summary>Today at the school; of an archive, the day on which it was put there: it is read as it stood then.</summary>
     public DateOnly Today { get; private set; }
+
+    /// <summary>Notes and photos of before this day are not seen here; null where all are.</summary>
+    public DateOnly? NotesFrom => Now.Class.WithoutNotesOfBefore ? Now.Class.BeginsOn : null;
 
     public ClassContent Content => Now.Content;
 
@@ -106,7 +109,7 @@ internal sealed partial class ClassRoom(
         var approach = own.Approach();
         var zone = SchoolZones.Of(own.School!, clock);
         _moment = new(own, versions, zone, approach, await contents.OfAsync(_db, own.School!, approach.Words, stop));
-        Today = zone.DayOf(clock.GetUtcNow());
+        Today = own.ArchivedOn ?? zone.DayOf(clock.GetUtcNow());
     }
 
     /// <summary>The room of now: what was read before is let go of.</summary>

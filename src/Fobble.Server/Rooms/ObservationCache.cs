@@ -43,8 +43,8 @@ internal sealed class ObservationCache
     }
 
     private static async Task<List<Observation>> BetweenAsync(ClassRoom room, long after, long last, CancellationToken stop) =>
-        await room
-            .Db.Observations.Where(o => o.Sequence > after && o.Sequence <= last && o.Child!.ClassId == room.Id.Value && o.Withdrawal == null)
+        await room.Seen()
+            .Where(o => o.Sequence > after && o.Sequence <= last && o.Withdrawal == null)
             .OrderBy(o => o.Sequence)
             .Select(o => new Observation(
                 new ChildId(o.ChildId),

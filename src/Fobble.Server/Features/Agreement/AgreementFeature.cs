@@ -102,10 +102,8 @@ internal sealed class AgreementFeature : IFeature
     {
         var one = sessionId?.Value;
         var since = room.Today.AddDays(-DaysBack);
-        var coded = await room
-            .Db.Observations.Where(o =>
-                o.SessionId != null && o.Withdrawal == null && o.Child!.ClassId == room.Id.Value && (one == null ? o.Day >= since : o.SessionId == one)
-            )
+        var coded = await room.Seen()
+            .Where(o => o.SessionId != null && o.Withdrawal == null && (one == null ? o.Day >= since : o.SessionId == one))
             .GroupBy(o => new
             {
                 o.SessionId,

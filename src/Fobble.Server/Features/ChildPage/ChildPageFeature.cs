@@ -46,7 +46,7 @@ internal sealed class ChildPageFeature : IFeature
         var evidence = await room.EvidenceAsync(stop);
         var id = childId.Value;
         ChildPortrait portrait = new(evidence, room.Library, childId);
-        var started = await room.Db.Observations.Where(o => o.ChildId == id).OrderBy(o => o.Day).Select(o => (DateOnly?)o.Day).FirstOrDefaultAsync(stop);
+        var started = await room.Seen().Where(o => o.ChildId == id).OrderBy(o => o.Day).Select(o => (DateOnly?)o.Day).FirstOrDefaultAsync(stop);
         var from = started is { } begun && begun > calendar.YearBegan(today) ? begun : calendar.YearBegan(today);
         var away = await room.Db.Absences.Where(a => a.ChildId == id && a.Day >= from).OrderByDescending(a => a.Day).Select(a => a.Day).ToListAsync(stop);
         var check = await room
@@ -96,7 +96,7 @@ internal sealed class ChildPageFeature : IFeature
                 away,
                 calendar.SchoolDaysBetween(from.AddDays(-1), today),
                 await SeenAsync(room, childId, 0, SeenWithPage, stop),
-                await room.Db.Observations.CountAsync(o => o.ChildId == id, stop)
+                await room.Seen().CountAsync(o => o.ChildId == id, stop)
             )
         );
     }
@@ -193,12 +193,7 @@ internal sealed class ChildPageFeature : IFeature
             return TypedResults.NotFound();
         }
 
-        var whole = new Naming(child.GivenName, child.FamilyName, child.Born, child.Mark).Whole;
-        RefusedException.Unless(
-            ShortNames.Same(request.Name) == ShortNames.Same(whole),
-            "name",
-            Phrase($"To erase this child for good, write its whole name: {whole}.")
-        );
+        new Naming(child.GivenName, child.FamilyName, child.Born, child.Mark).CheckErasing(request.Name);
         var erasure = await decisions.DecideAsync(
             async db =>
                 await erasing.EraseAsync(db, room.Id.Value, childId.Value, room.Today, stop) is { } left
@@ -243,14 +238,14 @@ internal sealed class ChildPageFeature : IFeature
 
     private static async Task<IReadOnlyList<SeenOnce>> SeenAsync(ClassRoom room, ChildId childId, int skip, int take, CancellationToken stop)
     {
-        var rows = await room
-            .Db.Observations.Where(o => o.ChildId == childId.Value && o.Child!.ClassId == room.Id.Value)
+        var rows = await room.Seen()
+            .Where(o => o.ChildId == childId.Value)
             .OrderByDescending(o => o.At)
             .Skip(skip)
             .Take(take)
             .Select(SeenRecord.Projection)
             .ToListAsync(stop);
-        return [.. rows.Select(r => SeenRecord.InWords(r, room.Map))];
+        return [.. rows.Select(r => SeenRecord.InWords(r, room))];
     }
 
     private static ChildSkill SkillOf(ClassEvidence evidence, ChildId child, Skill skill)

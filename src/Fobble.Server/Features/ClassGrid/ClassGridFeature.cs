@@ -160,8 +160,8 @@ internal sealed class ClassGridFeature : IFeature
         var skill = room.Map[new SkillId(skillId)];
         var evidence = await room.EvidenceAsync(stop);
         var judgement = evidence.Judgement(childId, skill.Id);
-        var seen = await room
-            .Db.Observations.Where(o => o.ChildId == childId.Value && o.Skill == skillId)
+        var seen = await room.Seen()
+            .Where(o => o.ChildId == childId.Value && o.Skill == skillId)
             .OrderByDescending(o => o.At)
             .Select(SeenRecord.Projection)
             .ToListAsync(stop);
@@ -180,7 +180,7 @@ internal sealed class ClassGridFeature : IFeature
                 [.. evidence.StepsOf(childId, skill.Id).Select(s => new CellStep(s.Day, (int)s.Strength))],
                 skill.LookFor,
                 skill.ShownIn[0],
-                [.. seen.Select(s => SeenRecord.InWords(s, room.Map))]
+                [.. seen.Select(s => SeenRecord.InWords(s, room))]
             )
         );
     }

@@ -99,7 +99,10 @@ internal sealed class ClassListFeature : IFeature
     private static async Task<ClassListPreview> PreviewOfAsync(FobbleDb db, ClassRoom room, byte[] file, ClassListAnswers answers, CancellationToken stop)
     {
         var reading = ClassListReader.Read(file, room.Today, answers);
-        List<ListedName> there = [.. (await db.Children.Where(c => c.ClassId == room.Id.Value).OrderBy(c => c.Id).ToListAsync(stop)).Select(ClassRoom.Listed)];
+        List<ListedName> there =
+        [
+            .. (await db.Children.Where(c => c.ClassId == room.Id.Value && c.LeftOn == null).OrderBy(c => c.Id).ToListAsync(stop)).Select(ClassRoom.Listed),
+        ];
         var read = reading.Children.Select(c => (Child: c, c.Listed, Already: there.Any(t => IsOne(c.Listed, t)))).ToList();
         List<ListedName> together = [.. there, .. read.Where(c => !c.Already).Select(c => c.Listed)];
         var names = ShortNames.Of(together);

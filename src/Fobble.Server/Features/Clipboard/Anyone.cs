@@ -32,8 +32,8 @@ internal static class Anyone
         var photos = (await room.ChildRowsAsync(stop)).Where(c => c.PhotosAllowed).Select(c => c.Id).ToHashSet();
         var choice = await room.Db.PlannedDays.Where(d => d.ClassId == room.Id.Value && d.Day == today).Select(d => d.Choice).FirstOrDefaultAsync(stop);
         var activity = choice is null ? null : room.Library.Find(new(choice));
-        var lately = await room
-            .Db.Observations.Where(o => o.Child!.ClassId == room.Id.Value && o.Day == today && o.Setting == Setting.Choice)
+        var lately = await room.Seen()
+            .Where(o => o.Day == today && o.Setting == Setting.Choice)
             .OrderByDescending(o => o.At)
             .Select(o => o.Skill)
             .Take(30)

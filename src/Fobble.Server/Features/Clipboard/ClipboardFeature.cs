@@ -73,10 +73,7 @@ internal sealed class ClipboardFeature : IFeature
         CancellationToken stop
     )
     {
-        var row = await room
-            .Db.Observations.Where(o => o.Id == id && o.Child!.ClassId == room.Id.Value)
-            .Select(o => new { o.CheckId })
-            .FirstOrDefaultAsync(stop);
+        var row = await room.Seen().Where(o => o.Id == id).Select(o => new { o.CheckId }).FirstOrDefaultAsync(stop);
         if (row is null)
         {
             return TypedResults.NotFound();

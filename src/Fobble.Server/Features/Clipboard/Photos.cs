@@ -27,10 +27,7 @@ internal static class Photos
         CancellationToken stop
     )
     {
-        var row = await room
-            .Db.Observations.Where(o => o.Id == id && o.Child!.ClassId == room.Id.Value)
-            .Select(o => new { o.ChildId })
-            .FirstOrDefaultAsync(stop);
+        var row = await room.Seen().Where(o => o.Id == id).Select(o => new { o.ChildId }).FirstOrDefaultAsync(stop);
         if (row is null)
         {
             return TypedResults.NotFound();
@@ -59,8 +56,8 @@ internal static class Photos
     }
 
     private static async Task<Results<FileContentHttpResult, NotFound>> GetAsync(ClassRoom room, Guid id, CancellationToken stop) =>
-        await room
-            .Db.Observations.Where(o => o.Id == id && o.Child!.ClassId == room.Id.Value && o.Withdrawal == null)
+        await room.Seen()
+            .Where(o => o.Id == id && o.Withdrawal == null && (room.NotesFrom == null || o.Day >= room.NotesFrom))
             .Select(o => o.Photo!.Jpeg)
             .FirstOrDefaultAsync(stop)
             is { } jpeg

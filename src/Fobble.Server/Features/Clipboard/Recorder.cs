@@ -94,9 +94,13 @@ internal sealed class Recorder(ClassRoom room, Decisions decisions, LiveNews new
             Phrase("This choice does not exist.")
         );
 
-        // One query for both: is the child in this class, and is the session the class's.
+        // One query for both: is the child in this class, or was it then (what a tablet sends late is not lost), and is the session the class's.
+        var (id, day) = (room.Id.Value, room.Zone.DayOf(request.At));
         var here = await room
-            .Db.Children.Where(c => c.Id == request.ChildId && c.ClassId == room.Id.Value)
+            .Db.Children.Where(c => c.Id == request.ChildId)
+            .Where(c =>
+                (c.ClassId == id && (c.LeftOn == null || c.LeftOn >= day)) || room.Db.Stays.Any(s => s.ChildId == c.Id && s.ClassId == id && s.Until >= day)
+            )
             .Select(c => new { Session = request.SessionId == null || room.Db.GroupSessions.Any(s => s.Id == request.SessionId && s.ClassId == room.Id.Value) })
             .FirstOrDefaultAsync(stop);
         refusals.Check("childId", here is not null, Phrase("This child is not in the class any more."));

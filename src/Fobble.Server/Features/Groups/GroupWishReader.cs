@@ -81,10 +81,20 @@ internal sealed class GroupWishReader(ClassRoom room)
     public async Task<StoredWishes> ReadAsync(CancellationToken stop) =>
         new(
             await room.Db.GroupSettings.FirstOrDefaultAsync(s => s.ClassId == room.Id.Value, stop) ?? new() { ClassId = room.Id.Value },
-            await room.Db.PairWishes.Where(w => w.First!.ClassId == room.Id.Value).OrderBy(w => w.FirstId).ThenBy(w => w.SecondId).ToListAsync(stop),
-            await room.Db.AdultWishes.Where(w => w.Child!.ClassId == room.Id.Value).OrderBy(w => w.ChildId).ThenBy(w => w.AdultId).ToListAsync(stop),
-            await room.Db.TimesOut.Where(t => t.Child!.ClassId == room.Id.Value).OrderBy(t => t.Weekday).ThenBy(t => t.From).ToListAsync(stop),
-            await room.Db.Children.Where(c => c.ClassId == room.Id.Value && c.NeedsAdultNear).Select(c => c.Id).ToListAsync(stop),
+            await room
+                .Db.PairWishes.Where(w => room.Children().Any(c => c.Id == w.FirstId) && room.Children().Any(c => c.Id == w.SecondId))
+                .OrderBy(w => w.FirstId)
+                .ThenBy(w => w.SecondId)
+                .ToListAsync(stop),
+            await room
+                .Db.AdultWishes.Where(w =>
+                    room.Children().Any(c => c.Id == w.ChildId) && room.Db.Memberships.Any(m => m.ClassId == room.Id.Value && m.AdultId == w.AdultId)
+                )
+                .OrderBy(w => w.ChildId)
+                .ThenBy(w => w.AdultId)
+                .ToListAsync(stop),
+            await room.Db.TimesOut.Where(t => room.Children().Any(c => c.Id == t.ChildId)).OrderBy(t => t.Weekday).ThenBy(t => t.From).ToListAsync(stop),
+            await room.Children().Where(c => c.NeedsAdultNear).Select(c => c.Id).ToListAsync(stop),
             await room.Db.AdultGroups.Where(a => a.ClassId == room.Id.Value).OrderBy(a => a.AdultId).ToListAsync(stop),
             await room
                 .Db.LessonSlots.Where(s => s.ClassId == room.Id.Value && s.Kind == SlotKind.Group)

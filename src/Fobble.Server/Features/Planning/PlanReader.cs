@@ -25,7 +25,7 @@ internal sealed class PlanReader(ClassRoom room)
             await room.EvidenceAsync(stop),
             await room.TimetableAsync(stop),
             from,
-            calendar.YearEnds(room.Today),
+            await room.YearEndsAsync(stop),
             await room.TaughtAsync(from, stop),
             ask.SkillsOn(room.Map, before?.Plan.Lessons.Select(l => l.Skill) ?? []),
             room.Approach,

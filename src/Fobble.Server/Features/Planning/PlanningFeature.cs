@@ -41,7 +41,7 @@ internal sealed class PlanningFeature : IFeature
         var timetable = await room.TimetableAsync(stop);
         var settings = stored?.Document.Plan.Settings ?? PlanSettings.Usual;
         var year = await room.YearAsync(stop);
-        var weeks = PlanViews.Weeks(timetable, settings, year, timetable.Calendar.YearEnds(room.Today));
+        var weeks = PlanViews.Weeks(timetable, settings, year, await room.YearEndsAsync(stop));
         var taught = await room.TaughtAsync(from, stop);
         var given = taught.Select(t => (t.Day, t.Skill.Value)).ToHashSet();
         List<LessonView> lessons =

@@ -36,8 +36,8 @@ internal static class ChildFiles
         }
 
         var evidence = await room.EvidenceAsync(stop);
-        var rows = await room
-            .Db.Observations.Where(o => o.ChildId == childId.Value)
+        var rows = await room.Seen()
+            .Where(o => o.ChildId == childId.Value)
             .OrderBy(o => o.At)
             .Select(o => new
             {
@@ -72,7 +72,7 @@ internal static class ChildFiles
                     r.Row.Numbers,
                     r.Row.Slip,
                     r.Row.Strategy,
-                    r.Row.Note,
+                    r.Row.Day < room.NotesFrom ? null : r.Row.Note,
                     r.Withdrawn
                 )),
             ],
@@ -194,7 +194,7 @@ internal static class ChildFiles
 
         var (given, family) = (file.Child.GivenName.Trim(), file.Child.FamilyName.Trim());
         ListedName read = new(given, family, Born: file.Child.Born);
-        var alike = (await db.Children.Where(c => c.ClassId == room.Id.Value).OrderBy(c => c.Id).ToListAsync(stop))
+        var alike = (await db.Children.Where(c => c.ClassId == room.Id.Value && c.LeftOn == null).OrderBy(c => c.Id).ToListAsync(stop))
             .Where(c => ShortNames.AlikeTo(read, [ClassRoom.Listed(c)]).Count > 0)
             .Where(c => c.Born == read.Born || c.Born is null || read.Born is null)
             .ToList();

@@ -151,8 +151,8 @@ internal sealed class RecordsFeature : IFeature
     private static async Task<List<ObservationLine>> LinesAsync(ClassRoom room, DateOnly? from, DateOnly? to, CancellationToken stop)
     {
         var names = (await room.ChildrenAsync(stop)).ToDictionary(c => c.Id, c => c.Name);
-        var rows = await room
-            .Db.Observations.Where(o => o.Child!.ClassId == room.Id.Value && (from == null || o.Day >= from) && (to == null || o.Day <= to))
+        var rows = await room.Seen()
+            .Where(o => (from == null || o.Day >= from) && (to == null || o.Day <= to))
             .OrderBy(o => o.At)
             .Select(o => new
             {
@@ -176,8 +176,8 @@ internal sealed class RecordsFeature : IFeature
                 r.Row.Numbers,
                 r.Row.Slip,
                 r.Row.Strategy,
-                r.Row.Note,
-                r.Why
+                r.Row.Day < room.NotesFrom ? null : r.Row.Note,
+                r.Row.Day < room.NotesFrom && r.Why != null ? "" : r.Why
             )),
         ];
     }

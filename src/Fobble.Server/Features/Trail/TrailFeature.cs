@@ -32,9 +32,7 @@ internal sealed class TrailFeature : IFeature
 
         // A day counts for when it was seen and for when it was withdrawn: a correction of today shows today.
         var (start, end) = (room.Zone.StartOf(from), room.Zone.StartOf(to.AddDays(1)));
-        var rows = room.Db.Observations.Where(o =>
-            o.Child!.ClassId == room.Id.Value && ((o.Day >= from && o.Day <= to) || (o.Withdrawal != null && o.Withdrawal.At >= start && o.Withdrawal.At < end))
-        );
+        var rows = room.Seen().Where(o => (o.Day >= from && o.Day <= to) || (o.Withdrawal != null && o.Withdrawal.At >= start && o.Withdrawal.At < end));
         rows = asked.Child is { } child ? rows.Where(o => o.ChildId == child) : rows;
         rows = asked.By is { } by ? rows.Where(o => o.AdultId == by || o.Withdrawal!.AdultId == by) : rows;
         rows = asked.OnlyWithdrawn == true ? rows.Where(o => o.Withdrawal != null) : rows;
@@ -49,7 +47,7 @@ internal sealed class TrailFeature : IFeature
             new TrailView(
                 from,
                 to,
-                [.. seen.Take(Most).Select(s => new TrailEntry(whose[s.Id], names[whose[s.Id]], SeenRecord.InWords(s, room.Map)))],
+                [.. seen.Take(Most).Select(s => new TrailEntry(whose[s.Id], names[whose[s.Id]], SeenRecord.InWords(s, room)))],
                 seen.Count > Most,
                 adults
             )

@@ -27,11 +27,7 @@ internal sealed class WeekReader(ClassRoom room)
         var sessions = await room.SessionsAsync(monday, friday, stop);
         var children = await room.ChildrenAsync(stop);
         var evidence = sessions.Count == 0 ? null : await room.EvidenceAsync(stop);
-        var recorded = await room
-            .Db.Observations.Where(o => o.Child!.ClassId == room.Id.Value && o.Day >= monday && o.Day <= friday && o.Withdrawal == null)
-            .Select(o => o.Day)
-            .Distinct()
-            .ToListAsync(stop);
+        var recorded = await room.Seen().Where(o => o.Day >= monday && o.Day <= friday && o.Withdrawal == null).Select(o => o.Day).Distinct().ToListAsync(stop);
         var year = (await room.PlanAsync(stop))?.Document.Plan;
         List<WeekDay> days =
         [

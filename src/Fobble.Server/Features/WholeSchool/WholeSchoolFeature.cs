@@ -61,6 +61,8 @@ internal sealed class WholeSchoolFeature : IFeature
         school.MapPost("/adults/{adultId:int}/invitation", InviteAgainAsync).WithTrace(TraceKind.Invited);
         AdultsOfClass.Map(school);
         WhoLooked.Map(school);
+        ChildrenOfSchool.Map(school);
+        NewYears.Map(school);
     }
 
     private static async Task<Ok<SchoolView>> GetAsync(HttpContext http, FobbleDb db, CancellationToken stop)
@@ -90,7 +92,7 @@ internal sealed class WholeSchoolFeature : IFeature
             {
                 c.Id,
                 c.Name,
-                Children = c.Children.Count,
+                Children = c.Children.Count(x => x.LeftOn == null),
                 c.ArchivedOn,
             })
             .ToListAsync(stop);
@@ -176,6 +178,7 @@ internal sealed class WholeSchoolFeature : IFeature
                 }
 
                 stored.ArchivedOn = request.Archived ? stored.ArchivedOn ?? SchoolZones.Of(stored.School!, clock).DayOf(clock.GetUtcNow()) : null;
+                stored.ArchivedUpTo = request.Archived ? stored.ArchivedUpTo ?? await ChildrenOfSchool.LastSeenAsync(db, stop) : null;
             },
             stop
         );
@@ -258,12 +261,12 @@ internal sealed class WholeSchoolFeature : IFeature
         return db.SchoolLeads.Where(l => l.AdultId == adult).OrderBy(l => l.SchoolId).Select(l => l.SchoolId).FirstAsync(stop);
     }
 
-    private static IQueryable<Adult> Adults(FobbleDb db, int schoolId) =>
+    internal static IQueryable<Adult> Adults(FobbleDb db, int schoolId) =>
         db.Users.Where(a =>
             db.Memberships.Any(m => m.AdultId == a.Id && m.Class!.SchoolId == schoolId) || db.SchoolLeads.Any(l => l.AdultId == a.Id && l.SchoolId == schoolId)
         );
 
-    private static async Task<string> CheckedNameAsync(FobbleDb db, int schoolId, string? asked, ClassId? of, CancellationToken stop)
+    internal static async Task<string> CheckedNameAsync(FobbleDb db, int schoolId, string? asked, ClassId? of, CancellationToken stop)
     {
         var name = asked?.Trim() ?? "";
         RefusedException.Unless(name.Length > 0, "name", Phrase("The class's name is missing."));

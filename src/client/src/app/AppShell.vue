@@ -69,7 +69,12 @@ const further = computed(() => [
   { name: 'set-out', label: t('Set out') },
   { name: 'thoughts', label: t('How Fobble thinks') },
   { name: 'account', label: t('Your account') },
-  ...(leadsSchool.value ? [{ name: 'school', label: t('The school: classes and adults') }] : []),
+  ...(leadsSchool.value
+    ? [
+        { name: 'school', label: t('The school: classes and adults') },
+        { name: 'school-children', label: t('The school’s children: new year, moves, leaving') },
+      ]
+    : []),
   ...(leads.value
     ? [
         { name: 'make-plan', label: t('Make a plan of the year') },
@@ -109,6 +114,7 @@ const owner: Record<string, string> = {
   approach: 'set-up',
   'class-list': 'set-up',
   school: 'set-up',
+  'school-children': 'set-up',
 }
 const open = computed(() => owner[String(route.name)] ?? String(route.name))
 

@@ -36,6 +36,7 @@ type Asked =
   | 'post'
   | 'revision'
   | 'school'
+  | 'school-children'
   | 'set-out'
   | 'sheet'
   | 'sheets'

@@ -95,6 +95,11 @@ const places: RouteRecordRaw[] = [
   { path: 'set-up/approach', name: 'approach', component: () => import('@/features/class-approach/ApproachPage.vue') },
   { path: 'set-up', name: 'set-up', component: () => import('@/features/set-up/SetUpPage.vue') },
   { path: 'school', name: 'school', component: () => import('@/features/whole-school/SchoolPage.vue') },
+  {
+    path: 'school/children',
+    name: 'school-children',
+    component: () => import('@/features/whole-school/ChildrenPage.vue'),
+  },
   { path: 'account', name: 'account', component: () => import('@/features/account/AccountPage.vue') },
   {
     path: 'set-up/class-list',
@@ -135,7 +140,18 @@ export function makeRouter(queries: QueryClient, loadPrime: () => Promise<void>)
         component: () => import('@/features/account/LostPasswordPage.vue'),
       },
       { path: '/post', name: 'post', component: () => import('@/features/post/PostPage.vue') },
-      { path: '/school', name: 'school-door', component: () => import('@/features/whole-school/SchoolDoor.vue') },
+      {
+        path: '/school',
+        component: () => import('@/features/whole-school/SchoolDoor.vue'),
+        children: [
+          { path: '', name: 'school-door', component: () => import('@/features/whole-school/SchoolPage.vue') },
+          {
+            path: 'children',
+            name: 'school-door-children',
+            component: () => import('@/features/whole-school/ChildrenPage.vue'),
+          },
+        ],
+      },
       { path: '/c/:classId(\\d+)', component: () => import('./AppShell.vue'), children: places },
       { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./NowherePage.vue') },
     ],

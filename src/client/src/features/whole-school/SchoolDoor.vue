@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { useAccount, useLeave } from '@/app/account'
-import SchoolPage from './SchoolPage.vue'
 
 /** The school's page for whoever leads it without belonging to a class. */
 const { account } = useAccount()
@@ -13,7 +12,7 @@ const leave = useLeave()
       <b>{{ account?.signedIn?.fullName }}</b>
       <button type="button" class="button plain small" @click="leave">{{ $t('Sign out') }}</button>
     </p>
-    <SchoolPage />
+    <RouterView />
   </main>
 </template>
 

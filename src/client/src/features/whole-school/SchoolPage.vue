@@ -169,6 +169,14 @@ const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
           </AskForm>
         </details>
 
+        <p class="ruled">
+          <RouterLink
+            class="button"
+            :to="classId ? { name: 'school-children', params: { classId } } : { name: 'school-door-children' }"
+            >{{ $t('A new year, a child that moves or leaves') }}</RouterLink
+          >
+        </p>
+
         <div class="ruled">
           <h2>{{ $t('One more class') }}</h2>
           <AskForm class="beside line" :send="make">

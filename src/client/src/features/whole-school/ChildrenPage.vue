@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { api, take } from '@/app/api/client'
+import { birthDay, moment } from '@/app/dates'
+import { queryKey } from '@/app/keys'
+import { t } from '@/app/language'
+import { say, sayError } from '@/ui/notices'
+import PageError from '@/ui/PageError.vue'
+import NewYear from './NewYear.vue'
+import OneChild from './OneChild.vue'
+import WhoHasLeft from './WhoHasLeft.vue'
+
+/** Where the school's children are: a new year, a child that moves or leaves, and records that are kept of those who have gone. */
+const queries = useQueryClient()
+const { data: view, error } = useQuery({
+  queryKey: queryKey('school-children'),
+  queryFn: () => take(api.GET('/api/school/children', {})),
+})
+const begun = computed(() => view.value?.begun)
+
+async function takeBack() {
+  try {
+    await take(api.DELETE('/api/school/new-year', {}))
+    await queries.invalidateQueries()
+    say(t('The year is taken back: every child is where it was.'))
+  } catch (problem) {
+    sayError(problem)
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>{{ $t('The school’s children') }}</h1>
+      <span class="soft">{{ $t('up, over, away: the record goes with the child') }}</span>
+    </div>
+    <PageError v-if="error" :error="error" />
+    <div v-if="view" class="parts">
+      <section class="ruled">
+        <div v-if="begun" class="begun" role="status">
+          <p>
+            {{
+              $t('The year from {day} has begun. Until {until} it can be taken back.', {
+                day: birthDay(begun.beginsOn),
+                until: moment(begun.until),
+              })
+            }}
+          </p>
+          <button type="button" class="button" @click="takeBack">{{ $t('Take it back') }}</button>
+        </div>
+        <NewYear :key="view.next.beginsOn" :view="view" />
+      </section>
+      <section>
+        <OneChild class="ruled" :view="view" />
+        <WhoHasLeft v-if="view.left.length" class="ruled" :left="view.left" />
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.parts {
+  display: grid;
+  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
+  gap: 0 2rem;
+  align-items: start;
+}
+
+.parts > section > .ruled + .ruled {
+  margin-top: 1.3rem;
+}
+
+.begun {
+  margin-block: 0.4rem 1rem;
+  padding-left: 0.8rem;
+  border-left: 4px solid var(--marigold);
+}
+
+@media (max-width: 1000px) {
+  .parts {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
