@@ -83,6 +83,7 @@ public partial class ArrowTests(School school) : IClassFixture<School>
                 "Features/Groups/GroupsFeature.cs",
                 "Features/SkillMaps/SkillMapsFeature.cs",
                 "Rooms/ClassRoom.Facts.cs",
+                "Rooms/Moving.cs",
             ]);
 
     /// <summary>The first start has no class yet, and a room's transaction only reads.</summary>

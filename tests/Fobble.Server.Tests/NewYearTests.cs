@@ -24,9 +24,9 @@ public sealed class NewYearTests : IDisposable
     public void Dispose() => _school.Dispose();
 
     // Both classes end. Rowan's children go up into two, the first of them repeats (goes where Alder's go), the second leaves.
-    private static NewYear Asked(ChildrenOfSchoolView now)
+    private static NewYear Asked(ChildrenOfSchoolView now, string first = "Rowan", string second = "Alder")
     {
-        var (rowan, alder) = (now.Classes.Single(c => c.Name == "Rowan"), now.Classes.Single(c => c.Name == "Alder"));
+        var (rowan, alder) = (now.Classes.Single(c => c.Name == first), now.Classes.Single(c => c.Name == second));
         return new(
             now.Next.BeginsOn,
             [rowan.Id, alder.Id],
@@ -315,6 +315,12 @@ public sealed class NewYearTests : IDisposable
 
         var both = await Task.WhenAll(ines.PostAsync(Year, asked), ines.PostAsync(Year, asked));
         both.Select(b => b.StatusCode).ShouldBe([HttpStatusCode.NoContent, HttpStatusCode.BadRequest], ignoreOrder: true);
+        var once = await ines.ReadAsync<ChildrenOfSchoolView>(Children);
+        var far = await ines.PostAsync(Year, Asked(once, "Ash", "Birch"));
+        (far.StatusCode, await far.Content.ReadAsStringAsync()).ShouldSatisfyAllConditions(
+            f => f.StatusCode.ShouldBe(HttpStatusCode.BadRequest),
+            f => f.Item2.ShouldContain("far away")
+        );
         using var scope = _school.Scope();
         (await _school.Db(scope).Classes.CountAsync(c => c.Name == "Ash")).ShouldBe(1);
     }

@@ -8,6 +8,12 @@ public sealed record NextYear(DateOnly BeginsOn, IReadOnlyList<Term> Terms)
     // Who has not got round to it in the summer does it in the first weeks.
     private const int LateDays = 56;
 
+    // Most of the year before has been taught by then.
+    private const int EarlyDays = 300;
+
+    /// <summary>The first day on which a school can go into it: a second press must not take it a year too far.</summary>
+    public DateOnly MayBeginFrom => BeginsOn.AddDays(-EarlyDays);
+
     /// <summary>The next one; in its first eight weeks the one that has just begun, unless the school has gone into it already.</summary>
     /// <param name="begun">First days of the years that the school has gone into.</param>
     /// <param name="locale">One of <see cref="SchoolLocale.All"/>: whose terms are usual.</param>
@@ -21,14 +27,17 @@ public sealed record NextYear(DateOnly BeginsOn, IReadOnlyList<Term> Terms)
             return new(now, []);
         }
 
-        if (calendar.Terms.FirstOrDefault(t => t.Season == Season.Autumn && t.First > now && t.First > today.AddDays(-LateDays)) is { } known)
+        if (
+            calendar.Terms.FirstOrDefault(t => t.Season == Season.Autumn && t.First > now && t.First > today.AddDays(-LateDays) && !begun.Contains(t.First)) is
+            { } known
+        )
         {
             return new(known.First, []);
         }
 
         // Two months on, the old year is over wherever its last day lies in the usual one.
-        var ends = calendar.YearEnds(today);
-        IReadOnlyList<Term> usual = UsualYear.Terms(locale, (ends > today ? ends : today).AddMonths(2));
+        var ends = begun.Append(today).Select(calendar.YearEnds).Append(today).Max();
+        IReadOnlyList<Term> usual = UsualYear.Terms(locale, ends.AddMonths(2));
         return new(usual[0].First, usual);
     }
 

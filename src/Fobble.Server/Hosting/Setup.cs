@@ -138,9 +138,7 @@ public static class Setup
                 }
         );
         services.AddExceptionHandler<Problems>();
-        services
-            .AddSignalR()
-            .AddJsonProtocol(options => options.PayloadSerializerOptions.Converters.Add(new JsonStringEnumConverter(allowIntegerValues: false)));
+        services.AddSignalR().AddJsonProtocol(options => options.PayloadSerializerOptions.Converters.Add(new JsonStringEnumConverter()));
         services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
         services.AddOpenApi(OpenApiShape.Configure);
         services.AddResponseCompression(options => options.EnableForHttps = true);

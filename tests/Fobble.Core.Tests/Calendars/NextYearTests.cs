@@ -12,7 +12,7 @@ public class NextYearTests
     [Fact]
     public void The_next_year_follows_the_one_that_is_wherever_a_school_stands()
     {
-        foreach (var locale in SchoolLocale.All.Select(l => l.Tag))
+        foreach (var locale in SchoolLocale.All)
         {
             var calendar = UsualOf(locale, 2026);
             var terms = calendar.Terms;
@@ -22,6 +22,8 @@ public class NextYearTests
                 next.BeginsOn.ShouldBeGreaterThan(terms[^1].Last, $"{locale} {day}");
                 next.BeginsOn.ShouldBeLessThan(terms[0].First.AddDays(400), $"{locale} {day}");
                 next.Terms[0].First.ShouldBe(next.BeginsOn);
+                SchoolCalendar both = new([.. terms, .. next.Terms], []);
+                NextYear.Of(both, day, [next.BeginsOn], locale).BeginsOn.ShouldBeGreaterThan(next.Terms[^1].Last, $"{locale} {day}: gone into already");
                 new SchoolCalendar([.. terms, .. next.Terms], []).YearBegan(next.BeginsOn).ShouldBe(next.BeginsOn, $"{locale} {day}");
             }
         }

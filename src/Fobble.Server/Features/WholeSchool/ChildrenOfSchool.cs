@@ -17,8 +17,9 @@ public sealed record ClassWithChildren(int Id, string Name, int LeadId, IReadOnl
 /// <param name="Due">It is time to look whether the record is still needed.</param>
 public sealed record ChildThatLeft(int Id, string Name, int ClassId, string From, DateOnly LeftOn, DateOnly KeptUntil, bool Due);
 
+/// <param name="From">From this day on it can be begun.</param>
 /// <param name="Terms">Usual terms that are put into the calendar with the new year; empty where it has them.</param>
-public sealed record YearToCome(DateOnly BeginsOn, IReadOnlyList<Term> Terms);
+public sealed record YearToCome(DateOnly BeginsOn, DateOnly From, IReadOnlyList<Term> Terms);
 
 /// <param name="Until">Until when it can be undone.</param>
 public sealed record YearBegun(DateOnly BeginsOn, DateTimeOffset Until);
@@ -110,7 +111,7 @@ internal static class ChildrenOfSchool
                         )),
                 ],
                 NextYear.UsuallyKeptUntil(calendar, today),
-                new(next.BeginsOn, next.Terms),
+                new(next.BeginsOn, next.MayBeginFrom, next.Terms),
                 begun is null ? null : new(begun.BeginsOn, begun.At + NewYears.MayBeUndone)
             )
         );

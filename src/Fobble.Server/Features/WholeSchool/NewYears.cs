@@ -106,6 +106,11 @@ internal static class NewYears
         var begun = await db.NewYears.Where(y => y.SchoolId == school.Id && y.UndoneAt == null).Select(y => y.BeginsOn).ToListAsync(stop);
         var next = NextYear.Of(await ChildrenOfSchool.CalendarAsync(db, school.Id, stop), today, begun, school.Locale);
         RefusedException.Unless(next.BeginsOn == beginsOn, "beginsOn", Phrase("The terms have been changed meanwhile: look once more when the year begins."));
+        RefusedException.Unless(
+            today >= next.MayBeginFrom,
+            "beginsOn",
+            Phrase($"That year is still far away: it can be begun from {Words.Date(next.MayBeginFrom)} on.")
+        );
         db.Terms.AddRange(
             next.Terms.Select(t => new TermRow
             {

@@ -314,10 +314,17 @@ function turnTo(event: Event) {
 
 .who {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 0.2rem;
   justify-items: start;
   margin-top: auto;
   padding-left: 0.75rem;
+}
+
+/* A long name of a class is cut, not the rail. */
+.who > * {
+  min-width: 0;
+  max-width: 100%;
 }
 
 .who .button {

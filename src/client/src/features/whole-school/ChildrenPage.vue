@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
+import { useAccount } from '@/app/account'
 import { api, take } from '@/app/api/client'
 import { birthDay, moment } from '@/app/dates'
 import { queryKey } from '@/app/keys'
@@ -13,11 +14,13 @@ import WhoHasLeft from './WhoHasLeft.vue'
 
 /** Where the school's children are: a new year, a child that moves or leaves, and records that are kept of those who have gone. */
 const queries = useQueryClient()
+const { today } = useAccount()
 const { data: view, error } = useQuery({
   queryKey: queryKey('school-children'),
   queryFn: () => take(api.GET('/api/school/children', {})),
 })
 const begun = computed(() => view.value?.begun)
+const early = computed(() => !!view.value && today.value < view.value.next.from)
 
 async function takeBack() {
   try {
@@ -48,9 +51,24 @@ async function takeBack() {
               })
             }}
           </p>
+          <p class="soft">
+            {{
+              $t(
+                'Next: terms and closures on Set-up, adults on the school’s page, class lists for children new to the school. Each new class says what is still missing on its Today.',
+              )
+            }}
+          </p>
           <button type="button" class="button" @click="takeBack">{{ $t('Take it back') }}</button>
         </div>
-        <NewYear :key="view.next.beginsOn" :view="view" />
+        <p v-else-if="early" class="soft">
+          {{
+            $t('The next school year begins on {day}. It can be got ready from {from} on.', {
+              day: birthDay(view.next.beginsOn),
+              from: birthDay(view.next.from),
+            })
+          }}
+        </p>
+        <NewYear v-else :key="[view.next.beginsOn, ...view.classes.map((c) => c.id)].join()" :view="view" />
       </section>
       <section>
         <OneChild class="ruled" :view="view" />
@@ -81,6 +99,7 @@ async function takeBack() {
 @media (max-width: 1000px) {
   .parts {
     grid-template-columns: minmax(0, 1fr);
+    row-gap: 1.6rem;
   }
 }
 </style>

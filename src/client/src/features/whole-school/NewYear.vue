@@ -111,19 +111,21 @@ const howMany = (count: number) =>
             <option v-for="c in school.classes" :key="c.id" :value="c.id">{{ c.name }}</option>
           </select></FaultyField
         >
-        <label v-if="room.like !== null" class="check"
-          ><input v-model="room.along" type="checkbox" /> {{ $t('its helpers, too') }}</label
-        >
-        <b class="count">{{ howMany(going(room.key)) }}</b>
-        <button
-          v-if="made.length > 1"
-          type="button"
-          class="button plain small"
-          :aria-label="$t('Leave out {name}', { name: room.name })"
-          @click="leaveOut(room.key)"
-        >
-          {{ $t('Leave out') }}
-        </button>
+        <p class="under">
+          <b>{{ howMany(going(room.key)) }}</b>
+          <label v-if="room.like !== null" class="check"
+            ><input v-model="room.along" type="checkbox" /> {{ $t('its helpers, too') }}</label
+          >
+          <button
+            v-if="made.length > 1"
+            type="button"
+            class="button plain small"
+            :aria-label="$t('Leave out {name}', { name: room.name })"
+            @click="leaveOut(room.key)"
+          >
+            {{ $t('Leave out') }}
+          </button>
+        </p>
       </div>
       <p>
         <button type="button" class="button plain" @click="oneMore">{{ $t('One more class') }}</button>
@@ -217,13 +219,15 @@ fieldset > * {
 }
 
 .made {
-  align-items: end;
   margin-bottom: 0.6rem;
 }
 
-.count {
-  min-width: 6.5rem;
-  padding-bottom: 0.55rem;
+.under {
+  display: flex;
+  flex-basis: 100%;
+  gap: 1.2rem;
+  align-items: center;
+  margin: 0;
 }
 
 .from {
