@@ -318,7 +318,7 @@ function turnTo(event: Event) {
   gap: 0.2rem;
   justify-items: start;
   margin-top: auto;
-  padding-left: 0.75rem;
+  padding-inline: 0.75rem 0.5rem;
 }
 
 /* A long name of a class is cut, not the rail. */
