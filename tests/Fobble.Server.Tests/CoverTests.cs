@@ -1,7 +1,11 @@
 using Fobble.Data.Model;
 using Fobble.Server.Features.Account;
+using Fobble.Server.Features.Planning;
 using Fobble.Server.Features.WholeSchool;
+using Microsoft.AspNetCore.SignalR;
+using Microsoft.AspNetCore.SignalR.Client;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace Fobble.Server.Tests;
 
@@ -63,6 +67,65 @@ public sealed class CoverTests : IDisposable
         (await head.PutAsync($"{Adults}/{held.Id}", new NewRole(ClassRole.Assistant))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         held = (await head.ReadAsync<SchoolView>("/api/school")).Classes[0].Adults.Single(a => a.Id == held.Id);
         (held.From, held.Until).ShouldBe((null, null), "she belongs to the class now");
+    }
+
+    [Fact]
+    public async Task A_page_left_open_closes_with_the_last_day_and_another_does_not_open()
+    {
+        // A clock that goes when it is told to: a busy machine does not reach midnight too soon.
+        StandingClock clock = new("2026-11-25T23:50:00");
+        using var school = School.Empty(otherwise: services => services.AddSingleton<TimeProvider>(clock));
+        var head = await school.BeginAsync();
+        await school.JoinAsync(head, Nilufar with { From = School.Today, Until = School.Today });
+        var cover = await school.SignInAsync(Nilufar);
+        clock.Goes("2026-11-25T23:59:59.500");
+        var (stays, closes) = (await ListenAsync(school, head), await ListenAsync(school, cover));
+        TaskCompletionSource closed = new();
+        closes.Closed += _ =>
+        {
+            closed.TrySetResult();
+            return Task.CompletedTask;
+        };
+        await closed.Task.WaitAsync(TimeSpan.FromSeconds(60));
+        stays.State.ShouldBe(HubConnectionState.Connected, "who belongs to the class goes on");
+        clock.Goes("2026-11-26T00:00:00");
+        (await cover.GetAsync(Class)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        await Should.ThrowAsync<HubException>(() => ListenAsync(school, cover));
+        await stays.DisposeAsync();
+    }
+
+    private static async Task<HubConnection> ListenAsync(School school, Visitor visitor)
+    {
+        var connection = new HubConnectionBuilder()
+            .WithUrl("http://localhost/live", options =>
+            {
+                options.HttpMessageHandlerFactory = _ => school.Server.CreateHandler();
+                options.Headers["Cookie"] = visitor.Cookies;
+                options.Transports = Microsoft.AspNetCore.Http.Connections.HttpTransportType.LongPolling;
+            })
+            .Build();
+        await connection.StartAsync();
+        await connection.InvokeAsync("Watch", 1);
+        return connection;
+    }
+
+    [Theory]
+    [InlineData(0, true)]
+    [InlineData(-1, false)]
+    public async Task Plans_of_a_class_are_seen_from_another_while_cover_lasts(int last, bool seen)
+    {
+        using var demo = new School();
+        using (var scope = demo.Scope())
+        {
+            var db = demo.Db(scope);
+            var maeve = await db.Memberships.SingleAsync(m => m.ClassId == 1 && m.Adult!.FullName.StartsWith("Maeve"));
+            (maeve.Role, maeve.From, maeve.Until) = (ClassRole.Cover, School.Today.AddDays(-5), School.Today.AddDays(last));
+            await db.SaveChangesAsync();
+        }
+
+        var visitor = await demo.ComeInAsAsync("maeve");
+        (await visitor.ReadAsync<ScopeChoices>("/api/classes/2/plan/scope")).Plans.Select(p => p.Class).ShouldBe(seen ? ["Rowan"] : []);
+        (await visitor.ReadAsync<IReadOnlyList<ClassCoverage>>("/api/classes/2/plan/coverage")).Select(c => c.Class).Contains("Rowan").ShouldBe(seen);
     }
 
     [Theory]

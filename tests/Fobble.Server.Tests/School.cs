@@ -25,13 +25,14 @@ public sealed class School : WebApplicationFactory<Program>
     private readonly string _folder = Directory.CreateTempSubdirectory("fobble-test-").FullName;
     private readonly bool _demo;
     private readonly string _now;
+    private readonly Action<IServiceCollection>? _otherwise;
 
     public School()
         : this(demo: true) { }
 
-    private School(bool demo, bool fresh = false, string now = UsualNow)
+    private School(bool demo, bool fresh = false, string now = UsualNow, Action<IServiceCollection>? otherwise = null)
     {
-        (_demo, _now) = (demo, now);
+        (_demo, _now, _otherwise) = (demo, now, otherwise);
         if (demo && !fresh)
         {
             File.Copy(FilledOnce.Value, Path.Combine(_folder, DatabaseFile));
@@ -42,7 +43,8 @@ public sealed class School : WebApplicationFactory<Program>
 
     public static DateOnly Today { get; } = new(2026, 11, 25);
 
-    public static School Empty(string now = UsualNow) => new(demo: false, now: now);
+    /// <param name="otherwise">Puts another service in the place of one.</param>
+    public static School Empty(string now = UsualNow, Action<IServiceCollection>? otherwise = null) => new(demo: false, now: now, otherwise: otherwise);
 
     /// <summary>The filled school at another moment: an instant, or a time by the clock of this machine.</summary>
     public static School At(string now) => new(demo: true, now: now);
@@ -97,6 +99,11 @@ public sealed class School : WebApplicationFactory<Program>
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
         builder.UseSetting("Fobble:Data", _folder);
+        if (_otherwise is not null)
+        {
+            builder.ConfigureServices(_otherwise);
+        }
+
         builder.UseSetting("Fobble:Demo", _demo.ToString());
         builder.UseSetting("Fobble:Now", _now);
         builder.UseSetting("Fobble:FirstCode", FirstCode);

@@ -2,6 +2,8 @@ using Fobble.Data.Model;
 using Fobble.Server.Features.Account;
 using Fobble.Server.Features.SetUp;
 using Fobble.Server.Features.WholeSchool;
+using Fobble.Server.Mail;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace Fobble.Server.Tests;
 
@@ -108,6 +110,21 @@ public sealed class WholeSchoolTests : IDisposable
         (await head.PutAsync("/api/classes/1/children/1/name", new Core.People.Naming("Ada", "Okafor", null, "B"))).StatusCode.ShouldBe(
             HttpStatusCode.NoContent
         );
+    }
+
+    [Fact]
+    public async Task An_invitation_holds_for_three_days_and_no_longer()
+    {
+        new InvitationTokens.Options().TokenLifespan.ShouldBe(TimeSpan.FromDays(3));
+        using var school = School.Empty(otherwise: services => services.Configure<InvitationTokens.Options>(o => o.TokenLifespan = TimeSpan.Zero));
+        var head = await school.BeginAsync();
+        var invitation = await Visitor.ReadAsync<Invitation>(
+            await head.PostAsync("/api/school/classes/1/adults", Joining.Adult("Bertil Osei", ClassRole.Assistant))
+        );
+        (
+            await (await school.VisitAsync()).PostAsync("/api/account/new-password", Joining.Chosen(invitation.Address!, "seven lanterns in fog"))
+        ).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await head.ReadAsync<SchoolView>("/api/school")).Adults.Single(a => a.FullName == "Bertil Osei").Invited.ShouldBeTrue();
     }
 
     [Fact]

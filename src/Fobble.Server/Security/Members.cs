@@ -14,6 +14,13 @@ internal sealed record Member(ClassRole Role, bool Archived, DateTimeOffset? Unt
 /// <summary>Asks who belongs to a class: the one place that knows that cover counts on its days only, by the school's clock.</summary>
 internal sealed class Members(FobbleDb db, TimeProvider clock)
 {
+    /// <summary>The classes that an adult has something to do with on a day, to be asked within another question.</summary>
+    public static IQueryable<int> ClassesOf(FobbleDb db, AdultId adult, DateOnly day)
+    {
+        var id = adult.Value;
+        return db.Memberships.Where(m => m.AdultId == id && (m.From == null || (m.From <= day && day <= m.Until))).Select(m => m.ClassId);
+    }
+
     /// <returns>Null for who has nothing to do with the class today.</returns>
     public async Task<Member?> TodayAsync(ClassId classId, AdultId adult, CancellationToken stop)
     {

@@ -31,9 +31,9 @@ internal static class CoverageEndpoints
 
     private static async Task<Ok<IReadOnlyList<ClassCoverage>>> GetAsync(ClassRoom room, ClassRooms rooms, HttpContext http, CancellationToken stop)
     {
-        var adult = http.User.AdultId().Value;
+        var mine = Members.ClassesOf(room.Db, http.User.AdultId(), room.Today);
         var others = await room
-            .Db.Classes.Where(c => c.SchoolId == room.SchoolId && c.Id != room.Id.Value && c.Members.Any(m => m.AdultId == adult))
+            .Db.Classes.Where(c => c.SchoolId == room.SchoolId && c.Id != room.Id.Value && c.ArchivedOn == null && mine.Contains(c.Id))
             .OrderBy(c => c.Name)
             .Select(c => c.Id)
             .ToListAsync(stop);

@@ -2,6 +2,7 @@ using Fobble.Core.Activities;
 using Fobble.Core.Planning;
 using Fobble.Core.Skills;
 using Fobble.Core.Standards;
+using Fobble.Server.Security;
 using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Planning;
@@ -55,12 +56,10 @@ internal sealed class PlanReader(ClassRoom room)
     /// <summary>Plans of other classes or years that this adult may see.</summary>
     public async Task<IReadOnlyList<EarlierPlan>> EarlierPlansAsync(AdultId adult, CancellationToken stop)
     {
-        var (db, year, today) = (room.Db, await room.YearAsync(stop), room.Today);
+        var (db, year) = (room.Db, await room.YearAsync(stop));
+        var mine = Members.ClassesOf(db, adult, room.Today);
         var rows = await db
-            .YearPlans.Where(p =>
-                db.Memberships.Any(m => m.ClassId == p.ClassId && m.AdultId == adult.Value && (m.From == null || (m.From <= today && today <= m.Until)))
-                && (p.ClassId != room.Id.Value || p.Year < year)
-            )
+            .YearPlans.Where(p => mine.Contains(p.ClassId) && (p.ClassId != room.Id.Value || p.Year < year))
             .Where(p => !db.YearPlans.Any(later => later.ClassId == p.ClassId && later.Year == p.Year && later.Version > p.Version))
             .Join(
                 db.Classes,

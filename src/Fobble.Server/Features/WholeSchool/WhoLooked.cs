@@ -32,10 +32,10 @@ internal static class WhoLooked
     /// <param name="before">Only those before this one.</param>
     private static async Task<Ok<TracesView>> GetAsync(HttpContext http, FobbleDb db, string? find, int? before, CancellationToken stop)
     {
-        var fitting = (await AllAsync(http, db, stop))
-            .Where(t => (before is null || t.Id < before) && (string.IsNullOrWhiteSpace(find) || Fits(t, find.Trim())))
+        var fitting = await (await AllAsync(http, db, before ?? int.MaxValue, stop))
+            .Where(t => string.IsNullOrWhiteSpace(find) || Fits(t, find.Trim()))
             .Take(APage + 1)
-            .ToList();
+            .ToListAsync(stop);
         return TypedResults.Ok(new TracesView([.. fitting.Take(APage)], fitting.Count > APage, Traces.Kept.Days));
     }
 
@@ -44,21 +44,25 @@ internal static class WhoLooked
         IEnumerable<IReadOnlyList<string>> lines =
         [
             [Phrase("When"), Phrase("Who"), Phrase("What")],
-            .. (await AllAsync(http, db, stop)).Select(t => (IReadOnlyList<string>)[t.At.ToString("u", CultureInfo.InvariantCulture), t.Who, t.What]),
+            .. await (await AllAsync(http, db, int.MaxValue, stop))
+                .Select(t => (IReadOnlyList<string>)[t.At.ToString("u", CultureInfo.InvariantCulture), t.Who, t.What])
+                .ToListAsync(stop),
         ];
         return TypedResults.File(Encoding.UTF8.GetBytes(CsvTable.Write(lines)), "text/csv", "traces.csv");
     }
 
-    // Names of classes and adults are those of today: what a trace keeps of them is which.
-    private static async Task<List<TraceView>> AllAsync(HttpContext http, FobbleDb db, CancellationToken stop)
+    // The newest first, read as far as somebody asks for more. Names of classes and adults are those of today: what a trace keeps of them is which.
+    private static async Task<IAsyncEnumerable<TraceView>> AllAsync(HttpContext http, FobbleDb db, int before, CancellationToken stop)
     {
         var schoolId = await WholeSchoolFeature.LedByAsync(db, http, stop);
-        var rows = await db.Traces.AsNoTracking().Where(t => t.SchoolId == schoolId || t.SchoolId == null).OrderByDescending(t => t.Id).ToListAsync(stop);
         var classes = await db.Classes.ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         var adults = await db.Users.ToDictionaryAsync(u => u.Id, u => u.FullName, stop);
-        return
-        [
-            .. rows.Select(t => new TraceView(
+        return db
+            .Traces.AsNoTracking()
+            .Where(t => t.Id < before && (t.SchoolId == schoolId || t.SchoolId == null))
+            .OrderByDescending(t => t.Id)
+            .AsAsyncEnumerable()
+            .Select(t => new TraceView(
                 t.Id,
                 t.At,
                 t.Who.Length > 0 ? t.Who : Phrase("somebody"),
@@ -68,8 +72,7 @@ internal static class WhoLooked
                     adults.GetValueOrDefault(t.AboutId ?? 0) ?? Phrase("an adult"),
                     t.ChildId ?? 0
                 )
-            )),
-        ];
+            ));
     }
 
     private static bool Fits(TraceView trace, string find) => $"{trace.Who} {trace.What}".Contains(find, StringComparison.CurrentCultureIgnoreCase);
