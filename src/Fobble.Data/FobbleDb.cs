@@ -52,6 +52,8 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     public DbSet<CalendarEntryRow> CalendarEntries => Set<CalendarEntryRow>();
 
+    public DbSet<CalendarAddressRow> CalendarAddresses => Set<CalendarAddressRow>();
+
     public DbSet<GroupSetRow> GroupSets => Set<GroupSetRow>();
 
     public DbSet<GroupSession> GroupSessions => Set<GroupSession>();
@@ -253,6 +255,13 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
             e.HasKey(c => c.Uid);
             e.HasOne<SchoolClass>().WithMany().HasForeignKey(c => c.ClassId);
             e.HasIndex(c => new { c.ClassId, c.Day });
+        });
+        builder.Entity<CalendarAddressRow>(e =>
+        {
+            e.HasKey(a => new { a.ClassId, a.AdultId });
+            e.HasIndex(a => a.KeyHash).IsUnique();
+            e.HasOne<SchoolClass>().WithMany().HasForeignKey(a => a.ClassId);
+            e.HasOne<Adult>().WithMany().HasForeignKey(a => a.AdultId);
         });
         builder.Entity<PlannedMoreRow>().HasOne<PlannedDayRow>().WithMany(d => d.More).HasForeignKey(m => m.PlannedDayId);
         builder.Entity<PlannedStarterRow>().HasOne<PlannedDayRow>().WithMany(d => d.Starters).HasForeignKey(s => s.PlannedDayId);

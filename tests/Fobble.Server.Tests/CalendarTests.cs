@@ -40,6 +40,53 @@ public sealed class CalendarTests : IDisposable
     }
 
     [Fact]
+    public async Task An_address_opens_the_lessons_until_it_is_renewed_withdrawn_or_its_adult_has_gone()
+    {
+        const string Own = "/api/classes/1/calendar/address";
+        var (ines, tomasz, program) = (await _school.ComeInAsAsync("ines"), await _school.ComeInAsAsync("tomasz"), _school.CreateClient());
+        async Task<string> MakeAsync(Visitor visitor) => (await Visitor.ReadAsync<NewCalendarAddress>(await visitor.PostAsync(Own))).Address;
+        async Task<HttpStatusCode> AskAsync(string address) => (await program.GetAsync(new Uri(address, UriKind.Relative))).StatusCode;
+
+        (await tomasz.ReadAsync<CalendarAddressView>(Own)).Made.ShouldBeNull();
+        var (first, other) = (await MakeAsync(tomasz), await MakeAsync(ines));
+        first.ShouldNotBe(other);
+        (await tomasz.ReadAsync<CalendarAddressView>(Own)).Made.ShouldNotBeNull();
+
+        // A program that brings nothing along but the address gets what the file holds.
+        var lessons = await program.GetAsync(new Uri(first, UriKind.Relative));
+        lessons.Content.Headers.ContentType!.MediaType.ShouldBe("text/calendar");
+        lessons.Headers.CacheControl!.NoStore.ShouldBeTrue();
+        Ical.Net.Calendar.Load(await lessons.Content.ReadAsStringAsync())!
+            .Events.Select(e => e.Uid)
+            .ShouldBe((await HandOutAsync(ines)).Keys, ignoreOrder: true);
+        (await AskAsync(first.Replace(".ics", "x.ics", StringComparison.Ordinal))).ShouldBe(HttpStatusCode.NotFound);
+        (await AskAsync("/api/calendar/x.ics")).ShouldBe(HttpStatusCode.NotFound);
+        using (var scope = _school.Scope())
+        {
+            // Neither the key nor a part of it is kept.
+            var kept = _school.Db(scope).CalendarAddresses.Select(a => a.KeyHash).ToList();
+            kept.Count.ShouldBe(2);
+            kept.ShouldAllBe(hash => !first.Contains(hash, StringComparison.OrdinalIgnoreCase));
+        }
+
+        var second = await MakeAsync(tomasz);
+        (await AskAsync(first)).ShouldBe(HttpStatusCode.NotFound, "it was made anew");
+        (await AskAsync(second)).ShouldBe(HttpStatusCode.OK);
+        await ines.SendAsync(HttpMethod.Delete, Own);
+        (await AskAsync(other)).ShouldBe(HttpStatusCode.NotFound, "it was withdrawn");
+        (await AskAsync(second)).ShouldBe(HttpStatusCode.OK, "another's is not");
+        using (var scope = _school.Scope())
+        {
+            var db = _school.Db(scope);
+            var held = db.Memberships.Single(m => m.ClassId == 1 && m.Adult!.FullName.StartsWith("Tomasz"));
+            (held.From, held.Until) = (School.Today.AddDays(-9), School.Today.AddDays(-1));
+            await db.SaveChangesAsync();
+        }
+
+        (await AskAsync(second)).ShouldBe(HttpStatusCode.NotFound, "its adult has nothing to do with the class any more");
+    }
+
+    [Fact]
     public async Task A_lesson_keeps_its_id_counts_its_changes_and_is_cancelled_once_it_is_off()
     {
         var ines = await _school.ComeInAsAsync("ines");

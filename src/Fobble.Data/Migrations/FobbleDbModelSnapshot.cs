@@ -207,6 +207,31 @@ namespace Fobble.Data.Migrations
                     b.ToTable("BaselineChecks");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.CalendarAddressRow", b =>
+                {
+                    b.Property<int>("ClassId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("AdultId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("KeyHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Made")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("ClassId", "AdultId");
+
+                    b.HasIndex("AdultId");
+
+                    b.HasIndex("KeyHash")
+                        .IsUnique();
+
+                    b.ToTable("CalendarAddresses");
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.CalendarEntryRow", b =>
                 {
                     b.Property<string>("Uid")
@@ -1540,6 +1565,21 @@ namespace Fobble.Data.Migrations
                         .IsRequired();
 
                     b.Navigation("Child");
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.CalendarAddressRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.Adult", null)
+                        .WithMany()
+                        .HasForeignKey("AdultId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Fobble.Data.Model.SchoolClass", null)
+                        .WithMany()
+                        .HasForeignKey("ClassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("Fobble.Data.Model.CalendarEntryRow", b =>

@@ -204,3 +204,16 @@ public sealed class CalendarEntryRow
 
     public bool Cancelled { get; set; }
 }
+
+/// <summary>An address at which calendar programs ask for a class's lessons by themselves. Who knows its key needs no password, so each adult has one of their own.</summary>
+public sealed class CalendarAddressRow
+{
+    public int ClassId { get; set; }
+
+    public int AdultId { get; set; }
+
+    /// <summary>Told from the key, which is kept nowhere.</summary>
+    public required string KeyHash { get; set; }
+
+    public DateTimeOffset Made { get; set; }
+}

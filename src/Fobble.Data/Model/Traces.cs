@@ -51,6 +51,9 @@ public enum TraceKind
     /// <summary>A child goes to another class, or leaves the school.</summary>
     ChildMoved,
     ChildLeft,
+
+    /// <summary>An address for calendar programs was made anew, or withdrawn.</summary>
+    CalendarAddressChanged,
 }
 
 /// <summary>Who did something that a school answers for. No child is named here: it stands by its number.</summary>

@@ -24,7 +24,7 @@ public sealed record ClosuresPreview(
     bool CanBeTaken
 );
 
-/// <summary>Closures in, lessons out.</summary>
+/// <summary>Closures in, lessons out: as a file, or at an address that calendar programs ask by themselves.</summary>
 internal sealed class CalendarFeature : IFeature
 {
     private const int LargestFile = 2_000_000;
@@ -36,6 +36,7 @@ internal sealed class CalendarFeature : IFeature
         school.MapPost("/closures/preview", PreviewAsync).Accepts<Stream>("application/octet-stream");
         school.MapPost("/closures", TakeAsync).Accepts<Stream>("application/octet-stream").WithTrace(TraceKind.ClosuresChanged);
         lead.MapPost("/lessons", HandOutAsync).WithTrace(TraceKind.LessonsOut);
+        CalendarAddresses.Map(api, ofClass);
     }
 
     private static async Task<Results<Ok<ClosuresPreview>, ProblemHttpResult>> PreviewAsync(ClassRoom room, Stream body, CancellationToken stop)
@@ -117,7 +118,7 @@ internal sealed class CalendarFeature : IFeature
     /// The lessons to come as an iCalendar file. What was handed out is remembered: a lesson that has changed since comes with a higher number, and one
     /// that is off comes once more as cancelled, so that a calendar program takes each file in on top of the last.
     /// </summary>
-    private static async Task<FileContentHttpResult> HandOutAsync(ClassRoom room, Decisions decisions, TimeProvider clock, CancellationToken stop)
+    internal static async Task<FileContentHttpResult> HandOutAsync(ClassRoom room, Decisions decisions, TimeProvider clock, CancellationToken stop)
     {
         var events = await decisions.SettleAsync(
             Parts.Plan | Parts.Week | Parts.Groups | Parts.Calendar,
@@ -203,7 +204,7 @@ internal sealed class CalendarFeature : IFeature
     {
         var today = room.Today;
         var timetable = await room.TimetableAsync(stop);
-        var until = timetable.Calendar.YearEnds(today);
+        var until = await room.YearEndsAsync(stop);
         var year = (await room.PlanAsync(stop))?.Document.Plan;
         var rows = (
             await room.Db.PlannedDays.Include(d => d.More).Where(d => d.ClassId == room.Id.Value && d.Day >= today && d.Day <= until).ToListAsync(stop)

@@ -112,6 +112,7 @@ internal static class WhoLooked
             TraceKind.ChildNamed => Phrase($"changed the name or the day of birth of child {child} of {room}"),
             TraceKind.TracesRead => Phrase("took out these traces as a file"),
             TraceKind.ChildErased => Phrase($"erased child {child} of {room}"),
+            TraceKind.CalendarAddressChanged => Phrase($"made or withdrew an address for calendar programs, of {room}"),
             TraceKind.NewYear => Phrase("took the school into a new year"),
             TraceKind.NewYearUndone => Phrase("took the new year back"),
             TraceKind.ChildMoved => Phrase($"moved child {child} to {room}"),

@@ -13,6 +13,7 @@ type Asked =
   | 'child-name'
   | 'children'
   | 'column'
+  | 'calendar-address'
   | 'coverage'
   | 'devices'
   | 'cupboard'

@@ -10,10 +10,11 @@ import AskForm from '@/ui/AskForm.vue'
 import FaultyField from '@/ui/FaultyField.vue'
 import { say, sayError } from '@/ui/notices'
 import PageError from '@/ui/PageError.vue'
+import CalendarAddress from './CalendarAddress.vue'
 
 /** One's own account: a new password, and the devices on which one is signed in. */
 const queries = useQueryClient()
-const { account } = useAccount()
+const { account, current } = useAccount()
 const key = queryKey('devices')
 const { data: devices, error } = useQuery({
   queryKey: key,
@@ -93,6 +94,7 @@ const endOthers = () => end(take(api.DELETE('/api/account/devices', {})))
           <button class="button main">{{ $t('Change it') }}</button>
         </AskForm>
       </section>
+      <section v-if="!current?.archived" class="ruled"><CalendarAddress /></section>
     </div>
   </div>
 </template>
