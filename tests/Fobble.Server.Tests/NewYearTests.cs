@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text.Json;
 using Fobble.Core.Evidence;
 using Fobble.Core.People;
@@ -147,7 +146,7 @@ public sealed class NewYearTests : IDisposable
         int classId,
         int child,
         string note,
-        string at = "2027-07-19T07:30:00Z",
+        string at = "2027-07-19T07:30:00",
         HttpStatusCode expected = HttpStatusCode.NoContent
     )
     {
@@ -163,7 +162,7 @@ public sealed class NewYearTests : IDisposable
                 Guid.NewGuid(),
                 child,
                 skill,
-                DateTimeOffset.Parse(at, CultureInfo.InvariantCulture),
+                StandingClock.At(at),
                 Setting.Choice,
                 Support.Alone,
                 Representation.Objects,
@@ -340,7 +339,7 @@ public sealed class NewYearTests : IDisposable
             ["childId"] = $"{child}",
             ["skillId"] = (await ines.ReadAsync<ChildView>($"/api/classes/{classes["Ash"]}/children/{child}")).Strands[0].Skills[0].Id,
         };
-        await SeeAsync(ines, classes["Ash"], child, "a note of the new year", "2027-07-19T07:50:00Z");
+        await SeeAsync(ines, classes["Ash"], child, "a note of the new year", "2027-07-19T07:50:00");
         var read = 0;
         foreach (var address in Addresses.Of(_school, parts).Where(a => a.Method == HttpMethod.Get && a.Path.Contains("/classes/", StringComparison.Ordinal)))
         {
@@ -377,8 +376,8 @@ public sealed class NewYearTests : IDisposable
 
         // A tablet that had no network sends what was seen in Rowan before; what is dated later it can't have seen.
         var skill = was.Strands[0].Skills[0].Id;
-        (await SendAsync(ines, 1, moves, skill, "late", "2026-11-25T07:10:00Z")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        (await SendAsync(ines, 1, leaves, skill, "late", "2026-11-25T07:10:00Z")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await SendAsync(ines, 1, moves, skill, "late", "2026-11-25T07:10:00")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await SendAsync(ines, 1, leaves, skill, "late", "2026-11-25T07:10:00")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await maeve.ReadAsync<ChildView>($"/api/classes/2/children/{moves}")).SeenInAll.ShouldBe(was.SeenInAll + 1);
 
         foreach (var (visitor, classId, child) in new[] { (ines, 1, stays), (maeve, 2, moves) })

@@ -11,6 +11,7 @@ internal sealed class StandingClock(string now) : TimeProvider
 
     public override DateTimeOffset GetUtcNow() => _now;
 
-    private static DateTimeOffset At(string time) =>
+    /// <summary>A time by the clock of this machine, wherever it stands.</summary>
+    public static DateTimeOffset At(string time) =>
         new(DateTime.Parse(time, CultureInfo.InvariantCulture), TimeZoneInfo.Local.GetUtcOffset(DateTime.Parse(time, CultureInfo.InvariantCulture)));
 }
