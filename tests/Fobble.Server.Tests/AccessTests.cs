@@ -73,10 +73,13 @@ public class AccessTests(School school) : IClassFixture<School>
         }
     }
 
+    // Who sees the class has an address of their own there, and changes nothing of the class with it.
+    private const string OnesOwn = "/calendar/address";
+
     [Fact]
     public void Every_address_that_changes_a_class_asks_for_more_than_seeing_it()
     {
-        foreach (var (method, path, endpoint) in OfAlder().Where(a => a.Method != HttpMethod.Get))
+        foreach (var (method, path, endpoint) in OfAlder().Where(a => a.Method != HttpMethod.Get && !a.Path.EndsWith(OnesOwn, StringComparison.Ordinal)))
         {
             var policies = endpoint.Metadata.GetOrderedMetadata<IAuthorizeData>().Select(a => a.Policy).ToList();
             policies.ShouldContain(p => p == "lead the class" || p == "record in the class" || p == "lead the school", $"{method} {path}");

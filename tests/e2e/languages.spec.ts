@@ -61,7 +61,10 @@ test('every text of the main screens passes the language, and none is too long f
   const children: { shortName: string; given: string; family: string }[] = await page.request
     .get(`${server.url}/api/classes/1/children`)
     .then((answer) => answer.json())
-  const names = children
+  const ofSchool: { classes: { children: { name: string }[] }[] } = await page.request
+    .get(`${server.url}/api/school/children`)
+    .then((answer) => answer.json())
+  const names = [...children, ...ofSchool.classes.flatMap((c) => c.children)]
     .flatMap((c) => Object.values(c).filter((v) => typeof v === 'string'))
     .sort((a, b) => b.length - a.length)
   const missing: string[] = []
