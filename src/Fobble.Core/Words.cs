@@ -18,6 +18,8 @@ public static class Words
     public static string Date(DateOnly day) =>
         Spoken is { } culture ? day.ToString(culture.DateTimeFormat.MonthDayPattern, culture) : day.ToString("d MMMM", CultureInfo.InvariantCulture);
 
+    public static string Weekday(DayOfWeek day) => (Spoken ?? CultureInfo.InvariantCulture).DateTimeFormat.GetDayName(day);
+
     public static string Weekday(DateOnly day) => day.ToString("dddd", Spoken ?? CultureInfo.InvariantCulture);
 
     /// <summary>A time by the clock of the school's country: 13:15, or 1:15 PM.</summary>

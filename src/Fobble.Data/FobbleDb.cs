@@ -20,6 +20,8 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     public DbSet<SignedInRow> SignedIn => Set<SignedInRow>();
 
+    public DbSet<SpareCodeRow> SpareCodes => Set<SpareCodeRow>();
+
     public DbSet<Membership> Memberships => Set<Membership>();
 
     public DbSet<SchoolLead> SchoolLeads => Set<SchoolLead>();
@@ -192,6 +194,11 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
         {
             e.HasKey(v => v.ClassId);
             e.HasOne<SchoolClass>().WithOne().HasForeignKey<ClassVersionRow>(v => v.ClassId);
+        });
+        builder.Entity<SpareCodeRow>(e =>
+        {
+            e.HasKey(s => new { s.AdultId, s.Hash });
+            e.HasOne<Adult>().WithMany().HasForeignKey(s => s.AdultId);
         });
         builder.Entity<SignedInRow>().HasOne<Adult>().WithMany().HasForeignKey(s => s.AdultId);
         builder.Entity<Membership>().HasKey(m => new { m.ClassId, m.AdultId });

@@ -130,6 +130,23 @@ public class ChildPageTests(School school) : IClassFixture<School>
         (await tomasz.GetAsync(path)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
     }
 
+    [Fact]
+    public async Task A_photo_goes_with_the_observation_that_is_withdrawn_and_none_comes_after()
+    {
+        var ines = await school.ComeInAsAsync("ines");
+        var tap = ClipboardTests.Tap(child: 14);
+        await ines.PostAsync("/api/classes/1/observations", tap);
+        await ines.PutAsync("/api/classes/1/children/14/photos-allowed", new PhotosAllowed(true));
+        var path = $"/api/classes/1/observations/{tap.Id}/photo";
+        await PutPhotoAsync(ines, path, Picture());
+        (await ines.GetAsync(path)).StatusCode.ShouldBe(HttpStatusCode.OK);
+        await ines.PostAsync($"/api/classes/1/observations/{tap.Id}/withdraw", new { why = "It was Gus" });
+        // As a tablet sends it that was without a network meanwhile.
+        (await PutPhotoAsync(ines, path, Picture())).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        using var scope = school.Scope();
+        school.Db(scope).Photos.Any(p => p.ObservationId == tap.Id).ShouldBeFalse();
+    }
+
     private static Task<HttpResponseMessage> PutPhotoAsync(Visitor visitor, string path, byte[] bytes)
     {
         ByteArrayContent body = new(bytes);
@@ -138,7 +155,7 @@ public class ChildPageTests(School school) : IClassFixture<School>
     }
 
     // A JPEG with a comment in it, as a camera writes where and when it was taken.
-    private static byte[] Picture()
+    internal static byte[] Picture()
     {
         using SKBitmap bitmap = new(2000, 1500);
         bitmap.Erase(SKColors.Goldenrod);

@@ -79,7 +79,7 @@ public sealed class CoverTests : IDisposable
         await school.JoinAsync(head, Nilufar with { From = School.Today, Until = School.Today });
         var cover = await school.SignInAsync(Nilufar);
         clock.Goes("2026-11-25T23:59:59.500");
-        var (stays, closes) = (await ListenAsync(school, head), await ListenAsync(school, cover));
+        var (stays, closes) = (await school.ListenAsync(head.Cookies), await school.ListenAsync(cover.Cookies));
         TaskCompletionSource closed = new();
         closes.Closed += _ =>
         {
@@ -90,23 +90,8 @@ public sealed class CoverTests : IDisposable
         stays.State.ShouldBe(HubConnectionState.Connected, "who belongs to the class goes on");
         clock.Goes("2026-11-26T00:00:00");
         (await cover.GetAsync(Class)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
-        await Should.ThrowAsync<HubException>(() => ListenAsync(school, cover));
+        await Should.ThrowAsync<HubException>(() => school.ListenAsync(cover.Cookies));
         await stays.DisposeAsync();
-    }
-
-    private static async Task<HubConnection> ListenAsync(School school, Visitor visitor)
-    {
-        var connection = new HubConnectionBuilder()
-            .WithUrl("http://localhost/live", options =>
-            {
-                options.HttpMessageHandlerFactory = _ => school.Server.CreateHandler();
-                options.Headers["Cookie"] = visitor.Cookies;
-                options.Transports = Microsoft.AspNetCore.Http.Connections.HttpTransportType.LongPolling;
-            })
-            .Build();
-        await connection.StartAsync();
-        await connection.InvokeAsync("Watch", 1);
-        return connection;
     }
 
     [Theory]

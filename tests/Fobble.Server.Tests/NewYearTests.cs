@@ -4,12 +4,14 @@ using Fobble.Core.People;
 using Fobble.Core.Skills;
 using Fobble.Data.Model;
 using Fobble.Server.Features.ChildPage;
+using Fobble.Server.Features.ClassList;
 using Fobble.Server.Features.Clipboard;
 using Fobble.Server.Features.Planning;
 using Fobble.Server.Features.WholeSchool;
 using Fobble.Server.Hosting;
 using Fobble.Server.Rooms;
 using Microsoft.EntityFrameworkCore;
+using UglyToad.PdfPig;
 
 namespace Fobble.Server.Tests;
 
@@ -331,6 +333,14 @@ public sealed class NewYearTests : IDisposable
         var ines = await _school.ComeInAsAsync("ines");
         var child = (await ines.ReadAsync<ChildrenOfSchoolView>(Children)).Classes.Single(c => c.Name == "Rowan").Children[2].Id;
         await SeeAsync(ines, 1, child, Secret);
+        using (var scope = _school.Scope())
+        {
+            var db = _school.Db(scope);
+            db.Children.Single(c => c.Id == child).PhotosAllowed = true;
+            db.Photos.Add(new() { ObservationId = db.Observations.Single(o => o.Note == Secret).Id, Jpeg = ChildPageTests.Picture() });
+            await db.SaveChangesAsync();
+        }
+
         var (_, classes) = await GoUpAsync(ines, asked => asked with { NotesOfBefore = false });
         var parts = new Dictionary<string, string>
         {
@@ -350,9 +360,19 @@ public sealed class NewYearTests : IDisposable
         }
 
         read.ShouldBeGreaterThan(30);
+        (await PhotosOnFamilyPageAsync(ines, classes["Ash"], child)).ShouldBe(0);
 
         // Where it was written it stands.
+        (await PhotosOnFamilyPageAsync(ines, 1, child)).ShouldBe(1);
         (await ines.ReadAsync<ChildView>($"/api/classes/1/children/{child}")).Seen.ShouldContain(s => s.Note == Secret);
+    }
+
+    private static async Task<int> PhotosOnFamilyPageAsync(Visitor visitor, int classId, int child)
+    {
+        using var pdf = PdfDocument.Open(
+            await (await visitor.GetAsync($"/api/classes/{classId}/children/{child}/family-page?photos=true")).Content.ReadAsByteArrayAsync()
+        );
+        return pdf.GetPages().Sum(p => p.GetImages().Count());
     }
 
     [Fact]
@@ -369,6 +389,17 @@ public sealed class NewYearTests : IDisposable
         (await ines.PutAsync($"{Children}/{moves}/class/99", new { })).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
         (await ines.GetAsync($"/api/classes/1/children/{moves}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         (await ines.GetAsync($"/api/classes/1/children/{leaves}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+
+        // Whoever would begin a second record of one of them is told.
+        using (var scope = autumn.Scope())
+        {
+            var gone = autumn.Db(scope).Children.Where(c => c.Id == moves || c.Id == leaves).ToDictionary(c => c.Id, c => $"{c.GivenName},{c.FamilyName}");
+            var list = $"First name,Last name\n{gone[moves]}\n{gone[leaves]}\nNobody,Knownbefore\n";
+            var preview = await Visitor.ReadAsync<ClassListPreview>(await ines.PostCsvAsync("/api/classes/1/class-list/preview", list));
+            preview.Notes.Count(n => n.StartsWith("Line 2: a child of this name is in Alder.", StringComparison.Ordinal)).ShouldBe(1);
+            preview.Notes.Count(n => n.StartsWith("Line 3: a child of this name has left the school.", StringComparison.Ordinal)).ShouldBe(1);
+            preview.Notes.ShouldNotContain(n => n.StartsWith("Line 4", StringComparison.Ordinal));
+        }
 
         // Another adult's eyes: what was seen of the child is in Alder now.
         var maeve = await autumn.ComeInAsAsync("maeve");

@@ -1,7 +1,9 @@
 using Fobble.Core.Activities;
 using Fobble.Core.Calendars;
+using Fobble.Core.Grouping;
 using Fobble.Core.Planning;
 using Fobble.Core.Skills;
+using Fobble.Server.Features.Groups;
 using Fobble.Server.Features.Planning;
 using Fobble.Server.Features.SetUp;
 using Fobble.Server.Features.Today;
@@ -167,6 +169,20 @@ public sealed class PlanningTests : IDisposable
         both[1].Frameworks.ShouldAllBe(f => f.Standards.Count > 0);
         both[1].Pace!.ShouldContain("the plan of 2 November");
         both.ShouldAllBe(c => c.Whole.Taught > 0 && c.Whole.Observed > 0.05);
+
+        // Beside each other: what is next, who had turns, and no child by name.
+        var next = (await ines.ReadAsync<PlanView>(Plan)).Lessons.Where(l => !l.Past).OrderBy(l => l.Day).Select(l => l.Day).Take(3);
+        both[1].Next.Select(n => n.Day).ShouldBe(next);
+        var company = await ines.ReadAsync<CompanyView>("/api/classes/1/groups/company");
+        var turns = company.Children.Select(c => c.Turns).ToList();
+        both[1].Turns.ShouldBe(Company.TurnsInWords(turns, company.From));
+        turns.ShouldContain(t => t > 0);
+        var said = await (await maeve.GetAsync("/api/classes/2/plan/coverage")).Content.ReadAsStringAsync();
+        using var inside = _school.Scope();
+        foreach (var child in _school.Db(inside).Children)
+        {
+            said.ShouldNotContain($"{child.GivenName} ");
+        }
     }
 
     [Fact]

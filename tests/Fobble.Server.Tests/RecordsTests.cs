@@ -183,7 +183,7 @@ public class RecordsTests(School school) : IClassFixture<School>
     public async Task Whoever_watches_the_class_hears_of_a_tap_and_whoever_does_not_belong_cannot_watch()
     {
         var tomasz = await school.ComeInAsAsync("tomasz");
-        await using var watching = await ConnectAsync("ines");
+        await using var watching = await school.ConnectAsync((await school.ComeInAsAsync("ines")).Cookies);
         TaskCompletionSource<JustSeen> heard = new(),
             other = new();
         TaskCompletionSource<Guid> gone = new();
@@ -201,9 +201,9 @@ public class RecordsTests(School school) : IClassFixture<School>
     [Fact]
     public async Task A_tap_that_waits_is_heard_by_the_others_at_once_in_ones_own_name_and_records_nothing()
     {
-        await using var tapping = await ConnectAsync("tomasz");
-        await using var watching = await ConnectAsync("ines");
-        await using var looking = await ConnectAsync("maeve");
+        await using var tapping = await school.ConnectAsync((await school.ComeInAsAsync("tomasz")).Cookies);
+        await using var watching = await school.ConnectAsync((await school.ComeInAsAsync("ines")).Cookies);
+        await using var looking = await school.ConnectAsync((await school.ComeInAsAsync("maeve")).Cookies);
         TaskCompletionSource<JustSeen> heard = new();
         TaskCompletionSource<Guid> gone = new();
         watching.On<JustSeen>("seen", seen => heard.TrySetResult(seen));
@@ -259,22 +259,6 @@ public class RecordsTests(School school) : IClassFixture<School>
         await tapping.InvokeAsync("Undone", 1, recorded);
         await tapping.InvokeAsync("Undone", 1, tap.Id);
         (await next.Task.WaitAsync(TimeSpan.FromSeconds(10))).ShouldBe(tap.Id, "what is recorded is not taken back by saying so");
-    }
-
-    private async Task<HubConnection> ConnectAsync(string adult)
-    {
-        var visitor = await school.ComeInAsAsync(adult);
-        var connection = new HubConnectionBuilder()
-            .WithUrl("http://localhost/live", options =>
-            {
-                options.HttpMessageHandlerFactory = _ => school.Server.CreateHandler();
-                options.Headers["Cookie"] = visitor.Cookies;
-                options.Transports = Microsoft.AspNetCore.Http.Connections.HttpTransportType.LongPolling;
-            })
-            .AddJsonProtocol(options => options.PayloadSerializerOptions = School.Json)
-            .Build();
-        await connection.StartAsync();
-        return connection;
     }
 
     private int Seen(int child, string skill)

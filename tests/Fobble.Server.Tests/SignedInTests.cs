@@ -18,19 +18,6 @@ public sealed class SignedInTests : IDisposable
 
     public void Dispose() => _school.Dispose();
 
-    private async Task<Visitor> BeginAsync()
-    {
-        var lead = await _school.VisitAsync();
-        (
-            await lead.PostAsync(
-                "/api/account/first-start",
-                new FirstStart(School.FirstCode, "Rosalind Achterberg", Email, Password, "Kettle Lane School", "Willow", null)
-            )
-        ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        await lead.StateAsync();
-        return lead;
-    }
-
     private async Task<Visitor> SignInAsync(string password = Password, string email = Email)
     {
         var visitor = await _school.VisitAsync();
@@ -49,21 +36,6 @@ public sealed class SignedInTests : IDisposable
         return (await client.SendAsync(request)).StatusCode;
     }
 
-    private async Task<HubConnection> ListenAsync(string cookies)
-    {
-        var connection = new HubConnectionBuilder()
-            .WithUrl("http://localhost/live", options =>
-            {
-                options.HttpMessageHandlerFactory = _ => _school.Server.CreateHandler();
-                options.Headers["Cookie"] = cookies;
-                options.Transports = Microsoft.AspNetCore.Http.Connections.HttpTransportType.LongPolling;
-            })
-            .Build();
-        await connection.StartAsync();
-        await connection.InvokeAsync("Watch", 1);
-        return connection;
-    }
-
     private static Task ClosedAsync(HubConnection connection)
     {
         TaskCompletionSource closed = new();
@@ -78,21 +50,21 @@ public sealed class SignedInTests : IDisposable
     [Fact]
     public async Task A_cookie_copied_before_signing_out_opens_nothing_after_and_what_listened_is_closed()
     {
-        var lead = await BeginAsync();
+        var lead = await _school.BeginAsync();
         var copied = lead.Cookies;
         (await WithCopiedAsync(copied)).ShouldBe(HttpStatusCode.OK);
-        await using var listening = await ListenAsync(copied);
+        await using var listening = await _school.ListenAsync(copied);
         var closed = ClosedAsync(listening);
         (await lead.PostAsync("/api/account/sign-out")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await WithCopiedAsync(copied)).ShouldBe(HttpStatusCode.Unauthorized);
         await closed.WaitAsync(TimeSpan.FromSeconds(20));
-        await Should.ThrowAsync<Exception>(() => ListenAsync(copied));
+        await Should.ThrowAsync<Exception>(() => _school.ListenAsync(copied));
     }
 
     [Fact]
     public async Task An_adult_sees_the_devices_and_ends_one_or_all_others_but_nobody_elses()
     {
-        var lead = await BeginAsync();
+        var lead = await _school.BeginAsync();
         var (tablet, phone) = (await SignInAsync(), await SignInAsync());
         var devices = await lead.ReadAsync<List<DeviceView>>("/api/account/devices");
         devices.Count.ShouldBe(3);
@@ -118,7 +90,7 @@ public sealed class SignedInTests : IDisposable
     [Fact]
     public async Task A_new_password_is_refused_where_it_should_be_and_ends_all_other_devices()
     {
-        var lead = await BeginAsync();
+        var lead = await _school.BeginAsync();
         var tablet = await SignInAsync();
         (await FieldOfAsync(await lead.PutAsync("/api/account/password", new ChangePassword("wrong", Other)))).ShouldBe("current");
         foreach (var weak in new[] { "short", "password1234", "rosalindachterberg", "qwertyuiop", "abcdefghij", new string('x', 201) })
@@ -137,7 +109,7 @@ public sealed class SignedInTests : IDisposable
     [Fact]
     public async Task A_lost_password_is_got_back_by_a_link_of_the_servers_own_machine_that_holds_once()
     {
-        var lead = await BeginAsync();
+        var lead = await _school.BeginAsync();
         using StringWriter said = new();
         (await LostPassword.TellAsync(_school.Services, "nobody@kettle-lane.example", said)).ShouldBe(1);
         (await LostPassword.TellAsync(_school.Services, Email, said)).ShouldBe(0);
@@ -158,7 +130,7 @@ public sealed class SignedInTests : IDisposable
     [Fact]
     public async Task Ten_tries_from_one_place_lock_nobody_out_elsewhere_and_are_answered_like_any_other()
     {
-        await BeginAsync();
+        await _school.BeginAsync();
         var visitor = await _school.VisitAsync();
         System.Collections.Concurrent.ConcurrentBag<(HttpStatusCode, string)> answers = [];
         async Task TryAsync(string email, string password)
@@ -185,7 +157,7 @@ public sealed class SignedInTests : IDisposable
     [Fact]
     public async Task What_nobody_has_used_for_half_a_day_is_over_and_what_is_used_goes_on()
     {
-        await BeginAsync();
+        await _school.BeginAsync();
         using var scope = _school.Scope();
         var db = _school.Db(scope);
         var row = db.SignedIn.Single();
@@ -200,7 +172,7 @@ public sealed class SignedInTests : IDisposable
     [Fact]
     public async Task Paths_are_guarded_as_they_are_routed()
     {
-        var lead = await BeginAsync();
+        var lead = await _school.BeginAsync();
         lead.SendsToken = false;
         foreach (var path in new[] { "/api/account/devices", "/Api/account/devices", "/API/Account/Devices" })
         {

@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process'
+import { createHmac } from 'node:crypto'
 import { fileURLToPath } from 'node:url'
 import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible'
@@ -111,7 +112,7 @@ test('an assistant joins, leads, hands over and is taken out, and sees nothing m
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(page.getByText('Invited, has not come in yet.')).toBeVisible()
   // Without mail the link is handed over.
-  const link = await page.locator('.link code').innerText()
+  const link = await page.locator('.once code').innerText()
 
   const elsewhere = await browser.newContext()
   const his = await elsewhere.newPage()
@@ -157,4 +158,72 @@ test('a class is made, and put into the archive, where it is read and no more wr
   await expect(page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Set-up' })).toHaveCount(0)
   await page.getByRole('button', { name: 'Teach Hazel again' }).click()
   await expect(page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Set-up' })).toBeVisible()
+})
+
+/** What the program on the phone shows (RFC 6238), by the phone's own time. */
+function codeOf(letters: string) {
+  const bits = [...letters]
+    .map((c) => 'ABCDEFGHIJKLMNOPQRSTUVWXYZ234567'.indexOf(c).toString(2).padStart(5, '0'))
+    .join('')
+  const secret = Buffer.from(bits.match(/.{8}/g)!.map((byte) => parseInt(byte, 2)))
+  const span = Buffer.alloc(8)
+  span.writeBigInt64BE(BigInt(Math.floor(Date.now() / 30_000)))
+  const hash = createHmac('sha1', secret).update(span).digest()
+  const number = hash.readUInt32BE(hash[19]! & 0xf) & 0x7fffffff
+  return String(number % 1_000_000).padStart(6, '0')
+}
+
+test('a second step is put in and asked for; the phone is lost; the school is taken out', async ({ page, browser }) => {
+  await signIn(page, 'four kites over water')
+  await expect(page.getByRole('heading', { name: 'Wednesday 25 November' })).toBeVisible()
+  await page.goto(`${server.url}/c/1/account`)
+  const step = page.locator('section', { has: page.getByRole('heading', { name: 'A second step at sign-in' }) })
+  await step.getByLabel('Your password').fill('four kites under water')
+  await step.getByRole('button', { name: 'Begin' }).click()
+  await expect(step.getByRole('alert')).toContainText('This is not your password.')
+  await step.getByLabel('Your password').fill('four kites over water')
+  await step.getByRole('button', { name: 'Begin' }).click()
+  await expect(step.getByRole('img', { name: /A square for your phone/ })).toBeVisible()
+  await expectAccessible(page)
+  const letters = (await step.locator('code').innerText()).replaceAll(' ', '')
+  await step.getByLabel('The six digits').fill('000000')
+  await step.getByRole('button', { name: 'Put it in' }).click()
+  await expect(step.getByRole('alert')).toContainText('This is not the code that the phone shows now.')
+  await step.getByLabel('The six digits').fill(codeOf(letters))
+  await step.getByRole('button', { name: 'Put it in' }).click()
+  await expect(step.locator('.spare li')).toHaveCount(8)
+  await expectAccessible(page)
+  const spare = await step.locator('.spare li').first().innerText()
+  await step.getByRole('button', { name: 'They are written down' }).click()
+  await expect(step.getByText('Spare codes left: 8.')).toBeVisible()
+
+  await test.step('elsewhere the password alone does not come in, a spare code does', async () => {
+    const elsewhere = await browser.newContext()
+    const tablet = await elsewhere.newPage()
+    await signIn(tablet, 'four kites over water')
+    const code = tablet.getByLabel('Code that your phone shows, or a spare one')
+    await expect(code).toBeFocused()
+    await expectAccessible(tablet)
+    await code.fill('123')
+    await tablet.getByRole('button', { name: 'Sign in' }).click()
+    await expect(tablet.getByRole('alert')).toContainText('This code does not come in')
+    await expect(code).toBeFocused()
+    await code.fill(spare)
+    await tablet.getByRole('button', { name: 'Sign in' }).click()
+    await expect(tablet.getByRole('heading', { name: 'Wednesday 25 November' })).toBeVisible()
+    await elsewhere.close()
+  })
+
+  await page.goto(`${server.url}/c/1/school/children`)
+  await page.getByLabel('Of the whole school').fill('four kites over water')
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Take the school out' }).click(),
+  ])
+  expect(file.suggestedFilename()).toBe('school-2026-11-25.zip')
+  await expectAccessible(page)
+
+  await page.goto(`${server.url}/c/1/school`)
+  await page.getByRole('button', { name: 'Take out the second step of Rosalind Achterberg' }).click()
+  await expect(page.getByText('comes in with the password alone')).toBeVisible()
 })

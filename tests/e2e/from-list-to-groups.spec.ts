@@ -168,7 +168,7 @@ test('from a class list to next week’s groups, and on', async ({ page }) => {
     await page.getByLabel('Name', { exact: true }).first().fill('Bertil Osei')
     await page.getByLabel('E-mail').fill('bertil@kettle-lane.example')
     await page.getByRole('button', { name: 'Add', exact: true }).click()
-    const link = await page.locator('.link code').innerText()
+    const link = await page.locator('.once code').innerText()
     await page.getByRole('button', { name: 'Sign out' }).click()
     await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
     await page.goto(link)

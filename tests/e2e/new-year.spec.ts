@@ -42,6 +42,12 @@ test('a new year is begun, taken back, and begun again', async ({ page }) => {
   await page.getByRole('button', { name: 'Begin the new year' }).click()
   await expect(page.getByText('The new year has begun.')).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Who has left' })).toBeVisible()
+  await page.getByLabel('Of one child').selectOption({ label: leaver })
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Take it out', exact: true }).click(),
+  ])
+  expect(file.suggestedFilename()).toMatch(/^child-\d+-2027-07-19\.zip$/)
   await expectAccessible(page)
 
   // The class of before is read; the new one is there with what its children have.

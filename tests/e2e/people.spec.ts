@@ -18,7 +18,7 @@ test('an adult is invited by mail, loses the password, and gets back in by mail'
   await room.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(page.getByText('A mail is on its way to Bertil Osei.')).toBeVisible()
   await expect(page.getByText('Invited, has not come in yet.')).toBeVisible()
-  await expect(page.locator('.link code')).toHaveCount(0)
+  await expect(page.locator('.once code')).toHaveCount(0)
 
   const his = await (await browser.newContext()).newPage()
   await his.goto(`${server.url}/post`)

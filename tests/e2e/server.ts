@@ -19,7 +19,8 @@ export interface RunningServer {
   end(): Promise<number>
   /** Ends it as a power cut would, and leaves its data; `again` starts it on the same data. */
   kill(): void
-  again(): Promise<void>
+  /** @param now Another moment than the one before. */
+  again(now?: string): Promise<void>
 }
 
 /** A port that nobody has, so that specs can run side by side. */
@@ -46,7 +47,7 @@ export async function startServer(options: {
     cpSync(process.env.FOBBLE_FILLED, data, { recursive: true })
   const url = `http://127.0.0.1:${await freePort()}`
   let server: ChildProcess
-  const start = async () => {
+  const start = async (now = options.now) => {
     server = spawn('dotnet', ['bin/Release/net10.0/Fobble.Server.dll'], {
       cwd: folder,
       env: {
@@ -57,7 +58,7 @@ export async function startServer(options: {
         ASPNETCORE_URLS: url,
         Fobble__Data: data,
         Fobble__Demo: String(options.demo),
-        Fobble__Now: options.now,
+        Fobble__Now: now,
         Fobble__FirstCode: FIRST_CODE,
         ...(options.language && { Fobble__Language: options.language }),
         Logging__LogLevel__Default: 'Warning',

@@ -40,12 +40,4 @@ public sealed record NextYear(DateOnly BeginsOn, IReadOnlyList<Term> Terms)
         IReadOnlyList<Term> usual = UsualYear.Terms(locale, ends.AddMonths(2));
         return new(usual[0].First, usual);
     }
-
-    /// <summary>Until when the record of a child that leaves is usually kept: to the end of the next school year (common practice; a school's own rule goes first).</summary>
-    public static DateOnly UsuallyKeptUntil(SchoolCalendar calendar, DateOnly leaves)
-    {
-        ArgumentNullException.ThrowIfNull(calendar);
-        var ends = calendar.YearEnds(leaves);
-        return (ends > leaves ? ends : leaves).AddYears(1);
-    }
 }

@@ -47,6 +47,25 @@ public static class Company
         return new(turns, met, [.. TurnWarnings(turns, names), .. TogetherWarnings(turns, met, names)]);
     }
 
+    /// <summary>How many turns the children of a class had, none of them named: for somebody who looks at several classes.</summary>
+    /// <param name="turns">By child, since <paramref name="since"/>.</param>
+    public static string TurnsInWords(IReadOnlyCollection<int> turns, DateOnly since)
+    {
+        ArgumentNullException.ThrowIfNull(turns);
+        if (turns.All(t => t == 0))
+        {
+            return Phrase($"No small group has met since {Words.Date(since)}.");
+        }
+
+        var none = turns.Count(t => t == 0);
+        var had = turns.Where(t => t > 0).ToList();
+        var (low, high) = (had.Min(), had.Max());
+        var usual = low == high ? Words.Count(low, "turn", "turns") : Phrase($"{Words.Number(low)} to {Words.Number(high)} turns");
+        return none == 0
+            ? Phrase($"Since {Words.Date(since)} each child has had {usual} in a small group.")
+            : Phrase($"Since {Words.Date(since)} children have had {usual} in a small group, and {Words.Count(none, "child", "children")} none.");
+    }
+
     private static IEnumerable<ChildPair> PairsOf(IReadOnlyList<ChildId> children) =>
         children.SelectMany((one, i) => children.Skip(i + 1).Select(other => new ChildPair(one, other)));
 

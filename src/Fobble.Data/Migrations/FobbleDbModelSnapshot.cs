@@ -80,6 +80,12 @@ namespace Fobble.Data.Migrations
                     b.Property<bool>("PhoneNumberConfirmed")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("SecondSecret")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("SecondUsedUpTo")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("SecurityStamp")
                         .HasColumnType("TEXT");
 
@@ -1245,6 +1251,19 @@ namespace Fobble.Data.Migrations
                     b.ToTable("SkillChanges");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.SpareCodeRow", b =>
+                {
+                    b.Property<int>("AdultId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Hash")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("AdultId", "Hash");
+
+                    b.ToTable("SpareCodes");
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.StayRow", b =>
                 {
                     b.Property<int>("Id")
@@ -1901,6 +1920,15 @@ namespace Fobble.Data.Migrations
                     b.HasOne("Fobble.Data.Model.School", null)
                         .WithMany()
                         .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.SpareCodeRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.Adult", null)
+                        .WithMany()
+                        .HasForeignKey("AdultId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

@@ -10,6 +10,9 @@ public enum MailKind
 
     /// <summary>An adult is told that the password is another one now.</summary>
     PasswordChanged,
+
+    /// <summary>An adult is told that signing in asks for another second step now, or for none.</summary>
+    SecondStepChanged,
 }
 
 /// <summary>A mail that is still to go. What it says, and the link in it, is written when it goes: nothing here opens anything.</summary>

@@ -131,6 +131,21 @@ public sealed class SchoolClass
 public sealed class Adult : IdentityUser<int>
 {
     public required string FullName { get; set; }
+
+    /// <summary>What codes of a second step at sign-in are reckoned from, encrypted; null where the password is enough.</summary>
+    public string? SecondSecret { get; set; }
+
+    /// <summary>Of which span of time the last code was that came in: it, and those before, come in no more.</summary>
+    public long SecondUsedUpTo { get; set; }
+}
+
+/// <summary>A code that comes in once in place of a second step, for when the phone is gone.</summary>
+public sealed class SpareCodeRow
+{
+    public int AdultId { get; set; }
+
+    /// <summary>Of the code, which is kept nowhere.</summary>
+    public required string Hash { get; set; }
 }
 
 /// <summary>An adult signed in on a device. Whoever has the key comes in until this is gone.</summary>

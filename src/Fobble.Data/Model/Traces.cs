@@ -54,6 +54,16 @@ public enum TraceKind
 
     /// <summary>An address for calendar programs was made anew, or withdrawn.</summary>
     CalendarAddressChanged,
+
+    /// <summary>A second step at sign-in was put in, or taken out.</summary>
+    SecondStepChanged,
+
+    /// <summary>Somebody else's second step was taken out, whose phone is gone.</summary>
+    SecondStepTakenOut,
+
+    /// <summary>All that is kept of a child, or of the school, was taken out as a file.</summary>
+    AllOfChildOut,
+    AllOfSchoolOut,
 }
 
 /// <summary>Who did something that a school answers for. No child is named here: it stands by its number.</summary>

@@ -112,6 +112,8 @@ public static class Setup
         services.AddSingleton<IPasswordHasher<Adult>, PasswordHasher<Adult>>();
         services.AddSingleton<SignInTries>();
         services.AddSingleton<HowOften>();
+        services.AddKeyedSingleton(SecondStep.PhonesTime, TimeProvider.System);
+        services.AddSingleton<SecondStep>();
         services.AddSingleton<Traces>();
         services.AddSingleton<SignedIns>();
         services

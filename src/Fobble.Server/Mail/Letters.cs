@@ -43,6 +43,16 @@ internal sealed class Letters(FobbleDb db, UserManager<Adult> adults, FobbleSett
                     Phrase($"If it was not you, tell whoever leads the school at once, and choose another one at the door: {Before}/lost-password")
                 )
             ),
+            MailKind.SecondStepChanged => (
+                Phrase($"{school}: how you sign in was changed"),
+                string.Join(
+                    "\n\n",
+                    adult.SecondSecret is null
+                        ? Phrase($"Signing in to your account at {school} asks for your password alone now.")
+                        : Phrase($"Signing in to your account at {school} asks for a code of your phone now, too, and all other devices are signed out."),
+                    Phrase($"If it was not you, tell whoever leads the school at once, and choose another password at the door: {Before}/lost-password")
+                )
+            ),
             _ => (
                 Phrase($"{school}: a new password"),
                 string.Join(

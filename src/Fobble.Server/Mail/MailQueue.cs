@@ -63,12 +63,12 @@ internal sealed partial class MailQueue(
         }
     }
 
-    /// <summary>Tells an adult of another password, where there is mail: whoever has it now may not be the adult.</summary>
-    public async Task TellAsync(FobbleDb db, Adult adult, CancellationToken stop)
+    /// <summary>Tells an adult that signing in has changed, where there is mail: whoever changed it may not be the adult.</summary>
+    public async Task TellAsync(FobbleDb db, MailKind what, Adult adult, CancellationToken stop)
     {
         if (On)
         {
-            await AskAsync(db, MailKind.PasswordChanged, adult.Email!, by: null, stop);
+            await AskAsync(db, what, adult.Email!, by: null, stop);
             await db.SaveChangesAsync(stop);
             Wake();
         }

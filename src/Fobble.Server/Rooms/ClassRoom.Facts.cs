@@ -62,6 +62,13 @@ internal sealed partial class ClassRoom
             : Db.Observations.Where(o => o.Child!.ClassId == Id.Value && o.Child.LeftOn == null);
     }
 
+    /// <summary>What was seen and has a photo that may be looked at here.</summary>
+    public IQueryable<ObservationRow> WithPhoto()
+    {
+        var notesFrom = NotesFrom;
+        return Seen().Where(o => o.Photo != null && o.Withdrawal == null && (notesFrom == null || o.Day >= notesFrom));
+    }
+
     /// <summary>The name of a child; null where it is not in the class.</summary>
     public async Task<string?> NameOfAsync(ChildId child, CancellationToken stop) => (await ChildrenAsync(stop)).FirstOrDefault(c => c.Id == child.Value)?.Name;
 

@@ -8,11 +8,20 @@ internal sealed class HowOften : IDisposable
     private readonly PartitionedRateLimiter<string> _lostPasswordOf = Most(3, TimeSpan.FromHours(1));
     private readonly PartitionedRateLimiter<string> _lostPasswordFrom = Most(20, TimeSpan.FromHours(1));
     private readonly PartitionedRateLimiter<string> _linkFrom = Most(60, TimeSpan.FromMinutes(10));
+    private readonly PartitionedRateLimiter<int> _codeOf = PartitionedRateLimiter.Create<int, int>(who => Counted(who, 10, TimeSpan.FromMinutes(10)));
     private readonly PartitionedRateLimiter<string> _refusalOf = Most(200, TimeSpan.FromMinutes(10));
     private readonly PartitionedRateLimiter<string> _invitationBy = Most(60, TimeSpan.FromHours(1));
 
     /// <summary>Whether a mail goes for a lost password. Whoever asks is not told.</summary>
     public bool LostPassword(HttpContext from, string email) => Counts(_lostPasswordFrom, Sender(from)) && Counts(_lostPasswordOf, email.ToUpperInvariant());
+
+    /// <summary>
+    /// Whether one more code of a second step may be tried for an adult, right or wrong, from wherever: six digits stand no more. Only who has the password gets as far.
+    /// </summary>
+    public bool CodeOf(int adultId) => Counts(_codeOf, adultId);
+
+    /// <exception cref="RefusedException">Too often.</exception>
+    public void CheckCode(int adultId) => Check(CodeOf(adultId));
 
     /// <summary>Whether a refused sign-in leaves a trace: a stranger's tries are not to fill the disk.</summary>
     public bool LeavesTrace(HttpContext from) => Counts(_refusalOf, Sender(from));
@@ -28,6 +37,7 @@ internal sealed class HowOften : IDisposable
         _lostPasswordOf.Dispose();
         _lostPasswordFrom.Dispose();
         _linkFrom.Dispose();
+        _codeOf.Dispose();
         _refusalOf.Dispose();
         _invitationBy.Dispose();
     }
@@ -36,14 +46,15 @@ internal sealed class HowOften : IDisposable
 
     private static string Sender(HttpContext from) => from.Connection.RemoteIpAddress?.ToString() ?? "";
 
-    private static bool Counts(PartitionedRateLimiter<string> limiter, string who)
+    private static bool Counts<T>(PartitionedRateLimiter<T> limiter, T who)
     {
         using var lease = limiter.AttemptAcquire(who);
         return lease.IsAcquired;
     }
 
     private static PartitionedRateLimiter<string> Most(int times, TimeSpan within) =>
-        PartitionedRateLimiter.Create<string, string>(who =>
-            RateLimitPartition.GetFixedWindowLimiter(who, _ => new FixedWindowRateLimiterOptions { PermitLimit = times, Window = within })
-        );
+        PartitionedRateLimiter.Create<string, string>(who => Counted(who, times, within));
+
+    private static RateLimitPartition<T> Counted<T>(T who, int times, TimeSpan within)
+        where T : notnull => RateLimitPartition.GetFixedWindowLimiter(who, _ => new FixedWindowRateLimiterOptions { PermitLimit = times, Window = within });
 }

@@ -50,18 +50,4 @@ public class NextYearTests
         var again = NextYear.Of(new(terms, []), Day("2027-09-20"), [Day("2027-09-01")], "en-GB");
         again.BeginsOn.Year.ShouldBe(2028, "that year has been gone into");
     }
-
-    [Theory]
-    [InlineData("2026-11-25", "2028-07-21")]
-    [InlineData("2027-08-02", "2028-08-02")]
-    public void Records_of_who_leaves_are_usually_kept_to_the_end_of_the_next_year(string leaves, string until) =>
-        NextYear
-            .UsuallyKeptUntil(
-                new(
-                    [new("Autumn", Season.Autumn, Day("2026-09-01"), Day("2026-12-18")), new("Summer", Season.Summer, Day("2027-04-12"), Day("2027-07-21"))],
-                    []
-                ),
-                Day(leaves)
-            )
-            .ShouldBe(Day(until));
 }

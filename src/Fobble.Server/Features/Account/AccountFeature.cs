@@ -9,6 +9,7 @@ using Fobble.Server.Demo;
 using Fobble.Server.Features.SetUp;
 using Fobble.Server.Hosting;
 using Fobble.Server.Mail;
+using Fobble.Server.Rooms;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -57,7 +58,11 @@ public sealed record AdultsClass(
 
 public sealed record DemoAdult(string Key, string FullName, string What);
 
-public sealed record SignIn(string Email, string Password);
+/// <param name="Code">Of the second step; null before it is asked for.</param>
+public sealed record SignIn(string Email, string Password, string? Code = null);
+
+/// <summary>Address and password go together; the same is to be sent once more, with a code of the adult's second step.</summary>
+public sealed record AsksForCode(bool Code);
 
 /// <param name="Code">Written by the server where it was started.</param>
 /// <param name="TimeZone">Where the browser is, by its IANA name; null where it does not know.</param>
@@ -103,10 +108,12 @@ internal sealed class AccountFeature : IFeature
         );
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> SignInAsync(
+    private static async Task<Results<NoContent, Ok<AsksForCode>, ProblemHttpResult>> SignInAsync(
         SignIn request,
         HttpContext http,
         SignInTries tries,
+        SecondStep secondStep,
+        Decisions decisions,
         SignInManager<Adult> signIn,
         UserManager<Adult> adults,
         HowOften howOften,
@@ -115,18 +122,35 @@ internal sealed class AccountFeature : IFeature
     {
         var adult = await adults.FindByEmailAsync(request.Email);
         var goTogether = await tries.GoTogetherAsync(http, request.Email, adult, request.Password);
-        if (goTogether || howOften.LeavesTrace(http))
+        if (goTogether && adult!.SecondSecret is not null && request.Code is null)
         {
-            await traces.LeaveAsync(goTogether ? TraceKind.SignedIn : TraceKind.SignInRefused, http, adult);
+            return TypedResults.Ok(new AsksForCode(true));
         }
 
-        if (!goTogether)
+        var comesIn = goTogether && (adult!.SecondSecret is null || await CodeComesInAsync(adult));
+        if (comesIn || howOften.LeavesTrace(http))
+        {
+            await traces.LeaveAsync(comesIn ? TraceKind.SignedIn : TraceKind.SignInRefused, http, adult);
+        }
+
+        RefusedException.Unless(
+            comesIn || !goTogether,
+            "code",
+            Phrase(
+                "This code does not come in: it is another one by now, or has come in once already. After ten tries even the right one waits for ten minutes."
+            )
+        );
+        if (!comesIn)
         {
             return Refuse(Phrase("Address and password do not go together. After ten wrong tries even the right ones wait for ten minutes."));
         }
 
         await signIn.SignInAsync(adult!, isPersistent: false);
         return TypedResults.NoContent();
+
+        async Task<bool> CodeComesInAsync(Adult of) =>
+            howOften.CodeOf(of.Id)
+            && await decisions.DecideAsync(db => secondStep.ComesInAsync(db, of, request.Code!, http.RequestAborted), http.RequestAborted);
     }
 
     private static async Task<NoContent> SignOutAsync(SignInManager<Adult> signIn)

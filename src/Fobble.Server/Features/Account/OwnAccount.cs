@@ -30,6 +30,7 @@ internal static class OwnAccount
         own.MapDelete("/devices/{id}", EndDeviceAsync);
         own.MapDelete("/devices", EndOthersAsync);
         own.MapPut("/password", ChangePasswordAsync);
+        SecondStepAtSignIn.Map(own);
         own.MapPost("/new-password", NewPasswordAsync).AllowAnonymous();
         own.MapPost("/lost-password", AskForNewPasswordAsync).AllowAnonymous();
     }
@@ -67,16 +68,11 @@ internal static class OwnAccount
         CancellationToken stop
     )
     {
-        var adult = await adults.GetUserAsync(http.User) ?? throw new InvalidOperationException("Nobody is signed in.");
-        RefusedException.Unless(
-            await tries.GoTogetherAsync(http, adult.Email!, adult, request.Current),
-            "current",
-            Phrase("This is not your password. After ten wrong tries even the right one waits for ten minutes.")
-        );
+        var adult = await CheckPasswordAsync(request.Current, "current", http, adults, tries);
         using (await queue.WaitAsync(stop))
         {
             Check(await adults.ChangePasswordAsync(adult, request.Current, request.Next), "next");
-            await mail.TellAsync(db, adult, stop);
+            await mail.TellAsync(db, MailKind.PasswordChanged, adult, stop);
         }
 
         await signedIns.EndOthersAsync(http.User.AdultId(), http.User.Device(), stop);
@@ -110,7 +106,7 @@ internal static class OwnAccount
             Check(done!, "password");
             if (!first)
             {
-                await mail.TellAsync(db, adult!, stop);
+                await mail.TellAsync(db, MailKind.PasswordChanged, adult!, stop);
             }
         }
 
@@ -149,6 +145,22 @@ internal static class OwnAccount
         }
 
         return TypedResults.NoContent();
+    }
+
+    internal static async Task<Adult> OfAsync(HttpContext http, UserManager<Adult> adults) =>
+        await adults.GetUserAsync(http.User) ?? throw new InvalidOperationException("Nobody is signed in.");
+
+    /// <summary>Whoever holds the device may not be the adult: what changes how one signs in asks for the password.</summary>
+    /// <exception cref="RefusedException">It is not the adult's, or there were too many that were not.</exception>
+    internal static async Task<Adult> CheckPasswordAsync(string password, string field, HttpContext http, UserManager<Adult> adults, SignInTries tries)
+    {
+        var adult = await OfAsync(http, adults);
+        RefusedException.Unless(
+            await tries.GoTogetherAsync(http, adult.Email!, adult, password),
+            field,
+            Phrase("This is not your password. After ten wrong tries even the right one waits for ten minutes.")
+        );
+        return adult;
     }
 
     private static void Check(IdentityResult result, string field) =>

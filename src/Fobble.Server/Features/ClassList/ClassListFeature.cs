@@ -120,7 +120,36 @@ internal sealed class ClassListFeature : IFeature
                 ShortNames.AlikeTo(c.Listed, together).Count > 1
             )),
         ];
-        return new(children, reading.Faults, reading.Notes, reading.Unprinted, children.Count(c => !c.Already), reading.CanBeTaken);
+        var notes = reading.Notes.Concat(await KnownElsewhereAsync(db, room, [.. read.Where(c => !c.Already).Select(c => (c.Child.Row, c.Listed))], stop));
+        return new(children, reading.Faults, [.. notes], reading.Unprinted, children.Count(c => !c.Already), reading.CanBeTaken);
+    }
+
+    // Two records of one child can't be put together afterwards: who brings in a list is told before.
+    private static async Task<IEnumerable<string>> KnownElsewhereAsync(
+        FobbleDb db,
+        ClassRoom room,
+        IReadOnlyList<(int Row, ListedName Listed)> fresh,
+        CancellationToken stop
+    )
+    {
+        var elsewhere = await db
+            .Children.Where(c => c.Class!.SchoolId == room.SchoolId && (c.ClassId != room.Id.Value || c.LeftOn != null))
+            .OrderBy(c => c.Id)
+            .Select(c => new { Child = c, Class = c.Class!.Name })
+            .ToListAsync(stop);
+        return fresh.SelectMany(f =>
+            elsewhere
+                .Where(e => IsOne(f.Listed, ClassRoom.Listed(e.Child)))
+                .Select(e =>
+                    e.Child.LeftOn is null
+                        ? Phrase(
+                            $"Line {f.Row}: a child of this name is in {e.Class}. Is it the same, whoever leads the school moves it here with its record; this list begins a new one."
+                        )
+                        : Phrase(
+                            $"Line {f.Row}: a child of this name has left the school. Is it the same, whoever leads the school brings it back with its record; this list begins a new one."
+                        )
+                )
+        );
     }
 
     // A mark that nobody there has says that it is another child of the same name.

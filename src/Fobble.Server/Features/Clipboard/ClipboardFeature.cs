@@ -104,6 +104,8 @@ internal sealed class ClipboardFeature : IFeature
                         Why = request.Why.Trim(),
                     }
                 );
+                // It shows something that was not so.
+                await db.Photos.Where(p => p.ObservationId == id).ExecuteDeleteAsync(stop);
                 if (inferred is not null)
                 {
                     // What rested on the answer is inferred anew without it.

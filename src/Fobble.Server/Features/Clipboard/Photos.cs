@@ -45,7 +45,8 @@ internal static class Photos
                 // Asked within: the family may take its word back at this moment.
                 var allowed = await db.Children.AnyAsync(c => c.Id == row.ChildId && c.PhotosAllowed, stop);
                 RefusedException.Unless(allowed, "photo", Phrase("The family has not agreed to photos of what this child makes."));
-                if (!await db.Photos.AnyAsync(p => p.ObservationId == id, stop))
+                // One that comes late, of what was withdrawn meanwhile, is let go.
+                if (!await db.Photos.AnyAsync(p => p.ObservationId == id, stop) && !await db.Withdrawals.AnyAsync(w => w.ObservationId == id, stop))
                 {
                     db.Photos.Add(new() { ObservationId = id, Jpeg = copy });
                 }
@@ -56,11 +57,7 @@ internal static class Photos
     }
 
     private static async Task<Results<FileContentHttpResult, NotFound>> GetAsync(ClassRoom room, Guid id, CancellationToken stop) =>
-        await room.Seen()
-            .Where(o => o.Id == id && o.Withdrawal == null && (room.NotesFrom == null || o.Day >= room.NotesFrom))
-            .Select(o => o.Photo!.Jpeg)
-            .FirstOrDefaultAsync(stop)
-            is { } jpeg
+        await room.WithPhoto().Where(o => o.Id == id).Select(o => o.Photo!.Jpeg).FirstOrDefaultAsync(stop) is { } jpeg
             ? TypedResults.File(jpeg, "image/jpeg")
             : TypedResults.NotFound();
 }

@@ -65,7 +65,7 @@ internal sealed class LiveHub(FobbleDb db, Members members, OpenConnections conn
         var others = OthersIn(classId);
         var (adult, name) = Context.User!.Adult();
         var said = seen.Skill is { Length: <= LongestText } && (seen.Numbers?.Length ?? 0) <= LongestText && Enum.IsDefined(seen.Support);
-        if (!said || !await db.Children.AnyAsync(c => c.Id == seen.ChildId && c.ClassId == classId) || await IsRecordedAsync(seen.Id))
+        if (!said || !await db.Children.AnyAsync(c => c.Id == seen.ChildId && c.ClassId == classId && c.LeftOn == null) || await IsRecordedAsync(seen.Id))
         {
             throw new HubException(Phrase("This can’t be recorded here."));
         }

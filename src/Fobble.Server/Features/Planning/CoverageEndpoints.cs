@@ -1,6 +1,8 @@
 using Fobble.Core.Evidence;
+using Fobble.Core.Grouping;
 using Fobble.Core.Planning;
 using Fobble.Core.Standards;
+using Fobble.Server.Features.Groups;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -12,12 +14,19 @@ public sealed record CoverageRow(string Code, string Name, CoverageLine Line);
 
 public sealed record CoverageFramework(string Name, IReadOnlyList<CoverageRow> Standards);
 
+/// <param name="Day">On which it is taught.</param>
+public sealed record TaughtNext(DateOnly Day, string Skill);
+
+/// <param name="Turns">Small groups of this term, no child named.</param>
+/// <param name="Next">The focus of lessons that come next, by the plan.</param>
 /// <param name="Pace">Against the year's first plan; null where there is none.</param>
 /// <param name="NeverTaught">Planned for days that are past, and not given since.</param>
 public sealed record ClassCoverage(
     int ClassId,
     string Class,
     string? Pace,
+    string Turns,
+    IReadOnlyList<TaughtNext> Next,
     CoverageLine Whole,
     IReadOnlyList<CoverageRow> Strands,
     IReadOnlyList<CoverageFramework> Frameworks,
@@ -27,6 +36,8 @@ public sealed record ClassCoverage(
 /// <summary>Planned, taught, observed, secure: of this class, and of the school's other classes as far as this adult belongs to them.</summary>
 internal static class CoverageEndpoints
 {
+    private const int Ahead = 3;
+
     public static void MapCoverage(this IEndpointRouteBuilder ofClass) => ofClass.MapGet("/plan/coverage", GetAsync);
 
     private static async Task<Ok<IReadOnlyList<ClassCoverage>>> GetAsync(ClassRoom room, ClassRooms rooms, HttpContext http, CancellationToken stop)
@@ -59,10 +70,20 @@ internal static class CoverageEndpoints
         var plans = versions.ConvertAll(PlanDocument.Read);
         var taught = (await room.TaughtAsync(room.Today, stop)).Where(t => t.Day >= year && map.Has(t.Skill)).ToList();
         PlanCoverage coverage = new(await room.EvidenceAsync(stop), taught, plans.LastOrDefault()?.Plan);
+        var term = (await room.CalendarAsync(stop)).TermBegan(room.Today);
+        var held = (await new GroupHistory(room).HeldAsync(term, stop)).Select(g => g.Met).ToList();
         return new(
             room.Id.Value,
             room.Name,
             plans.Count == 0 ? null : coverage.PaceAgainst(plans[0].Plan, plans[0].From).Sentence,
+            Company.TurnsInWords([.. (await room.ChildrenAsync(stop)).Select(c => held.Count(g => g.Children.Contains(new(c.Id))))], term),
+            [
+                .. (plans.LastOrDefault()?.Plan.Lessons ?? [])
+                    .Where(l => l.Day >= room.Today && map.Has(l.Skill))
+                    .OrderBy(l => l.Day)
+                    .Take(Ahead)
+                    .Select(l => new TaughtNext(l.Day, map[l.Skill].Short)),
+            ],
             coverage.Of([.. map.Skills.Select(s => s.Id)]),
             [
                 .. map.Strands.Select(strand => new CoverageRow(

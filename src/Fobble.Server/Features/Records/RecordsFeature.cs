@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Security.Claims;
 using System.Text;
+using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Core.Skills;
 using Fobble.Data;
@@ -151,9 +152,25 @@ internal sealed class RecordsFeature : IFeature
     private static async Task<List<ObservationLine>> LinesAsync(ClassRoom room, DateOnly? from, DateOnly? to, CancellationToken stop)
     {
         var names = (await room.ChildrenAsync(stop)).ToDictionary(c => c.Id, c => c.Name);
-        var rows = await room.Seen()
-            .Where(o => (from == null || o.Day >= from) && (to == null || o.Day <= to))
-            .OrderBy(o => o.At)
+        return await LinesAsync(
+            room.Seen().Where(o => (from == null || o.Day >= from) && (to == null || o.Day <= to)),
+            id => names[id],
+            room.Zone,
+            room.NotesFrom,
+            stop
+        );
+    }
+
+    /// <param name="notesFrom">Notes of before are left out; null where none are.</param>
+    internal static async Task<List<ObservationLine>> LinesAsync(
+        IQueryable<ObservationRow> seen,
+        Func<int, string> nameOf,
+        SchoolZone zone,
+        DateOnly? notesFrom,
+        CancellationToken stop
+    )
+    {
+        var rows = await seen.OrderBy(o => o.At)
             .Select(o => new
             {
                 Row = o,
@@ -165,9 +182,9 @@ internal sealed class RecordsFeature : IFeature
         [
             .. rows.Select(r => new ObservationLine(
                 r.Row.Id,
-                names[r.Row.ChildId],
+                nameOf(r.Row.ChildId),
                 new(r.Row.Skill),
-                room.Zone.LocalOf(r.Row.At),
+                zone.LocalOf(r.Row.At),
                 r.Row.Day,
                 r.By,
                 r.Row.Setting,
@@ -176,8 +193,8 @@ internal sealed class RecordsFeature : IFeature
                 r.Row.Numbers,
                 r.Row.Slip,
                 r.Row.Strategy,
-                r.Row.Day < room.NotesFrom ? null : r.Row.Note,
-                r.Row.Day < room.NotesFrom && r.Why != null ? "" : r.Why
+                r.Row.Day < notesFrom ? null : r.Row.Note,
+                r.Row.Day < notesFrom && r.Why != null ? "" : r.Why
             )),
         ];
     }

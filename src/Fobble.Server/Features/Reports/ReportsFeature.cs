@@ -54,8 +54,8 @@ internal sealed class ReportsFeature : IFeature
         List<ReportPhoto> pictures = [];
         if (photos == true)
         {
-            var taken = await room
-                .Db.Observations.Where(o => o.ChildId == childId.Value && o.Child!.PhotosAllowed && o.Photo != null && o.Withdrawal == null)
+            var taken = await room.WithPhoto()
+                .Where(o => o.ChildId == childId.Value && o.Child!.PhotosAllowed)
                 .OrderByDescending(o => o.At)
                 .Take(MostPhotos)
                 .Select(o => new

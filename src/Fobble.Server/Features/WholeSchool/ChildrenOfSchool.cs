@@ -42,9 +42,6 @@ public sealed record EraseChildThatLeft(string Name);
 /// <summary>Where the school's children are: moved to another class, gone, back again. Names only: what a child was seen to do is for the adults of its class.</summary>
 internal static class ChildrenOfSchool
 {
-    // Kept for so many years at the most: longer is no retention but an archive of its own.
-    private const int LongestYears = 10;
-
     public static void Map(IEndpointRouteBuilder school)
     {
         school.MapGet("/children", GetAsync);
@@ -110,7 +107,7 @@ internal static class ChildrenOfSchool
                             x.Child.KeptUntil < today
                         )),
                 ],
-                NextYear.UsuallyKeptUntil(calendar, today),
+                Retention.UsuallyUntil(calendar, today),
                 new(next.BeginsOn, next.MayBeginFrom, next.Terms),
                 begun is null ? null : new(begun.BeginsOn, begun.At + NewYears.MayBeUndone)
             )
@@ -173,7 +170,7 @@ internal static class ChildrenOfSchool
                 }
 
                 var today = SchoolZones.Of(school, clock).DayOf(clock.GetUtcNow());
-                CheckKept(request.KeptUntil, today);
+                Retention.Check(request.KeptUntil, today);
                 await Moving.LeaveGroupsAsync(db, child.Id, today, stop);
                 Moving.Away(child, child.LeftOn ?? today, request.KeptUntil);
                 return true;
@@ -218,14 +215,6 @@ internal static class ChildrenOfSchool
         await erasing.EmptyLogAsync(stop);
         return TypedResults.NoContent();
     }
-
-    /// <exception cref="RefusedException">The day has passed, or lies too far ahead.</exception>
-    internal static void CheckKept(DateOnly keptUntil, DateOnly today) =>
-        RefusedException.Unless(
-            keptUntil >= today && keptUntil <= today.AddYears(LongestYears),
-            "keptUntil",
-            Phrase($"A record is kept until some day from today on, for {LongestYears} years at the most.")
-        );
 
     internal static async Task<Data.Model.School> SchoolAsync(FobbleDb db, HttpContext http, CancellationToken stop)
     {

@@ -59,7 +59,7 @@ internal static class NewYears
                 var ends = await EndingAsync(db, school.Id, request, stop);
                 var children = await db.Children.Where(c => request.Ends.Contains(c.ClassId) && c.LeftOn == null).ToListAsync(stop);
                 GoingUp.Check(children.ToDictionary(c => c.Id, c => $"{c.GivenName} {c.FamilyName}".Trim()), request.Places, request.Classes.Count);
-                ChildrenOfSchool.CheckKept(request.KeptUntil, today);
+                Retention.Check(request.KeptUntil, today);
                 await AddTermsAsync(db, school, request.BeginsOn, today, stop);
                 var upTo = await ChildrenOfSchool.LastSeenAsync(db, stop);
                 ends.ForEach(c => (c.ArchivedOn, c.ArchivedUpTo) = (today, upTo));

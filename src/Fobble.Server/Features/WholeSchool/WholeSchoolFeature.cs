@@ -19,9 +19,10 @@ public sealed record AdultOfClass(int Id, string FullName, ClassRole Role, int L
 /// <param name="ArchivedOn">Since when it can be read and no more written; null while it is taught.</param>
 public sealed record ClassOfSchool(int Id, string Name, int Children, DateOnly? ArchivedOn, IReadOnlyList<AdultOfClass> Adults);
 
+/// <param name="SecondStep">Signing in asks for more than the password.</param>
 /// <param name="Invited">Has not chosen a password yet.</param>
 /// <param name="MailFault">Why the mail that invites them does not go; null where it went, or none was sent.</param>
-public sealed record AdultOfSchool(int Id, string FullName, string Email, bool LeadsSchool, bool Invited, string? MailFault);
+public sealed record AdultOfSchool(int Id, string FullName, string Email, bool LeadsSchool, bool SecondStep, bool Invited, string? MailFault);
 
 public sealed record SchoolView(string Name, IReadOnlyList<ClassOfSchool> Classes, IReadOnlyList<AdultOfSchool> Adults);
 
@@ -58,11 +59,13 @@ internal sealed class WholeSchoolFeature : IFeature
         school.MapPut("/classes/{classId:int}/archive", ArchiveAsync).WithTrace(TraceKind.ClassArchived);
         school.MapPut("/leads/{adultId:int}", SetLeadAsync).WithTrace(TraceKind.SchoolLeadChanged);
         school.MapPost("/adults/{adultId:int}/password-link", LinkAsync).WithTrace(TraceKind.LinkMade);
+        school.MapDelete("/adults/{adultId:int}/second-step", TakeOutSecondStepAsync).WithTrace(TraceKind.SecondStepTakenOut);
         school.MapPost("/adults/{adultId:int}/invitation", InviteAgainAsync).WithTrace(TraceKind.Invited);
         AdultsOfClass.Map(school);
         WhoLooked.Map(school);
         ChildrenOfSchool.Map(school);
         NewYears.Map(school);
+        TakenOut.Map(school);
     }
 
     private static async Task<Ok<SchoolView>> GetAsync(HttpContext http, FobbleDb db, CancellationToken stop)
@@ -103,6 +106,7 @@ internal sealed class WholeSchoolFeature : IFeature
                 a.FullName,
                 a.Email ?? "",
                 db.SchoolLeads.Any(l => l.SchoolId == schoolId && l.AdultId == a.Id),
+                a.SecondSecret != null,
                 a.PasswordHash == null,
                 db.Mails.Where(m => m.Kind == MailKind.Invitation && m.To == a.Email).Select(m => m.Fault).FirstOrDefault()
             ))
@@ -234,6 +238,32 @@ internal sealed class WholeSchoolFeature : IFeature
             ? TypedResults.Ok(new PasswordLink(await Links.ToNewPasswordAsync(adults, adult)))
             : TypedResults.NotFound();
     }
+
+    // For whoever has lost phone and spare codes: the lead of the school knows whom they see before them, and the adult is told by mail.
+    private static async Task<Results<NoContent, NotFound>> TakeOutSecondStepAsync(
+        AdultId adultId,
+        HttpContext http,
+        Decisions decisions,
+        MailQueue mail,
+        CancellationToken stop
+    ) =>
+        await decisions.DecideAsync(
+            async db =>
+            {
+                var schoolId = await LedByAsync(db, http, stop);
+                if (await Adults(db, schoolId).FirstOrDefaultAsync(a => a.Id == adultId.Value && a.SecondSecret != null, stop) is not { } adult)
+                {
+                    return false;
+                }
+
+                await SecondStep.TakeOutAsync(db, adult, stop);
+                await mail.TellAsync(db, MailKind.SecondStepChanged, adult, stop);
+                return true;
+            },
+            stop
+        )
+            ? TypedResults.NoContent()
+            : TypedResults.NotFound();
 
     private static async Task<Results<Ok<Invitation>, NotFound>> InviteAgainAsync(
         AdultId adultId,

@@ -38,6 +38,7 @@ type Asked =
   | 'revision'
   | 'school'
   | 'school-children'
+  | 'second-step'
   | 'set-out'
   | 'sheet'
   | 'sheets'

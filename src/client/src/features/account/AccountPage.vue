@@ -11,6 +11,7 @@ import FaultyField from '@/ui/FaultyField.vue'
 import { say, sayError } from '@/ui/notices'
 import PageError from '@/ui/PageError.vue'
 import CalendarAddress from './CalendarAddress.vue'
+import SecondStep from './SecondStep.vue'
 
 /** One's own account: a new password, and the devices on which one is signed in. */
 const queries = useQueryClient()
@@ -94,6 +95,7 @@ const endOthers = () => end(take(api.DELETE('/api/account/devices', {})))
           <button class="button main">{{ $t('Change it') }}</button>
         </AskForm>
       </section>
+      <section class="ruled"><SecondStep /></section>
       <section v-if="!current?.archived" class="ruled"><CalendarAddress /></section>
     </div>
   </div>

@@ -7,6 +7,7 @@ import { moment } from '@/app/dates'
 import { queryKey } from '@/app/keys'
 import { t } from '@/app/language'
 import { say, sayError } from '@/ui/notices'
+import ShownOnce from '@/ui/ShownOnce.vue'
 
 /** The class's lessons in one's own calendar program, by an address that stands for a password. */
 const queries = useQueryClient()
@@ -43,10 +44,11 @@ const withdraw = () =>
       )
     }}
   </p>
-  <div v-if="address" class="address" role="status">
-    <p>{{ $t('Put it into your calendar program now, as a calendar from the internet. It is shown once.') }}</p>
-    <code>{{ address }}</code>
-  </div>
+  <ShownOnce
+    v-if="address"
+    :words="$t('Put it into your calendar program now, as a calendar from the internet. It is shown once.')"
+    :what="address"
+  />
   <p v-else-if="own?.made" class="soft">{{ $t('You have one, made {moment}.', { moment: moment(own.made) }) }}</p>
   <p class="beside">
     <button type="button" class="button" @click="make">
@@ -55,17 +57,3 @@ const withdraw = () =>
     <button v-if="own?.made" type="button" class="button plain" @click="withdraw">{{ $t('Withdraw it') }}</button>
   </p>
 </template>
-
-<style scoped>
-.address {
-  margin-block: 0.8rem;
-  padding-left: 0.8rem;
-  border-left: 4px solid var(--marigold);
-}
-
-.address code {
-  display: block;
-  overflow-wrap: anywhere;
-  user-select: all;
-}
-</style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { accountQuery, useForget } from '@/app/account'
 import { api, take } from '@/app/api/client'
@@ -36,8 +36,17 @@ async function comeIn(call: Promise<unknown>) {
   else throw new Error(t('You are signed in, but belong to no class yet.'))
 }
 
-const signIn = () =>
-  comeIn(take(api.POST('/api/account/sign-in', { body: { email: form.value.email, password: form.value.password } })))
+// Asked for once the password is right, of whoever has a second step.
+const code = ref<string | null>(null)
+const codeField = useTemplateRef<HTMLInputElement>('codeField')
+async function signIn() {
+  const { email, password } = form.value
+  const answer = await take(api.POST('/api/account/sign-in', { body: { email, password, code: code.value } }))
+  if (!answer?.code) return comeIn(Promise.resolve())
+  code.value = ''
+  await nextTick()
+  codeField.value?.focus()
+}
 const firstStart = () =>
   comeIn(
     take(
@@ -127,6 +136,9 @@ const firstFields = [
           /></FaultyField>
           <FaultyField name="password" :label="$t('Password')"
             ><input v-model="form.password" type="password" autocomplete="current-password" required
+          /></FaultyField>
+          <FaultyField v-if="code !== null" name="code" :label="$t('Code that your phone shows, or a spare one')"
+            ><input ref="codeField" v-model="code" type="text" autocomplete="one-time-code" maxlength="20" required
           /></FaultyField>
           <div class="beside">
             <button class="button main">{{ $t('Sign in') }}</button>

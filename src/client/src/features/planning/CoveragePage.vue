@@ -6,6 +6,7 @@ import { computed, ref } from 'vue'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
+import { shortDay } from '@/app/dates'
 import PlanTabs from '@/ui/PlanTabs.vue'
 import PageError from '@/ui/PageError.vue'
 import EmptyPlace from '@/ui/EmptyPlace.vue'
@@ -55,9 +56,16 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
         :action="$t('Make a plan of the year')"
       />
       <div class="heads">
-        <p v-for="c in classes" :key="c.classId">
-          <b>{{ c.class }}</b> {{ c.pace ?? $t('No plan for the year yet.') }}
-        </p>
+        <section v-for="c in classes" :key="c.classId" class="ruled">
+          <h2>{{ c.class }}</h2>
+          <p>{{ c.pace ?? $t('No plan for the year yet.') }}</p>
+          <p>{{ c.turns }}</p>
+          <ul v-if="c.next.length">
+            <li v-for="lesson in c.next" :key="lesson.day">
+              <span class="soft small">{{ shortDay(lesson.day) }}</span> {{ lesson.skill }}
+            </li>
+          </ul>
+        </section>
       </div>
       <DataTable :value="rows" data-key="code" class="cover" removable-sort>
         <Column field="name" :header="framework || $t('strand')" :pt="{ bodyCell: { role: 'rowheader' } }">
@@ -131,8 +139,20 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
   max-width: 22rem;
 }
 
+.heads {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(18rem, 1fr));
+  gap: 0 2rem;
+}
+
 .heads p {
   margin: 0 0 0.2rem;
+}
+
+.heads ul {
+  margin: 0.3rem 0 0.6rem;
+  padding: 0;
+  list-style: none;
 }
 
 .cover :deep(td.first) {

@@ -10,6 +10,7 @@ import { say, sayError } from '@/ui/notices'
 import PageError from '@/ui/PageError.vue'
 import NewYear from './NewYear.vue'
 import OneChild from './OneChild.vue'
+import TakeOut from './TakeOut.vue'
 import WhoHasLeft from './WhoHasLeft.vue'
 
 /** Where the school's children are: a new year, a child that moves or leaves, and records that are kept of those who have gone. */
@@ -72,6 +73,7 @@ async function takeBack() {
       </section>
       <section>
         <OneChild class="ruled" :view="view" />
+        <TakeOut class="ruled" :view="view" />
         <WhoHasLeft v-if="view.left.length" class="ruled" :left="view.left" />
       </section>
     </div>

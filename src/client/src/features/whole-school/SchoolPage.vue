@@ -12,6 +12,7 @@ import AskForm from '@/ui/AskForm.vue'
 import FaultyField from '@/ui/FaultyField.vue'
 import { say, sayError } from '@/ui/notices'
 import PageError from '@/ui/PageError.vue'
+import ShownOnce from '@/ui/ShownOnce.vue'
 import AdultsOfClass from './AdultsOfClass.vue'
 import WhoLooked from './WhoLooked.vue'
 
@@ -127,6 +128,12 @@ async function inviteAgain(adult: Schemas['AdultOfSchool']) {
     sayError(problem)
   }
 }
+const takeOutSecondStep = (adult: Schemas['AdultOfSchool']) =>
+  change(
+    take(api.DELETE('/api/school/adults/{adultId}/second-step', { params: { path: { adultId: adult.id } } })),
+    t('{who} comes in with the password alone.', { who: adult.fullName }),
+  ).catch(sayError)
+
 const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
   children === 0 ? t('no children yet') : children === 1 ? t('one child') : t('{count} children', { count: children })
 </script>
@@ -269,13 +276,19 @@ const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
               >
                 {{ $t('Lost password') }}
               </button>
+              <button
+                v-if="data.secondStep"
+                type="button"
+                class="button plain small"
+                :aria-label="$t('Take out the second step of {name}', { name: data.fullName })"
+                @click="takeOutSecondStep(data)"
+              >
+                {{ $t('Lost phone') }}
+              </button>
             </template>
           </Column>
         </DataTable>
-        <div v-if="link" class="link" role="status">
-          <p>{{ link.words }}</p>
-          <code>{{ link.address }}</code>
-        </div>
+        <ShownOnce v-if="link" :words="link.words" :what="link.address" />
         <p class="soft small">
           {{
             $t(
@@ -314,17 +327,6 @@ const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
   display: block;
 }
 
-.link {
-  margin-block: 0.8rem;
-  padding-left: 0.8rem;
-  border-left: 4px solid var(--marigold);
-}
-
-.link code {
-  display: block;
-  overflow-wrap: anywhere;
-  user-select: all;
-}
 
 @media (max-width: 1000px) {
   .parts {
