@@ -9,6 +9,12 @@ public static class Words
     /// <summary>In words up to twelve, as in print.</summary>
     public static string Number(int number) => number is >= 0 and <= 12 ? NumberWords.Of(number) : $"{number}";
 
+    /// <summary>From one number to another: both in words, or neither; one where they are the same.</summary>
+    public static string Between(int low, int high) =>
+        low == high ? Number(low)
+        : high <= 12 ? Phrase($"{Number(low)} to {Number(high)}")
+        : Phrase($"{low} to {high}");
+
     public static string Count(int number, string one, string many) => Phrase($"{Number(number)} {(number == 1 ? one : many)}");
 
     public static string More(int number, string one, string many) =>
@@ -18,7 +24,7 @@ public static class Words
     public static string Date(DateOnly day) =>
         Spoken is { } culture ? day.ToString(culture.DateTimeFormat.MonthDayPattern, culture) : day.ToString("d MMMM", CultureInfo.InvariantCulture);
 
-    public static string Weekday(DayOfWeek day) => (Spoken ?? CultureInfo.InvariantCulture).DateTimeFormat.GetDayName(day);
+    public static string NameOf(DayOfWeek day) => (Spoken ?? CultureInfo.InvariantCulture).DateTimeFormat.GetDayName(day);
 
     public static string Weekday(DateOnly day) => day.ToString("dddd", Spoken ?? CultureInfo.InvariantCulture);
 

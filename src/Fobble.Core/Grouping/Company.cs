@@ -60,7 +60,7 @@ public static class Company
         var none = turns.Count(t => t == 0);
         var had = turns.Where(t => t > 0).ToList();
         var (low, high) = (had.Min(), had.Max());
-        var usual = low == high ? Words.Count(low, "turn", "turns") : Phrase($"{Words.Number(low)} to {Words.Number(high)} turns");
+        var usual = low == high ? Words.Count(low, "turn", "turns") : Phrase($"{Words.Between(low, high)} turns");
         return none == 0
             ? Phrase($"Since {Words.Date(since)} each child has had {usual} in a small group.")
             : Phrase($"Since {Words.Date(since)} children have had {usual} in a small group, and {Words.Count(none, "child", "children")} none.");

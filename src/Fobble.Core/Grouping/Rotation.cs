@@ -113,8 +113,7 @@ public static class Rotation
             return Phrase("There is nobody to group.");
         }
 
-        static string Between(IEnumerable<int> counts) =>
-            (counts.Min(), counts.Max()) is var (low, high) && low == high ? Words.Number(low) : Phrase($"{Words.Number(low)} to {Words.Number(high)}");
+        static string Between(IEnumerable<int> counts) => Words.Between(counts.Min(), counts.Max());
         return Phrase(
             $"In {Words.Count(weeks, "week", "weeks")} each child has {Between(children.Select(c => c.Turns))} turns and works with {Between(children.Select(c => c.Others))} different children."
         );

@@ -51,6 +51,7 @@ public class LookingBackTests
     [InlineData(new[] { 0, 0 }, "No small group has met since 2 November.")]
     [InlineData(new int[0], "No small group has met since 2 November.")]
     [InlineData(new[] { 3, 5, 4 }, "Since 2 November each child has had three to five turns in a small group.")]
+    [InlineData(new[] { 11, 15 }, "Since 2 November each child has had 11 to 15 turns in a small group.")]
     [InlineData(new[] { 1, 1 }, "Since 2 November each child has had one turn in a small group.")]
     [InlineData(new[] { 2, 0, 3, 0 }, "Since 2 November children have had two to three turns in a small group, and two children none.")]
     public void Turns_of_a_class_are_told_without_a_name(int[] turns, string said) => Company.TurnsInWords(turns, new(2026, 11, 2)).ShouldBe(said);

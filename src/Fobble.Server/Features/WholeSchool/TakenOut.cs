@@ -209,7 +209,7 @@ internal static class TakenOut
         }
 
         var outOf = await db.TimesOut.Where(t => t.ChildId == child.Id).OrderBy(t => t.Weekday).ThenBy(t => t.From).ToListAsync(stop);
-        arranged.AddRange(outOf.Select(t => Phrase($"Out of class each {Words.Weekday(t.Weekday)}, {Words.Clock(t.From)} to {Words.Clock(t.Until)}.")));
+        arranged.AddRange(outOf.Select(t => Phrase($"Out of class each {Words.NameOf(t.Weekday)}, {Words.Clock(t.From)} to {Words.Clock(t.Until)}.")));
         var away = await db.Absences.Where(a => a.ChildId == child.Id).OrderBy(a => a.Day).Select(a => a.Day).ToListAsync(stop);
         var checks = await db.BaselineChecks.Where(c => c.ChildId == child.Id).OrderBy(c => c.StartedAt).ToListAsync(stop);
         var groups = await db.GroupMembers.CountAsync(m => m.ChildId == child.Id, stop);

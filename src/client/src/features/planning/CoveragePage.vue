@@ -60,9 +60,10 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
           <h2>{{ c.class }}</h2>
           <p>{{ c.pace ?? $t('No plan for the year yet.') }}</p>
           <p>{{ c.turns }}</p>
+          <p v-if="c.next.length" class="soft small">{{ $t('Taught next') }}</p>
           <ul v-if="c.next.length">
             <li v-for="lesson in c.next" :key="lesson.day">
-              <span class="soft small">{{ shortDay(lesson.day) }}</span> {{ lesson.skill }}
+              <span class="soft small">{{ shortDay(lesson.day) }}</span> <b>{{ lesson.skill }}</b>
             </li>
           </ul>
         </section>
@@ -150,7 +151,7 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
 }
 
 .heads ul {
-  margin: 0.3rem 0 0.6rem;
+  margin: 0 0 0.6rem;
   padding: 0;
   list-style: none;
 }

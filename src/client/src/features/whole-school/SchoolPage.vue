@@ -327,7 +327,6 @@ const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
   display: block;
 }
 
-
 @media (max-width: 1000px) {
   .parts {
     grid-template-columns: minmax(0, 1fr);
