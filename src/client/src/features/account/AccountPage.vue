@@ -43,7 +43,7 @@ const endOthers = () => end(take(api.DELETE('/api/account/devices', {})))
   <div class="page">
     <div class="page-head">
       <h1>{{ $t('Your account') }}</h1>
-      <span class="soft">{{ account?.signedIn?.fullName }}</span>
+      <span class="soft" data-quoted>{{ account?.signedIn?.fullName }}</span>
     </div>
     <PageError v-if="error" :error="error" />
     <div class="parts">
@@ -51,7 +51,7 @@ const endOthers = () => end(take(api.DELETE('/api/account/devices', {})))
         <h2>{{ $t('Where you are signed in') }}</h2>
         <ul v-if="devices" class="devices">
           <li v-for="d in devices" :key="d.id">
-            <b>{{ d.what || $t('A device that does not say what it is') }}</b>
+            <b data-quoted>{{ d.what || $t('A device that does not say what it is') }}</b>
             <span class="soft small">
               {{ d.here ? $t('this one') : $t('last here {moment}', { moment: moment(d.seenAt) }) }},
               {{ $t('since {moment}', { moment: moment(d.since) }) }}

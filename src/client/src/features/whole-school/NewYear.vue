@@ -187,7 +187,7 @@ const howMany = (count: number) =>
       <span class="soft small">{{
         ' ' +
         $t('{stay} stay, {away} leave. It can be taken back for a day.', {
-          stay: howMany(all.length - going(AWAY)),
+          stay: all.length - going(AWAY),
           away: going(AWAY),
         })
       }}</span>
