@@ -18,7 +18,7 @@ namespace Fobble.Data;
 /// </summary>
 public static class Everything
 {
-    private static readonly HashSet<Type> StaysHere = [typeof(ClassVersionRow), typeof(CalendarAddressRow), typeof(PhotoRow)];
+    private static readonly HashSet<Type> StaysHere = [typeof(ClassVersionRow), typeof(CalendarAddressRow), typeof(PhotoRow), typeof(ErasedRow)];
 
     private static readonly MethodInfo Belonging = typeof(Everything).GetMethod(nameof(RowsOf), BindingFlags.NonPublic | BindingFlags.Static)!;
 
@@ -39,6 +39,7 @@ public static class Everything
         HashSet<IEntityType> on = [];
         Visit(model.FindEntityType(root)!);
         all.Reverse();
+        all.AddRange(model.GetEntityTypes().Where(t => !on.Contains(t) && !StaysHere.Contains(t.ClrType) && OnlyNamed(t, root).Any()));
         return all;
 
         void Visit(IEntityType table)
@@ -160,10 +161,20 @@ public static class Everything
                 Expression here = Expression.Call(typeof(Queryable), nameof(Queryable.Contains), [own.ClrType], ids, ValueOf(row, own));
                 belongs = belongs is null ? here : Expression.OrElse(belongs, here);
             }
+
+            foreach (var named in OnlyNamed(table, root))
+            {
+                Expression here = Expression.Equal(Expression.Convert(ValueOf(row, named), typeof(int?)), Expression.Constant(id, typeof(int?)));
+                belongs = belongs is null ? here : Expression.OrElse(belongs, here);
+            }
         }
 
         return db.Set<T>().AsNoTracking().Where(Expression.Lambda<Func<T, bool>>(belongs!, row));
     }
+
+    // Some tables name a child without a key: their rows outlast it, or go another way.
+    private static IEnumerable<IProperty> OnlyNamed(IEntityType table, Type root) =>
+        root == typeof(Child) ? table.GetProperties().Where(p => p.Name.EndsWith("ChildId", StringComparison.Ordinal) && !p.IsForeignKey()) : [];
 
     private static MethodCallExpression ValueOf(ParameterExpression row, IProperty property) =>
         Expression.Call(typeof(EF), nameof(EF.Property), [property.ClrType], row, Expression.Constant(property.Name));

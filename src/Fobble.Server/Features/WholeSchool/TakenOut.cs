@@ -5,8 +5,10 @@ using System.Text;
 using System.Text.Json;
 using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
+using Fobble.Core.ItemSets;
 using Fobble.Core.Reports;
 using Fobble.Core.Sheets;
+using Fobble.Core.Skills;
 using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Formats.Print;
@@ -180,7 +182,7 @@ internal static class TakenOut
     {
         var db = room.Db;
         string Day(DateOnly day) => $"{Words.Date(day)} {day.Year}";
-        string Skill(ObservationLine line) => room.Map.Has(line.Skill) ? room.Map[line.Skill].Short : line.Skill.Value;
+        Skill? SkillOf(ObservationLine line) => room.Map.Has(line.Skill) ? room.Map[line.Skill] : null;
         List<string> who =
         [
             Phrase($"{child.GivenName} {child.FamilyName}, in {room.Name}."),
@@ -219,7 +221,7 @@ internal static class TakenOut
             .. away.Count > 0 ? [Phrase($"Away: {string.Join("; ", away.Select(Day))}.")] : Array.Empty<string>(),
             .. checks.Select(c => Phrase($"A check on {Day(room.Zone.DayOf(c.StartedAt))}.")),
             .. groups > 0 ? [Phrase($"A place in {Words.Count(groups, "group", "groups")}.")] : Array.Empty<string>(),
-            .. guesses > 0 ? [Phrase($"{Words.Count(guesses, "guess", "guesses")} at the jar.")] : Array.Empty<string>(),
+            .. guesses > 0 ? [Phrase($"{Words.Capital(Words.Count(guesses, "guess", "guesses"))} at the jar.")] : Array.Empty<string>(),
         ];
         return
         [
@@ -234,8 +236,12 @@ internal static class TakenOut
                             " ",
                             new[]
                             {
-                                Phrase($"{Day(l.Day)}, {Skill(l)}: {EvidenceWords.Of(l.Support)}, {EvidenceWords.Of(l.Representation)}; by {l.By}."),
-                                l.Numbers is { } numbers ? Phrase($"Numbers: {numbers}.") : "",
+                                Phrase(
+                                    $"{Day(l.Day)}, {SkillOf(l)?.Short ?? l.Skill.Value}: {EvidenceWords.Of(l.Support)}, {EvidenceWords.Of(l.Representation)}; by {l.By}."
+                                ),
+                                l.Numbers is { } numbers ? Phrase($"Numbers: {ItemCase.InWords(numbers)}.") : "",
+                                SkillOf(l)?.Slips.FirstOrDefault(s => s.Id == l.Slip)?.Text is { } slip ? Phrase($"Slip: {slip}.") : "",
+                                SkillOf(l)?.Strategies.FirstOrDefault(s => s.Id == l.Strategy)?.Text is { } way ? Phrase($"Way: {way}.") : "",
                                 l.Note is { Length: > 0 } note ? Phrase($"“{note}”") : "",
                                 l.WithdrawnWhy is { } why ? Phrase($"Taken back: {why}.") : "",
                             }.Where(p => p.Length > 0)
