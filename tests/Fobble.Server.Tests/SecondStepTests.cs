@@ -225,6 +225,24 @@ public sealed class SecondStepTests : IDisposable
     }
 
     [Fact]
+    public async Task Where_the_keys_are_lost_no_code_comes_in_and_taking_it_out_helps()
+    {
+        var (secret, spare) = await PutInAsync(await LenaAsync());
+        using (var scope = _school.Scope())
+        {
+            var db = _school.Db(scope);
+            db.Users.Single(u => u.SecondSecret != null).SecondSecret = "as of other keys";
+            await db.SaveChangesAsync();
+        }
+
+        _phone.Goes("2026-11-25T08:05:00");
+        (await TryAsync(Code(secret))).ShouldBe(HttpStatusCode.BadRequest);
+        (await TryAsync(spare[0])).ShouldBe(HttpStatusCode.BadRequest);
+        (await LostPassword.TellAsync(_school.Services, Lena.Email, TextWriter.Null)).ShouldBe(0);
+        (await TryAsync(null)).ShouldBe(HttpStatusCode.NoContent);
+    }
+
+    [Fact]
     public async Task The_square_says_what_programs_on_phones_ask_for()
     {
         var begun = await BeginAsync(await LenaAsync());

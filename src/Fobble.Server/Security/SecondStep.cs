@@ -63,7 +63,12 @@ internal sealed class SecondStep(IDataProtectionProvider protection, [FromKeyedS
     /// <summary>Whether a code comes in now. Of two that send the same at once, one does.</summary>
     public async Task<bool> ComesInAsync(FobbleDb db, Adult adult, string code, CancellationToken stop)
     {
-        var (secret, bare) = (_kept.Unprotect(adult.SecondSecret!), Bare(code));
+        if (SecretOf(adult) is not { } secret)
+        {
+            return false;
+        }
+
+        var bare = Bare(code);
         if (bare.Length == SpareLetters)
         {
             var hash = HashOf(secret, bare);
@@ -88,6 +93,19 @@ internal sealed class SecondStep(IDataProtectionProvider protection, [FromKeyedS
 
     private long? SpanOf(string secret, string code) =>
         new Totp(Base32Encoding.ToBytes(secret)).VerifyTotp(clock.GetUtcNow().UtcDateTime, code, out var span, Window) ? span : null;
+
+    // Null where the keys that encrypted it are lost: no code comes in then, and it has to be taken out.
+    private string? SecretOf(Adult adult)
+    {
+        try
+        {
+            return _kept.Unprotect(adult.SecondSecret!);
+        }
+        catch (CryptographicException)
+        {
+            return null;
+        }
+    }
 
     private string? SecretIn(string ticket, Adult adult)
     {

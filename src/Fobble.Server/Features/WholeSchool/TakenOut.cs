@@ -42,8 +42,8 @@ internal static class TakenOut
     public static void Map(IEndpointRouteBuilder school)
     {
         school.MapGet("/children/{childId:int}/everything", ChildAsync).WithTrace(TraceKind.AllOfChildOut);
-        school.MapPost("/everything", AskAsync);
-        school.MapGet("/everything/{ticket}", SchoolAsync).WithTrace(TraceKind.AllOfSchoolOut);
+        school.MapPost("/everything", AskAsync).WithTrace(TraceKind.AllOfSchoolOut);
+        school.MapGet("/everything/{ticket}", SchoolAsync);
     }
 
     private static async Task<Results<PushStreamHttpResult, NotFound>> ChildAsync(
