@@ -1,9 +1,12 @@
 using System.Globalization;
 using System.Reflection;
+using System.Text.Json;
+using Fobble.Core.People;
 using Fobble.Data.Model;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Migrations;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 
@@ -31,6 +34,8 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
     public DbSet<StayRow> Stays => Set<StayRow>();
 
     public DbSet<NewYearRow> NewYears => Set<NewYearRow>();
+
+    public DbSet<RosterRow> Rosters => Set<RosterRow>();
 
     public DbSet<Absence> Absences => Set<Absence>();
 
@@ -215,6 +220,14 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
             e.HasIndex(s => new { s.ClassId, s.ChildId });
         });
         builder.Entity<NewYearRow>().HasOne<School>().WithMany().HasForeignKey(y => y.SchoolId);
+        builder.Entity<RosterRow>(e =>
+        {
+            e.HasKey(r => r.SchoolId);
+            e.Property(r => r.SchoolId).ValueGeneratedNever();
+            e.HasOne<School>().WithOne().HasForeignKey<RosterRow>(r => r.SchoolId);
+            e.Property(r => r.List).HasConversion(new JsonConverter<OfficeList?>(), new JsonComparer<OfficeList?>());
+            e.Property(r => r.Faults).HasConversion(new JsonConverter<List<RosterFaultRow>>(), new JsonComparer<List<RosterFaultRow>>());
+        });
         builder.Entity<Absence>().HasKey(a => new { a.ChildId, a.Day });
         builder.Entity<PairWish>(e =>
         {
@@ -315,17 +328,7 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
         {
             e.HasOne<SchoolClass>().WithMany().HasForeignKey(c => c.ClassId);
             e.HasIndex(c => new { c.ClassId, c.ChildId });
-            e.Property(c => c.Inferred)
-                .HasConversion(
-                    inferred => System.Text.Json.JsonSerializer.Serialize(inferred, (System.Text.Json.JsonSerializerOptions?)null),
-                    text =>
-                        System.Text.Json.JsonSerializer.Deserialize<Dictionary<string, double>>(text, (System.Text.Json.JsonSerializerOptions?)null) ?? new(),
-                    new Microsoft.EntityFrameworkCore.ChangeTracking.ValueComparer<Dictionary<string, double>>(
-                        (one, other) => one == other || (one != null && other != null && one.Count == other.Count && !one.Except(other).Any()),
-                        d => d.Count,
-                        d => new(d)
-                    )
-                );
+            e.Property(c => c.Inferred).HasConversion(new JsonConverter<Dictionary<string, double>>(), new JsonComparer<Dictionary<string, double>>());
         });
         builder.Entity<CheckOverride>(e =>
         {
@@ -362,6 +365,20 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
 #pragma warning disable CA1812 // Made by EF Core.
     private sealed class DayConverter() : ValueConverter<DateOnly, int>(day => day.DayNumber, number => DateOnly.FromDayNumber(number));
+
+    // Kept as one text, and another one when any of it is another.
+    private sealed class JsonConverter<T>()
+        : ValueConverter<T, string>(
+            value => JsonSerializer.Serialize(value, JsonSerializerOptions.Default),
+            text => JsonSerializer.Deserialize<T>(text, JsonSerializerOptions.Default)!
+        );
+
+    private sealed class JsonComparer<T>()
+        : ValueComparer<T>(
+            (one, other) => JsonSerializer.Serialize(one, JsonSerializerOptions.Default) == JsonSerializer.Serialize(other, JsonSerializerOptions.Default),
+            value => JsonSerializer.Serialize(value, JsonSerializerOptions.Default).GetHashCode(StringComparison.Ordinal),
+            value => JsonSerializer.Deserialize<T>(JsonSerializer.Serialize(value, JsonSerializerOptions.Default), JsonSerializerOptions.Default)!
+        );
 
     private sealed class InstantConverter()
         : ValueConverter<DateTimeOffset, long>(at => at.ToUnixTimeMilliseconds(), ms => DateTimeOffset.FromUnixTimeMilliseconds(ms));

@@ -14,7 +14,7 @@ const pages = [
   'today', 'plan', 'plan/year', 'plan/term', 'plan/make', 'plan/revise', 'plan/coverage', 'class', 'class/children/1', 'class/look-again', 'thoughts', 'class/slips',
   'class/baseline', 'class/trail', 'class/records', 'class/agreement', 'groups', 'groups/ahead', 'groups/after', 'groups/company', 'clipboard', 'clipboard/anyone',
   'mats', 'mats/counters/TenFrame', 'jar', 'sheets', 'map', 'activities', 'activities/under-the-lid', 'cupboard', 'set-out', 'set-up', 'set-up/approach',
-  'set-up/class-list', 'account', 'school', 'school/children',
+  'set-up/class-list', 'account', 'school', 'school/children', 'school/roster',
 ] // prettier-ignore
 
 // What is nobody's text: names and dates, what the school has written, and standards as they were published.

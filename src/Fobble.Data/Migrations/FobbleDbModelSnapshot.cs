@@ -323,6 +323,9 @@ namespace Fobble.Data.Migrations
                     b.Property<bool>("NeedsAdultNear")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("OfficeKey")
+                        .HasColumnType("TEXT");
+
                     b.Property<bool>("PhotosAllowed")
                         .HasColumnType("INTEGER");
 
@@ -1049,6 +1052,44 @@ namespace Fobble.Data.Migrations
                     b.ToTable("PlannedStarterRow");
                 });
 
+            modelBuilder.Entity("Fobble.Data.Model.RosterRow", b =>
+                {
+                    b.Property<int>("SchoolId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Faults")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("FaultyAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("FaultyName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("FileName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.PrimitiveCollection<string>("LeftSo")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("List")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Seen")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("SchoolId");
+
+                    b.ToTable("Rosters");
+                });
+
             modelBuilder.Entity("Fobble.Data.Model.School", b =>
                 {
                     b.Property<int>("Id")
@@ -1123,6 +1164,9 @@ namespace Fobble.Data.Migrations
 
                     b.Property<string>("Name")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("OfficeKey")
                         .HasColumnType("TEXT");
 
                     b.Property<int>("OnesWord")
@@ -1872,6 +1916,15 @@ namespace Fobble.Data.Migrations
                     b.HasOne("Fobble.Data.Model.PlannedDayRow", null)
                         .WithMany("Starters")
                         .HasForeignKey("PlannedDayId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Fobble.Data.Model.RosterRow", b =>
+                {
+                    b.HasOne("Fobble.Data.Model.School", null)
+                        .WithOne()
+                        .HasForeignKey("Fobble.Data.Model.RosterRow", "SchoolId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

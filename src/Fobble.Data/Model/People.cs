@@ -1,6 +1,7 @@
 using Fobble.Core.Approaches;
 using Fobble.Core.Cupboard;
 using Fobble.Core.Numbers;
+using Fobble.Core.People;
 using Fobble.Core.Pictures;
 using Fobble.Core.Planning;
 using Microsoft.AspNetCore.Identity;
@@ -122,6 +123,9 @@ public sealed class SchoolClass
     /// <summary>Notes and photos of before that day are not seen in the class: what the children were seen to do counts all the same.</summary>
     public bool WithoutNotesOfBefore { get; set; }
 
+    /// <summary>How the school's office calls it in its lists; null while nobody has said which of them it is.</summary>
+    public string? OfficeKey { get; set; }
+
     public List<Membership> Members { get; } = [];
 
     public List<Child> Children { get; } = [];
@@ -241,6 +245,9 @@ public sealed class Child
     /// <summary>Until when the record of a child that has left is kept: somebody looks at it then, nothing goes by itself.</summary>
     public DateOnly? KeptUntil { get; set; }
 
+    /// <summary>How the school's office calls it in its lists, whatever its name; null while nobody has said which of them it is.</summary>
+    public string? OfficeKey { get; set; }
+
     /// <summary>Works best with an adult close by: a matter of where adults sit, and no judgement of the child.</summary>
     public bool NeedsAdultNear { get; set; }
 }
@@ -283,6 +290,37 @@ public sealed class NewYearRow
 
     public DateTimeOffset? UndoneAt { get; set; }
 }
+
+/// <summary>The newest list of the school's office. It takes the place of the one before, and what it proposes is worked out anew whenever somebody looks.</summary>
+public sealed class RosterRow
+{
+    public int SchoolId { get; set; }
+
+    /// <summary>The list that could be read last; null where none could yet.</summary>
+    public OfficeList? List { get; set; }
+
+    /// <summary>The name of its file, and when it came.</summary>
+    public string FileName { get; set; } = "";
+
+    public DateTimeOffset At { get; set; }
+
+    /// <summary>Proposals that somebody has said to leave, by their ids.</summary>
+    public List<string> LeftSo { get; set; } = [];
+
+    /// <summary>What was wrong with a file that came later and was not taken; empty where the newest one was. No name of a child stands in it.</summary>
+    public List<RosterFaultRow> Faults { get; set; } = [];
+
+    public string FaultyName { get; set; } = "";
+
+    public DateTimeOffset? FaultyAt { get; set; }
+
+    /// <summary>Which file of the folder was looked at last: it is not looked at again.</summary>
+    public string? Seen { get; set; }
+}
+
+/// <param name="File">Of the zip; empty where the zip itself is meant.</param>
+/// <param name="Row">Line of that file.</param>
+public sealed record RosterFaultRow(string File, int Row, string? Column, string Reason);
 
 /// <summary>A child was away for a day. No row means present.</summary>
 public sealed class Absence

@@ -64,6 +64,11 @@ public enum TraceKind
     /// <summary>All that is kept of a child, or of the school, was taken out as a file.</summary>
     AllOfChildOut,
     AllOfSchoolOut,
+
+    /// <summary>A list of the school's office was brought in, decided about, or one of our own taken out.</summary>
+    RosterIn,
+    RosterDecided,
+    RosterOut,
 }
 
 /// <summary>Who did something that a school answers for. No child is named here: it stands by its number.</summary>

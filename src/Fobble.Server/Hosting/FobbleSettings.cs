@@ -22,6 +22,9 @@ public sealed class FobbleSettings
 
     public MailSettings Mail { get; set; } = new();
 
+    /// <summary>Folder into which the school's office puts its lists (OneRoster, as zip); the newest is read when it comes. Null for none.</summary>
+    public string? Roster { get; set; }
+
     /// <summary>What the first start asks for; null to have one thrown and written where the server was started.</summary>
     public string? FirstCode { get; set; }
 }

@@ -70,6 +70,8 @@ public static class Setup
             settings.Mail = office.Settings;
             services.AddSingleton(office);
             services.AddHostedService(_ => office);
+            services.AddSingleton<StandInOffice>();
+            settings.Roster ??= Path.Combine(settings.Data, StandInOffice.Folder);
         }
         else
         {

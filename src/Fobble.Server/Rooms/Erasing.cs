@@ -1,5 +1,6 @@
 using System.Globalization;
 using Fobble.Core.Calendars;
+using Fobble.Core.People;
 using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Hosting;
@@ -86,6 +87,7 @@ internal sealed class Erasing(FobbleSettings settings, IServiceScopeFactory scop
             Observations = await seen.CountAsync(stop),
         };
         db.Erased.Add(left);
+        await ForgetInListsAsync(db, childId, stop);
         await db.Photos.Where(p => seen.Any(o => o.Id == p.ObservationId)).ExecuteDeleteAsync(stop);
         await db.Withdrawals.Where(w => seen.Any(o => o.Id == w.ObservationId)).ExecuteDeleteAsync(stop);
         await seen.ExecuteDeleteAsync(stop);
@@ -101,5 +103,35 @@ internal sealed class Erasing(FobbleSettings settings, IServiceScopeFactory scop
         await checks.ExecuteDeleteAsync(stop);
         await db.Children.Where(c => c.Id == childId).ExecuteDeleteAsync(stop);
         return left;
+    }
+
+    // The office's newest list is kept here, too. Where the office still has the child, its next list brings it up again.
+    private static async Task ForgetInListsAsync(FobbleDb db, int childId, CancellationToken stop)
+    {
+        var children = await db
+            .Children.AsNoTracking()
+            .Select(c => new
+            {
+                c.Id,
+                c.GivenName,
+                c.FamilyName,
+                c.OfficeKey,
+            })
+            .ToListAsync(stop);
+        var child = children.Single(c => c.Id == childId);
+        var name = ShortNames.Same($"{child.GivenName} {child.FamilyName}");
+        var others = children.Where(c => c.Id != childId).Select(c => c.OfficeKey).OfType<string>().ToHashSet();
+        foreach (var roster in await db.Rosters.Where(r => r.List != null).ToListAsync(stop))
+        {
+            roster.List = roster.List! with
+            {
+                Children =
+                [
+                    .. roster.List.Children.Where(c =>
+                        c.Key != child.OfficeKey && (others.Contains(c.Key) || ShortNames.Same($"{c.GivenName} {c.FamilyName}") != name)
+                    ),
+                ],
+            };
+        }
     }
 }

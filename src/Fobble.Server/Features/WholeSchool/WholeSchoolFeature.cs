@@ -46,7 +46,12 @@ public sealed record Invitation(bool Mailed, string? Address);
 /// <summary>What the school's lead does: classes made, renamed, put into the archive and taken out again; adults and what they are; a lost password. No child is named here.</summary>
 internal sealed class WholeSchoolFeature : IFeature
 {
-    public void AddServices(IServiceCollection services) => services.AddScoped<Invitations>();
+    public void AddServices(IServiceCollection services)
+    {
+        services.AddScoped<Invitations>();
+        services.AddSingleton<RosterFolder>();
+        services.AddHostedService(provider => provider.GetRequiredService<RosterFolder>());
+    }
 
     private const int LongestName = 60;
 
@@ -66,6 +71,7 @@ internal sealed class WholeSchoolFeature : IFeature
         ChildrenOfSchool.Map(school);
         NewYears.Map(school);
         TakenOut.Map(school);
+        Rosters.Map(school);
     }
 
     private static async Task<Ok<SchoolView>> GetAsync(HttpContext http, FobbleDb db, CancellationToken stop)

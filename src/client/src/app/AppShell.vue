@@ -73,6 +73,7 @@ const further = computed(() => [
     ? [
         { name: 'school', label: t('The school: classes and adults') },
         { name: 'school-children', label: t('The school’s children: new year, moves, leaving') },
+        { name: 'school-roster', label: t('The office’s list of children') },
       ]
     : []),
   ...(leads.value
@@ -115,6 +116,7 @@ const owner: Record<string, string> = {
   'class-list': 'set-up',
   school: 'set-up',
   'school-children': 'set-up',
+  'school-roster': 'set-up',
 }
 const open = computed(() => owner[String(route.name)] ?? String(route.name))
 

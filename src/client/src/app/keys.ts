@@ -36,6 +36,7 @@ type Asked =
   | 'plan-scope'
   | 'post'
   | 'revision'
+  | 'roster'
   | 'school'
   | 'school-children'
   | 'second-step'

@@ -100,6 +100,7 @@ const places: RouteRecordRaw[] = [
     name: 'school-children',
     component: () => import('@/features/whole-school/ChildrenPage.vue'),
   },
+  { path: 'school/roster', name: 'school-roster', component: () => import('@/features/whole-school/RosterPage.vue') },
   { path: 'account', name: 'account', component: () => import('@/features/account/AccountPage.vue') },
   {
     path: 'set-up/class-list',
@@ -149,6 +150,11 @@ export function makeRouter(queries: QueryClient, loadPrime: () => Promise<void>)
             path: 'children',
             name: 'school-door-children',
             component: () => import('@/features/whole-school/ChildrenPage.vue'),
+          },
+          {
+            path: 'roster',
+            name: 'school-door-roster',
+            component: () => import('@/features/whole-school/RosterPage.vue'),
           },
         ],
       },

@@ -10,6 +10,7 @@ import { say, sayError } from '@/ui/notices'
 import PageError from '@/ui/PageError.vue'
 import NewYear from './NewYear.vue'
 import OneChild from './OneChild.vue'
+import RosterLine from './RosterLine.vue'
 import TakeOut from './TakeOut.vue'
 import WhoHasLeft from './WhoHasLeft.vue'
 
@@ -73,6 +74,7 @@ async function takeBack() {
       </section>
       <section>
         <OneChild class="ruled" :view="view" />
+        <RosterLine class="ruled" />
         <TakeOut class="ruled" :view="view" />
         <WhoHasLeft v-if="view.left.length" class="ruled" :left="view.left" />
       </section>

@@ -14,6 +14,7 @@ import { say, sayError } from '@/ui/notices'
 import PageError from '@/ui/PageError.vue'
 import ShownOnce from '@/ui/ShownOnce.vue'
 import AdultsOfClass from './AdultsOfClass.vue'
+import RosterLine from './RosterLine.vue'
 import WhoLooked from './WhoLooked.vue'
 
 /** What whoever leads the school does: classes, adults, and a lost password. */
@@ -183,6 +184,7 @@ const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
             >{{ $t('A new year, a child that moves or leaves') }}</RouterLink
           >
         </p>
+        <RosterLine />
 
         <div class="ruled">
           <h2>{{ $t('One more class') }}</h2>
