@@ -120,4 +120,25 @@ test.describe('with the worker that keeps a day', () => {
     })
     expect(copied.status).toBe(401)
   })
+
+  test('a session that was ended from elsewhere clears the device at the next page', async ({ page, browser }) => {
+    await comeInAs(page, server, 'Tomasz Birk')
+    const kept = () =>
+      page.evaluate(async () =>
+        (await caches.has('fobble-day')) ? (await (await caches.open('fobble-day')).keys()).length : 0,
+      )
+    await page.evaluate(() => navigator.serviceWorker.ready)
+    await page.reload()
+    await expect.poll(kept).toBeGreaterThan(0)
+
+    const elsewhere = await (await browser.newContext()).newPage()
+    await comeInAs(elsewhere, server, 'Tomasz Birk')
+    await elsewhere.goto(`${server.url}/c/1/account`)
+    await elsewhere.getByRole('button', { name: 'Sign out everywhere else' }).click()
+    await expect(elsewhere.getByRole('button', { name: 'Sign out everywhere else' })).toHaveCount(0)
+
+    await page.goto(`${server.url}/c/1/class`)
+    await expect(page).toHaveURL(/\/sign-in/)
+    await expect.poll(kept).toBe(0)
+  })
 })

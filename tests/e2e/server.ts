@@ -40,6 +40,8 @@ export async function startServer(options: {
   now: string
   zone?: string
   language?: string
+  /** Folder into which the school's office puts its lists. */
+  roster?: string
 }): Promise<RunningServer> {
   const data = mkdtempSync(join(tmpdir(), 'fobble-e2e-'))
   // What the demo says is written down when it is filled, so another language fills it anew.
@@ -60,6 +62,7 @@ export async function startServer(options: {
         Fobble__Demo: String(options.demo),
         Fobble__Now: now,
         Fobble__FirstCode: FIRST_CODE,
+        ...(options.roster && { Fobble__Roster: options.roster }),
         ...(options.language && { Fobble__Language: options.language }),
         Logging__LogLevel__Default: 'Warning',
       },

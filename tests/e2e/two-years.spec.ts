@@ -1,15 +1,18 @@
 import { execFileSync } from 'node:child_process'
-import { readdirSync, readFileSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { expect, test, type Browser, type Page } from '@playwright/test'
+import { strToU8, zipSync } from 'fflate'
 import { startServer, type RunningServer, FIRST_CODE } from './server'
 import { fillDay } from './visit'
 
 // A school over two years, on a clock that moves: what one day leaves behind is what the next one finds.
 const EMAIL = 'rosalind@kettle-lane.example'
 let server: RunningServer
-test.beforeAll(async () => (server = await startServer({ demo: false, now: '2026-09-09T08:00:00' })))
+const office = mkdtempSync(join(tmpdir(), 'fobble-office-'))
+test.beforeAll(async () => (server = await startServer({ demo: false, now: '2026-09-09T08:00:00', roster: office })))
 test.afterAll(() => server.stop())
 test.use({ actionTimeout: 30_000 })
 
@@ -97,6 +100,34 @@ async function child(page: Page, name: string, to: string) {
   await page.getByRole('button', { name: 'Write it down' }).click()
 }
 
+/** What the school's office puts into its folder in a night: each child by its key, name, day of birth and class. */
+function officeDrops(file: string, children: [key: string, name: string, born: string, room: string][], cut = false) {
+  const rooms = ['Willow', 'Hazel', 'Juniper']
+  const csv = (lines: string[]) => strToU8(lines.join('\n'))
+  const zip = zipSync({
+    'manifest.csv': csv(['propertyName,value', 'oneroster.version,1.2', 'file.users,bulk']),
+    'orgs.csv': csv(['sourcedId,name,type', 'o,Kettle Lane School,school']),
+    'academicSessions.csv': csv([
+      'sourcedId,title,type,startDate,endDate,parentSourcedId',
+      'y,Year,schoolYear,2026-09-01,2027-07-20,',
+    ]),
+    'classes.csv': csv([
+      'sourcedId,title,schoolSourcedId,termSourcedIds',
+      ...rooms.map((name, i) => `k${i},${name},o,y`),
+    ]),
+    'users.csv': csv([
+      'sourcedId,givenName,familyName',
+      ...children.map(([key, name]) => `${key},${name.replace(' ', ',')}`),
+    ]),
+    'enrollments.csv': csv([
+      'sourcedId,classSourcedId,userSourcedId,role,beginDate,endDate',
+      ...children.map(([key, , , room]) => `e-${key},k${rooms.indexOf(room)},${key},student,,`),
+    ]),
+    'demographics.csv': csv(['sourcedId,birthDate', ...children.map(([key, , born]) => `${key},${born}`)]),
+  })
+  writeFileSync(join(office, file), cut ? zip.slice(0, zip.length / 2) : zip)
+}
+
 /** Whether a text stands in any file of the school's data, in whatever place. */
 const standsInData = (text: string) =>
   readdirSync(server.data, { recursive: true, withFileTypes: true })
@@ -140,6 +171,47 @@ test('a school over two years', async ({ browser }) => {
     }
     await take(page, 3, ['Edda,Novak,2022-02-01', 'Farid,Salim,2021-10-11'])
     await sees(page, 1, 'Amina Y.', 'zebra crossing')
+  })
+
+  await test.step('October: nights of the office', async () => {
+    const all: Parameters<typeof officeDrops>[1] = [
+      ['p1', 'Amina Yusuf', '2021-11-03', 'Willow'],
+      ['p2', 'Bruno Castellan', '2021-09-17', 'Willow'],
+      ['p3', 'Chidi Obiora', '2022-01-22', 'Willow'],
+      ['p4', 'Daria Kolasa', '2021-12-30', 'Willow'],
+      ['p5', 'Edda Novak', '2022-02-01', 'Juniper'],
+      ['p6', 'Farid Salim', '2021-10-11', 'Juniper'],
+    ]
+    officeDrops('night-1.zip', all)
+    page = await itIs('2026-10-06T08:00:00', browser, faults)
+    await signIn(page, EMAIL, password)
+    const says = async (text: string) =>
+      expect(async () => {
+        await page.goto(`${server.url}/c/1/school/roster`)
+        await expect(page.getByText(text)).toBeVisible({ timeout: 2000 })
+      }).toPass()
+    await says('Amina Yusuf of Willow is on the list under this name.')
+    await page.getByRole('button', { name: 'Do the 6 that are ticked' }).click()
+    await expect(page.getByText('Nothing to decide: the list and Fobble say the same.')).toBeVisible()
+
+    // The next night a child is new and one has another name; the night after, the file is cut off.
+    all[5] = ['p6', 'Farid Salim-Vogt', '2021-10-11', 'Juniper']
+    all.push(['p7', 'Hedda Storm', '2022-04-04', 'Juniper'])
+    officeDrops('night-2.zip', all)
+    page = await itIs('2026-10-07T08:00:00', browser, faults)
+    await signIn(page, EMAIL, password)
+    await says('Hedda Storm is new on the list, in Juniper.')
+    officeDrops('night-3.zip', all, true)
+    page = await itIs('2026-10-08T08:00:00', browser, faults)
+    await signIn(page, EMAIL, password)
+    await says('This is no zip, or only a part of one.')
+    await page.getByRole('checkbox', { name: 'Hedda Storm is new on the list' }).check()
+    await page.getByRole('checkbox', { name: 'Farid Salim is called' }).check()
+    await page.getByRole('button', { name: 'Do the 2 that are ticked' }).click()
+    await expect(page.getByText('Nothing to decide: the list and Fobble say the same.')).toBeVisible()
+    await page.goto(`${server.url}/c/3/class`)
+    await expect(page.getByRole('rowheader', { name: 'Hedda S.' })).toBeVisible()
+    await expect(page.getByRole('rowheader')).toHaveCount(3)
   })
 
   await test.step('November: cover comes, and is a stranger afterwards', async () => {
@@ -225,7 +297,7 @@ test('a school over two years', async ({ browser }) => {
     await expect(page.locator('.from > label select')).toHaveCount(3)
     for (const box of await page.locator('.from > label select').all())
       await box.selectOption({ label: 'away from the school' })
-    await expect(page.getByText('0 stay, 6 leave.')).toBeVisible()
+    await expect(page.getByText('0 stay, 7 leave.')).toBeVisible()
     await page.getByRole('button', { name: 'Begin the new year' }).click()
     await expect(page.getByText('The new year has begun.')).toBeVisible()
   })

@@ -41,6 +41,9 @@ const groups = computed(() =>
     .filter((g) => g.proposals.length),
 )
 
+// More are folded away: what is to be done with them is the same.
+const FEW = 6
+
 // That a child is the one of the same name changes nothing here: ticked already. All else wants a look.
 const ticks = ref<Record<string, boolean>>({})
 const sameAs = ref<Record<string, number | null>>({})
@@ -145,40 +148,47 @@ const where = (fault: Schemas['RosterFaultRow']) =>
               </button>
             </legend>
             <p v-if="group.soft" class="soft small">{{ group.soft }}</p>
-            <div v-for="p in group.proposals" :key="p.id" class="one">
-              <label class="check"
-                ><input
-                  type="checkbox"
-                  :checked="ticked(p)"
-                  :disabled="!may(p)"
-                  @change="ticks[p.id] = ($event.target as HTMLInputElement).checked"
-                />
-                <span data-quoted>{{ p.sentence }}</span></label
-              >
-              <label v-if="p.kind === 'Joined' && view.open.length" class="small same"
-                >{{ $t('It is') }}
-                <select v-model="sameAs[p.id]" class="box">
-                  <option :value="undefined">{{ $t('new here, too') }}</option>
-                  <option v-for="c in view.open" :key="c.id" :value="c.id">{{ c.name }}</option>
-                </select></label
-              >
-              <button
-                type="button"
-                class="button plain small"
-                :aria-label="$t('Leave it so: {what}', { what: p.sentence })"
-                @click="leaveSo(p)"
-              >
-                {{ $t('Leave it so') }}
-              </button>
-              <span v-if="p.cantBe" class="small cant">{{ p.cantBe }}</span>
-            </div>
+            <component :is="group.proposals.length > FEW ? 'details' : 'div'">
+              <summary v-if="group.proposals.length > FEW">
+                {{ $t('All {count}, one by one', { count: group.proposals.length }) }}
+              </summary>
+              <div v-for="p in group.proposals" :key="p.id" class="one">
+                <label class="check"
+                  ><input
+                    type="checkbox"
+                    :checked="ticked(p)"
+                    :disabled="!may(p)"
+                    @change="ticks[p.id] = ($event.target as HTMLInputElement).checked"
+                  />
+                  <span data-quoted>{{ p.sentence }}</span></label
+                >
+                <label v-if="p.kind === 'Joined' && view.open.length" class="small same"
+                  >{{ $t('It is') }}
+                  <select v-model="sameAs[p.id]" class="box">
+                    <option :value="undefined">{{ $t('new here, too') }}</option>
+                    <option v-for="c in view.open" :key="c.id" :value="c.id">{{ c.name }}</option>
+                  </select></label
+                >
+                <button
+                  type="button"
+                  class="button plain small"
+                  :aria-label="$t('Leave it so: {what}', { what: p.sentence })"
+                  @click="leaveSo(p)"
+                >
+                  {{ $t('Leave it so') }}
+                </button>
+                <span v-if="p.cantBe" class="small cant">{{ p.cantBe }}</span>
+              </div>
+            </component>
           </fieldset>
           <p>
             <button class="button main" :disabled="!done.length">
               {{
-                done.length === 1
-                  ? $t('Do the one that is ticked')
-                  : $t('Do the {count} that are ticked', { count: done.length })
+                done.length === 0
+                  ? $t('Tick what is to be done')
+                  : done.length === 1
+                    ? $t('Do the one that is ticked')
+                    : $t('Do the {count} that are ticked', { count: done.length })
               }}
             </button>
           </p>

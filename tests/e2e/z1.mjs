@@ -1,0 +1,18 @@
+import { open, shot, done } from './zz.mjs'
+const page = await open()
+const U = 'http://127.0.0.1:5301'
+await page.goto(U + '/c/1/school/roster'); await page.waitForSelector('h1'); await page.waitForTimeout(500)
+const next = () => page.getByRole('button', { name: 'The made-up office’s next list' }).click()
+await next(); await page.getByText('Here under the same name').waitFor(); await shot(page, 'r1')
+await page.getByRole('button', { name: /^Do the 50/ }).click(); await page.getByText('Nothing to decide').waitFor()
+await next(); await page.getByText('Ilse Brandvold is new').waitFor()
+await next(); await page.getByText('Edie Marlow of Rowan').waitFor()
+await next(); await page.getByText('This is no zip').waitFor()
+await shot(page, 'r2')
+await next(); await page.getByText('Luca Bartos-Voss').waitFor()
+await shot(page, 'r3')
+await page.setViewportSize({ width: 768, height: 1024 }); await page.waitForTimeout(300); await shot(page, 'r4')
+await page.setViewportSize({ width: 1280, height: 800 })
+await page.goto(U + '/c/1/school'); await page.waitForTimeout(800); await shot(page, 'r5')
+await page.goto(U + '/c/1/school/children'); await page.waitForTimeout(800); await shot(page, 'r6')
+await done()
