@@ -1,6 +1,8 @@
 using Fobble.Data.Model;
 using Fobble.Server.Features.Account;
+using Fobble.Server.Features.Groups;
 using Fobble.Server.Features.Planning;
+using Fobble.Server.Features.Today;
 using Fobble.Server.Features.WholeSchool;
 using Microsoft.AspNetCore.SignalR;
 using Microsoft.AspNetCore.SignalR.Client;
@@ -111,6 +113,62 @@ public sealed class CoverTests : IDisposable
         var visitor = await demo.ComeInAsAsync("maeve");
         (await visitor.ReadAsync<ScopeChoices>("/api/classes/2/plan/scope")).Plans.Select(p => p.Class).ShouldBe(seen ? ["Rowan"] : []);
         (await visitor.ReadAsync<IReadOnlyList<ClassCoverage>>("/api/classes/2/plan/coverage")).Select(c => c.Class).Contains("Rowan").ShouldBe(seen);
+    }
+
+    // Ines leads Rowan, and is away on Wednesday and Thursday: groups of these days are Nilufar's, whatever page or paper names them.
+    [Fact]
+    public async Task Who_stands_in_takes_the_lessons_of_these_days_and_of_no_other()
+    {
+        using var demo = new School();
+        var ines = await demo.ComeInAsAsync("ines");
+        const string Week = "/api/classes/1/weeks/2026-11-23";
+        var standsIn = Nilufar with { From = School.Today, Until = School.Today.AddDays(1), InPlaceOf = 1 };
+        (await ines.PostAsync(Adults, standsIn)).StatusCode.ShouldBe(HttpStatusCode.OK);
+        (await ines.ReadAsync<SchoolView>("/api/school"))
+            .Classes.Single(c => c.Id == 1)
+            .Adults.Single(a => a.Role == ClassRole.Cover)
+            .InPlaceOf.ShouldBe("Ines Okonjo");
+
+        // A child that is only to be with Ines is not with Nilufar, and one only with Nilufar is with her.
+        var nilufar = (await ines.ReadAsync<SchoolView>("/api/school")).Adults.Single(a => a.FullName == Nilufar.FullName).Id;
+        (await ines.PostAsync("/api/classes/1/adult-wishes", new NewAdultWish(3, 1, true))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.PostAsync("/api/classes/1/adult-wishes", new NewAdultWish(4, nilufar, true))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        var view = await Board.AcceptAsync(ines, Week, await Board.ProposeAsync(ines, Week));
+        static string Of(GroupView group) => group.Slot.Day.DayOfWeek is DayOfWeek.Wednesday or DayOfWeek.Thursday ? "Nilufar Aziz" : "Ines Okonjo";
+        view.Groups.Where(g => !g.Run).Select(g => g.Slot.Adult).ShouldContain("Nilufar Aziz");
+        view.Groups.Where(g => g.Slot.Adult != "Tomasz Birk")
+            .Select(g => g.Slot.Adult)
+            .ShouldBe(view.Groups.Where(g => g.Slot.Adult != "Tomasz Birk").Select(Of));
+        view.Groups.Where(g => !g.Run && g.Children.Any(c => c.Id == 3)).ShouldAllBe(g => g.Slot.Adult == "Ines Okonjo");
+        view.Groups.Where(g => !g.Run && g.Children.Any(c => c.Id == 4)).ShouldAllBe(g => g.Slot.Adult == "Nilufar Aziz");
+
+        foreach (var day in new[] { School.Today, School.Today.AddDays(1), School.Today.AddDays(2) })
+        {
+            var groups = view.Groups.Where(g => g.Slot.Day == day).ToDictionary(g => g.SessionId!.Value, g => g.Slot.Adult);
+            (await ines.ReadAsync<TodayView>($"/api/classes/1/days/{day:yyyy-MM-dd}"))
+                .Groups.ToDictionary(g => g.SessionId, g => g.Adult)
+                .ShouldBe(groups, ignoreOrder: true);
+        }
+
+        var card = view.Groups.First(g => g.Slot.Adult == "Nilufar Aziz");
+        (await (await ines.GetAsync($"/api/classes/1/sessions/{card.SessionId}")).Content.ReadAsStringAsync()).ShouldContain("Nilufar Aziz");
+
+        // Ines is taken out of the class: what was hers is Tomasz's, and nobody stands in for her.
+        await ines.PutAsync($"{Adults}/2", new NewRole(ClassRole.LeadTeacher));
+        (await ines.SendAsync(HttpMethod.Delete, $"{Adults}/1?takesOver=2")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await ines.ReadAsync<SchoolView>("/api/school")).Classes.Single(c => c.Id == 1).Adults.Single(a => a.Role == ClassRole.Cover).InPlaceOf.ShouldBeNull();
+    }
+
+    [Theory]
+    [InlineData(99)]
+    [InlineData(3)]
+    public async Task Nobody_stands_in_for_a_stranger(int who)
+    {
+        var head = await _school.BeginAsync();
+        var refused = await head.PostAsync(Adults, Nilufar with { From = School.Today, Until = School.Today, InPlaceOf = who });
+        refused.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await refused.Content.ReadAsStringAsync()).ShouldContain("\"inPlaceOf\"");
+        (await head.ReadAsync<SchoolView>("/api/school")).Adults.ShouldHaveSingleItem();
     }
 
     [Theory]

@@ -21,7 +21,7 @@ public sealed class WholeSchoolTests : IDisposable
         await _school.JoinAsync(head, Joining.Adult("Bertil Osei", ClassRole.LeadTeacher));
         var bertil = await _school.SignInAsync(Joining.Adult("Bertil Osei", ClassRole.Assistant));
         var state = (await bertil.StateAsync()).SignedIn!;
-        (state.LeadsSchool, state.Classes[0].LeadsSchool).ShouldBe((false, false));
+        (state.Leads is not null, state.Classes[0].LeadsSchool).ShouldBe((false, false));
         var table = await bertil.ReadAsync<TimetableView>("/api/classes/1/timetable");
         table.SchoolLeads.ShouldBe(["Rosalind Achterberg"]);
 

@@ -13,6 +13,28 @@ async function comeIn(page: Page) {
   await expect(page).toHaveURL(/\/c\/\d+\//)
 }
 
+// Tomasz leads the school and belongs to no class: what is the school's is told by its clock and in its way all the same.
+test('whoever leads the school without a class gets the new year ready, too', async ({ page, browser }) => {
+  await comeIn(page)
+  await page.goto(`${server.url}/c/1/school`)
+  await page.getByRole('row').filter({ hasText: 'tomasz@' }).getByRole('checkbox').check()
+  await page.getByRole('button', { name: 'Take Tomasz Birk out of Rowan' }).click()
+  await page.getByLabel('Who takes the lessons in the timetable?').selectOption({ label: 'Ines Okonjo' })
+  await page.getByRole('button', { name: 'Take out Tomasz Birk' }).click()
+  await expect(page.getByText('Tomasz Birk does not see Rowan any more.')).toBeVisible()
+
+  const his = await (await browser.newContext({ locale: 'en-US', timezoneId: 'America/Denver' })).newPage()
+  await his.goto(server.url)
+  await his.getByRole('button', { name: 'Tomasz Birk' }).click()
+  await his.getByRole('link', { name: 'A new year, a child that moves or leaves' }).click()
+  await expect(his.getByRole('heading', { name: 'A new school year, from 6 Sept 2027' })).toBeVisible()
+  await expectAccessible(his)
+  await his.getByRole('link', { name: 'The office’s list' }).click()
+  await his.getByRole('button', { name: 'The made-up office’s next list' }).click()
+  await expect(his.getByText('roster-001.zip, Mon 19 Jul')).toBeVisible()
+  await expectAccessible(his)
+})
+
 test('a new year is begun, taken back, and begun again', async ({ page }) => {
   await comeIn(page)
   const address = `${server.url}/c/1/school/children`

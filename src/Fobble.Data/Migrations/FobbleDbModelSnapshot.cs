@@ -743,6 +743,9 @@ namespace Fobble.Data.Migrations
                     b.Property<int?>("From")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int?>("InPlaceOfId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("Role")
                         .HasColumnType("INTEGER");
 

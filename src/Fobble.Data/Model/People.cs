@@ -217,6 +217,9 @@ public sealed class Membership
     public DateOnly? From { get; set; }
 
     public DateOnly? Until { get; set; }
+
+    /// <summary>Of cover: the adult of the class who is away meanwhile, and whose places in the timetable it takes; null where it only helps.</summary>
+    public int? InPlaceOfId { get; set; }
 }
 
 public sealed class Child

@@ -95,6 +95,15 @@ internal sealed partial class ClassRoom
                     .OrderBy(s => s.Start)
                     .ThenBy(s => s.Id)
                     .Select(s => new LessonSlot(s.Id, s.Kind, s.Weekday, s.Start, s.Minutes, s.Adult!.FullName, s.Where))
+                    .ToListAsync(stop),
+                await Db
+                    .Memberships.Where(m => m.ClassId == Id.Value && m.From != null && m.Until != null)
+                    .Join(
+                        Db.LessonSlots.Where(s => s.ClassId == Id.Value),
+                        m => m.InPlaceOfId,
+                        s => s.AdultId,
+                        (m, s) => new CoveredPlace(s.Id, m.From!.Value, m.Until!.Value, m.AdultId, m.Adult!.FullName)
+                    )
                     .ToListAsync(stop)
             )
         );

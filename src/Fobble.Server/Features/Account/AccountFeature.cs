@@ -33,9 +33,14 @@ public sealed record AccountState(
     bool Mail
 );
 
-/// <param name="LeadsSchool">Answers for what is the school's: terms, closures, map, classes, adults.</param>
+/// <param name="Leads">The school whose terms, closures, map, classes and adults they answer for, with a class of their own or without; null for none.</param>
 /// <param name="Version">Of the program; strangers are not told.</param>
-public sealed record SignedInAdult(int Id, string FullName, IReadOnlyList<AdultsClass> Classes, bool LeadsSchool, string Version);
+public sealed record SignedInAdult(int Id, string FullName, IReadOnlyList<AdultsClass> Classes, LedSchool? Leads, string Version);
+
+/// <param name="Today">Today at the school.</param>
+/// <param name="TimeZone">By its IANA name.</param>
+/// <param name="Locale">How it writes dates.</param>
+public sealed record LedSchool(DateOnly Today, string TimeZone, string Locale);
 
 /// <param name="Today">Today at the school: pages take it from here, not from the tablet's clock.</param>
 /// <param name="TimeZone">Of the school, by its IANA name.</param>
@@ -255,7 +260,7 @@ internal sealed class AccountFeature : IFeature
                 Archived = m.Class.ArchivedOn != null,
             })
             .ToListAsync();
-        var led = await db.SchoolLeads.Where(l => l.AdultId == adultId.Value).Select(l => l.SchoolId).ToListAsync();
+        var led = await db.SchoolLeads.Where(l => l.AdultId == adultId.Value).OrderBy(l => l.SchoolId).Select(l => l.School!).ToListAsync();
         return adult is null
             ? null
             : new SignedInAdult(
@@ -276,10 +281,12 @@ internal sealed class AccountFeature : IFeature
                             c.Held.School.Locale,
                             Paper.UsualIn(c.Held.School.Locale),
                             c.Held.Archived,
-                            led.Contains(c.Held.School.Id)
+                            led.Any(s => s.Id == c.Held.School.Id)
                         )),
                 ],
-                led.Count > 0,
+                led.Select(s => (School: s, Zone: SchoolZones.Of(s, clock)))
+                    .Select(s => new LedSchool(s.Zone.DayOf(clock.GetUtcNow()), s.Zone.Id, s.School.Locale))
+                    .FirstOrDefault(),
                 typeof(AccountFeature).Assembly.GetName().Version!.ToString(3)
             );
     }

@@ -48,7 +48,22 @@ internal sealed class GroupingReader(ClassRoom room, GroupHistory history, Group
                 .ToHashSet(),
         };
         return new WeekGroups(
-            new(room.Id, monday, room.Today, room.Map, room.Library, children, stored, sets, held, slots, open, await room.StockAsync(stop), brief)
+            new(
+                room.Id,
+                monday,
+                room.Today,
+                room.Map,
+                room.Library,
+                children,
+                stored,
+                sets,
+                held,
+                slots,
+                open,
+                await room.StockAsync(stop),
+                await room.TimetableAsync(stop),
+                brief
+            )
         );
     }
 

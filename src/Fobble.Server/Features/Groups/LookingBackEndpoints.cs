@@ -48,6 +48,7 @@ internal static class LookingBackEndpoints
             .Db.LessonSlots.Where(s => s.ClassId == room.Id.Value)
             .Select(s => new { s.Id, s.Adult!.FullName })
             .ToDictionaryAsync(s => s.Id, s => s.FullName, stop);
+        var timetable = await room.TimetableAsync(stop);
         var children = outcomes.SelectMany(o => o.Outcome.Children).ToList();
         var sentence =
             children.Count == 0
@@ -70,7 +71,7 @@ internal static class LookingBackEndpoints
                                 .. week.Select(o => new OutcomeGroup(
                                     o.Session.Id,
                                     o.Outcome.Group.Day,
-                                    adults.GetValueOrDefault(o.Session.SlotId, ""),
+                                    timetable.StandsIn(o.Session.SlotId, o.Session.Day)?.Adult ?? adults.GetValueOrDefault(o.Session.SlotId, ""),
                                     o.Session.Skill,
                                     room.Map[o.Outcome.Group.Skill].Short,
                                     o.Outcome.Sentence,
@@ -150,6 +151,7 @@ internal static class LookingBackEndpoints
             })
             .ToDictionaryAsync(s => s.Id, stop);
         var outcomes = await OutcomesAsync(room, from, history, stop);
+        var timetable = await room.TimetableAsync(stop);
         List<IReadOnlyList<string>> rows =
         [
             [
@@ -173,7 +175,7 @@ internal static class LookingBackEndpoints
             [
                 session.Day.ToString("O", CultureInfo.InvariantCulture),
                 slot is null ? "" : slot.Start.ToString("HH:mm", CultureInfo.InvariantCulture),
-                slot?.FullName ?? "",
+                timetable.StandsIn(session.SlotId, session.Day)?.Adult ?? slot?.FullName ?? "",
                 room.Map[outcome.Group.Skill].Short,
             ];
             rows.AddRange(

@@ -2,6 +2,7 @@ using Fobble.Core.Activities;
 using Fobble.Core.Calendars;
 using Fobble.Core.Evidence;
 using Fobble.Core.Grouping;
+using Fobble.Core.Planning;
 using Fobble.Core.Sessions;
 using Fobble.Core.SettingOut;
 using Fobble.Core.Skills;
@@ -34,9 +35,13 @@ internal sealed record WeekFacts(
     IReadOnlyList<GroupSlotView> Slots,
     IReadOnlyList<GroupSlotView> Open,
     IReadOnlyList<Core.Cupboard.StockLine> Stock,
+    Timetable Timetable,
     GroupingBrief Brief
 )
 {
+    /// <summary>Who takes a place on a day: its own adult, or who stands in.</summary>
+    public int AdultOn(int slot, DateOnly day) => Timetable.StandsIn(slot, day)?.AdultId ?? Wishes.Places.GetValueOrDefault(slot).Id;
+
     /// <summary>The part of the week that these are about; null for all of it.</summary>
     public WeekPart? Part { get; init; }
 
@@ -92,7 +97,7 @@ internal sealed class WeekGroups(WeekFacts facts)
                 Part = part,
                 Open = [.. places.Select(i => facts.Open[i])],
                 Held = held,
-                TakenBy = [.. others.Select(o => o.SlotId).Concat(held.Select(h => h.Row.SlotId)).Select(s => facts.Wishes.Places.GetValueOrDefault(s).Id)],
+                TakenBy = [.. others.Select(o => facts.AdultOn(o.SlotId, o.Item2.Day)).Concat(held.Select(h => facts.AdultOn(h.Row.SlotId, h.Row.Day)))],
                 Brief = facts.Brief with
                 {
                     // Who had no turn in the first part has waited until the second.
@@ -131,7 +136,10 @@ internal sealed class WeekGroups(WeekFacts facts)
         new(
             NameOf,
             skill => facts.Map[skill].InSentence,
-            adult => facts.Wishes.Places.Values.FirstOrDefault(p => p.Id == adult).Name ?? Phrase("an adult who has left"),
+            adult =>
+                facts.Wishes.Places.Values.FirstOrDefault(p => p.Id == adult).Name
+                ?? facts.Slots.Select(s => facts.Timetable.StandsIn(s.SlotId, s.Day)).FirstOrDefault(s => s?.AdultId == adult)?.Adult
+                ?? Phrase("an adult who has left"),
             slot => Phrase($"{Words.Weekday(facts.Open[slot].Day)} {Words.Clock(facts.Open[slot].Start)} with {facts.Open[slot].Adult}")
         );
 
@@ -154,9 +162,7 @@ internal sealed class WeekGroups(WeekFacts facts)
 
     /// <summary>The free places in the core's terms; those that overlap in time are of one moment.</summary>
     public IReadOnlyList<GroupSlot> Places =>
-        PlaceInWeek.InMoments([
-            .. facts.Open.Select(s => new PlaceInWeek(new(s.SlotId), s.Day, s.Start, s.Minutes, new(facts.Wishes.Places.GetValueOrDefault(s.SlotId).Id))),
-        ]);
+        PlaceInWeek.InMoments([.. facts.Open.Select(s => new PlaceInWeek(new(s.SlotId), s.Day, s.Start, s.Minutes, new(facts.AdultOn(s.SlotId, s.Day))))]);
 
     /// <summary>This week, or part of it, among several.</summary>
     public WeekAhead Ahead => new(AcceptedGroup.WeekOf(Monday), facts.Open[0].Day, Places, Brief.AwayIn) { Excluded = Brief.Excluded, Beside = Brief.Beside };

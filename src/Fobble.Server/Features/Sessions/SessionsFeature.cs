@@ -105,7 +105,16 @@ internal sealed class CardReader(ClassRoom room)
         var slot = session.Slot!;
         var reasons = session.Members.ToDictionary(m => m.ChildId, m => m.Reason);
         return await MakeAsync(
-            new Head(id, session.Day, slot.Start, slot.Minutes, slot.Adult!.FullName, slot.Where, Setting.Group, session.Reason),
+            new Head(
+                id,
+                session.Day,
+                slot.Start,
+                slot.Minutes,
+                (await room.TimetableAsync(stop)).StandsIn(slot.Id, session.Day)?.Adult ?? slot.Adult!.FullName,
+                slot.Where,
+                Setting.Group,
+                session.Reason
+            ),
             new SkillId(session.Skill),
             session.Activity,
             (ulong)session.Seed,

@@ -152,6 +152,7 @@ internal sealed class TodayFeature : IFeature
                 .ToListAsync(stop)
         ).ToLookup(o => o.SessionId!.Value, o => o.ChildId);
         var children = await room.ChildrenAsync(stop);
+        var timetable = await room.TimetableAsync(stop);
         var away = await room.AwayAsync(day, stop);
         return
         [
@@ -163,7 +164,7 @@ internal sealed class TodayFeature : IFeature
                     s.Id,
                     s.Slot!.Start,
                     s.Slot.Minutes,
-                    s.Slot.Adult!.FullName,
+                    timetable.StandsIn(s.SlotId, day)?.Adult ?? s.Slot.Adult!.FullName,
                     s.Slot.Where,
                     room.Map[new(s.Skill)].Short,
                     room.Library[new(s.Activity)].Name,

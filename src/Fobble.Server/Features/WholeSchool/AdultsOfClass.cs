@@ -13,7 +13,8 @@ namespace Fobble.Server.Features.WholeSchool;
 
 /// <param name="FullName">Not looked at for an adult who has an account.</param>
 /// <param name="From">First and last day of cover, at the school; null for who belongs to the class for good.</param>
-public sealed record NewAdult(string FullName, string Email, ClassRole Role, DateOnly? From = null, DateOnly? Until = null);
+/// <param name="InPlaceOf">Of cover: the adult of the class who is away on these days, and whose lessons it takes; null for none.</param>
+public sealed record NewAdult(string FullName, string Email, ClassRole Role, DateOnly? From = null, DateOnly? Until = null, int? InPlaceOf = null);
 
 public sealed record NewRole(ClassRole Role);
 
@@ -68,6 +69,7 @@ internal static class AdultsOfClass
 
                 member.Role = request.Role;
                 (member.From, member.Until) = cover ? (request.From, request.Until) : (null, null);
+                member.InPlaceOfId = cover ? await CheckedAsync(db, classId, request.InPlaceOf, stop) : null;
                 // Who has never come in is asked once more.
                 var asked = adult.PasswordHash is null ? await invitations.AskAsync(db, adult, http, stop) : null;
                 return (Asked: asked, Devices: await DevicesAsync(db, new(adult.Id), stop));
@@ -76,6 +78,16 @@ internal static class AdultsOfClass
         );
         invited.Devices.ForEach(connections.Close);
         return TypedResults.Ok(invited.Asked is null ? new Invitation(Mailed: false, Address: null) : await invitations.SendAsync(invited.Asked));
+    }
+
+    private static async Task<int?> CheckedAsync(FobbleDb db, ClassId classId, int? inPlaceOf, CancellationToken stop)
+    {
+        RefusedException.Unless(
+            inPlaceOf is null || await db.Memberships.AnyAsync(m => m.ClassId == classId.Value && m.AdultId == inPlaceOf && m.Role != ClassRole.Cover, stop),
+            "inPlaceOf",
+            Phrase("Cover is in the place of somebody who belongs to the class.")
+        );
+        return inPlaceOf;
     }
 
     // Without a password nobody comes in: the adult chooses one.
@@ -121,7 +133,7 @@ internal static class AdultsOfClass
                 member.Role = request.Role;
                 if (request.Role != ClassRole.Cover)
                 {
-                    (member.From, member.Until) = (null, null);
+                    (member.From, member.Until, member.InPlaceOfId) = (null, null, null);
                 }
 
                 return await DevicesAsync(db, adultId, stop);
@@ -167,6 +179,11 @@ internal static class AdultsOfClass
                 }
 
                 db.Memberships.Remove(member);
+
+                // Who stood in for them helps on, and takes the lessons of nobody.
+                await db
+                    .Memberships.Where(m => m.ClassId == classId.Value && m.InPlaceOfId == adultId.Value)
+                    .ExecuteUpdateAsync(m => m.SetProperty(x => x.InPlaceOfId, (int?)null), stop);
                 await db.AdultHours.Where(h => h.ClassId == classId.Value && h.AdultId == adultId.Value).ExecuteDeleteAsync(stop);
                 await db.AdultGroups.Where(g => g.ClassId == classId.Value && g.AdultId == adultId.Value).ExecuteDeleteAsync(stop);
                 await db

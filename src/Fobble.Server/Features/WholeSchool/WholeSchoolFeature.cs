@@ -13,7 +13,8 @@ namespace Fobble.Server.Features.WholeSchool;
 
 /// <param name="Lessons">Lessons a week that are the adult's in the class's timetable.</param>
 /// <param name="From">First and last day of cover; null for who belongs to the class for good.</param>
-public sealed record AdultOfClass(int Id, string FullName, ClassRole Role, int Lessons, DateOnly? From, DateOnly? Until);
+/// <param name="InPlaceOf">Whose lessons cover takes on these days; null for nobody's.</param>
+public sealed record AdultOfClass(int Id, string FullName, ClassRole Role, int Lessons, DateOnly? From, DateOnly? Until, string? InPlaceOf);
 
 /// <param name="Children">How many; who they are is the class's business.</param>
 /// <param name="ArchivedOn">Since when it can be read and no more written; null while it is taught.</param>
@@ -89,7 +90,8 @@ internal sealed class WholeSchoolFeature : IFeature
                     m.Role,
                     db.LessonSlots.Count(s => s.ClassId == m.ClassId && s.AdultId == m.AdultId && !s.Retired),
                     m.From,
-                    m.Until
+                    m.Until,
+                    db.Users.Where(u => u.Id == m.InPlaceOfId).Select(u => u.FullName).FirstOrDefault()
                 ),
             })
             .ToListAsync(stop);

@@ -54,7 +54,7 @@ export function useAccount() {
     account: data,
     classId,
     current,
-    today: computed(() => current.value?.today ?? ''),
+    today: computed(() => current.value?.today ?? data.value?.signedIn?.leads?.today ?? ''),
     leads: computed(() => current.value?.role === 'LeadTeacher' && !current.value.archived),
     records: computed(
       () => current.value !== undefined && current.value.role !== 'MathsLead' && !current.value.archived,

@@ -168,7 +168,7 @@ export function makeRouter(queries: QueryClient, loadPrime: () => Promise<void>)
     const { signedIn } = await queries.fetchQuery(accountQuery)
     const first = signedIn?.classes[0]
     if (to.name === 'sign-in' && first) return { name: 'today', params: { classId: first.id } }
-    if (to.name === 'sign-in') return signedIn?.leadsSchool ? { name: 'school-door' } : true
+    if (to.name === 'sign-in') return signedIn?.leads ? { name: 'school-door' } : true
     if (!signedIn && !open.has(String(to.name))) return { name: 'sign-in', query: { back: to.fullPath } }
     if (to.params.classId && !signedIn?.classes.some((c) => c.id === Number(to.params.classId)))
       return { name: 'nowhere', params: { rest: ['no-class'] } }

@@ -32,7 +32,7 @@ async function comeIn(call: Promise<unknown>) {
   const first = signedIn?.classes[0]
   if (typeof back === 'string' && back.startsWith('/c/')) await router.push(back)
   else if (first) await router.push({ name: 'today', params: { classId: first.id } })
-  else if (signedIn?.leadsSchool) await router.push({ name: 'school-door' })
+  else if (signedIn?.leads) await router.push({ name: 'school-door' })
   else throw new Error(t('You are signed in, but belong to no class yet.'))
 }
 

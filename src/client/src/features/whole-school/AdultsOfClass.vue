@@ -24,6 +24,7 @@ const nobody = () => ({
   role: 'Assistant' as Schemas['ClassRole'],
   from: '',
   until: '',
+  inPlaceOf: null as number | null,
 })
 // Cover is for some days, which are said when it is added.
 const lasting = (Object.keys(roles) as Schemas['ClassRole'][]).filter((role) => role !== 'Cover')
@@ -58,6 +59,7 @@ async function setRole(who: Schemas['AdultOfClass'], event: Event) {
 // Who is about to be taken out, and who takes the lessons.
 const leaving = ref<Schemas['AdultOfClass']>()
 const takesOver = ref<number | null>(null)
+const teaching = computed(() => room.adults.filter((a) => a.role !== 'Cover' && a.lessons > 0))
 const others = computed(() =>
   room.adults.filter((a) => a.id !== leaving.value?.id && a.role !== 'MathsLead' && a.role !== 'Cover'),
 )
@@ -85,7 +87,13 @@ function ask(who: Schemas['AdultOfClass']) {
       <Column field="role" :header="$t('Role')" sortable>
         <template #body="{ data }">
           <span v-if="data.role === 'Cover'">{{
-            $t('Cover, {from} to {until}', { from: dayAndMonth(data.from), until: dayAndMonth(data.until) })
+            data.inPlaceOf
+              ? $t('Cover for {who}, {from} to {until}', {
+                  who: data.inPlaceOf,
+                  from: dayAndMonth(data.from),
+                  until: dayAndMonth(data.until),
+                })
+              : $t('Cover, {from} to {until}', { from: dayAndMonth(data.from), until: dayAndMonth(data.until) })
           }}</span>
           <select
             v-else
@@ -152,13 +160,21 @@ function ask(who: Schemas['AdultOfClass']) {
         <FaultyField name="until"
           ><DayField v-model="adult.until" :label="$t('Last day')" :min="adult.from" required
         /></FaultyField>
+        <FaultyField name="inPlaceOf"
+          ><select v-model="adult.inPlaceOf" class="box" :aria-label="$t('Whose lessons')">
+            <option :value="null">{{ $t('helps, takes nobody’s lessons') }}</option>
+            <option v-for="a in teaching" :key="a.id" :value="a.id">
+              {{ $t('takes the lessons of {name}', { name: a.fullName }) }}
+            </option>
+          </select></FaultyField
+        >
       </template>
       <button class="button">{{ $t('Add') }}</button>
     </AskForm>
     <p class="soft small">
       {{
         $t(
-          'They choose their password themselves, by a link that opens once. Whoever has an account here needs only the e-mail. Cover sees the class and records on its days only; added again, it gets other days.',
+          'They choose their password themselves, by a link that opens once. Whoever has an account here needs only the e-mail. Cover sees the class and records on its days only; added again, it gets other days. Where it takes somebody’s lessons, plan, groups and paper of these days name it.',
         )
       }}
     </p>
@@ -168,6 +184,10 @@ function ask(who: Schemas['AdultOfClass']) {
 <style scoped>
 .adults {
   margin-bottom: 0.8rem;
+}
+
+.adults .button {
+  white-space: nowrap;
 }
 
 .leaving {

@@ -6,6 +6,7 @@ import { api, take } from '@/app/api/client'
 import { birthDay, moment } from '@/app/dates'
 import { queryKey } from '@/app/keys'
 import { t } from '@/app/language'
+import { useScripts } from '@/app/scripts'
 import { say, sayError } from '@/ui/notices'
 import PageError from '@/ui/PageError.vue'
 import NewYear from './NewYear.vue'
@@ -21,6 +22,12 @@ const { data: view, error } = useQuery({
   queryKey: queryKey('school-children'),
   queryFn: () => take(api.GET('/api/school/children', {})),
 })
+// Those of other classes are not among the class's own names.
+useScripts(
+  computed(() =>
+    [...(view.value?.classes.flatMap((c) => c.children) ?? []), ...(view.value?.left ?? [])].map((c) => c.name),
+  ),
+)
 const begun = computed(() => view.value?.begun)
 const early = computed(() => !!view.value && today.value < view.value.next.from)
 

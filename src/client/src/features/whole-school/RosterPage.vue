@@ -5,6 +5,7 @@ import { api, take, type Schemas } from '@/app/api/client'
 import { moment } from '@/app/dates'
 import { queryKey } from '@/app/keys'
 import { t } from '@/app/language'
+import { useScripts } from '@/app/scripts'
 import AskForm from '@/ui/AskForm.vue'
 import { rawBody } from '@/ui/fileBody'
 import FileField from '@/ui/FileField.vue'
@@ -18,6 +19,8 @@ const { data: view, error } = useQuery({
   queryKey: queryKey('roster'),
   queryFn: () => take(api.GET('/api/school/roster', {})),
 })
+
+useScripts(computed(() => view.value?.proposals.map((p) => p.sentence) ?? []))
 
 const kinds = [
   {
@@ -193,6 +196,9 @@ const where = (fault: Schemas['RosterFaultRow']) =>
             </button>
           </p>
         </AskForm>
+        <p v-else-if="view.taken && !view.classes.some((room) => room.office)">
+          {{ $t('The list has no class of this name: say which class is which.') }}
+        </p>
         <p v-else-if="view.taken">{{ $t('Nothing to decide: the list and Fobble say the same.') }}</p>
         <p v-if="view.leftSo" class="small">
           {{

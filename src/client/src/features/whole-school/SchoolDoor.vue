@@ -1,9 +1,13 @@
 <script setup lang="ts">
+import { computed, watch } from 'vue'
 import { useAccount, useLeave } from '@/app/account'
+import { schoolIsAt } from '@/app/dates'
 
 /** The school's page for whoever leads it without belonging to a class. */
 const { account } = useAccount()
 const leave = useLeave()
+const led = computed(() => account.value?.signedIn?.leads)
+watch(led, (school) => school && schoolIsAt(school.locale, school.timeZone), { immediate: true })
 </script>
 
 <template>
