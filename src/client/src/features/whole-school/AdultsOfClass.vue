@@ -119,7 +119,7 @@ function ask(who: Schemas['AdultOfClass']) {
         </template>
       </Column>
     </DataTable>
-    <AskForm v-if="leaving" :key="leaving.id" class="leaving" :send="end">
+    <AskForm v-if="leaving" :key="leaving.id" class="told" :send="end">
       <p>
         {{
           $t('{name} will not see {room} any more, on no device, from now on. What was recorded stays.', {
@@ -181,6 +181,8 @@ function ask(who: Schemas['AdultOfClass']) {
   </div>
 </template>
 
+<style scoped src="./school.css"></style>
+
 <style scoped>
 .adults {
   margin-bottom: 0.8rem;
@@ -188,11 +190,5 @@ function ask(who: Schemas['AdultOfClass']) {
 
 .adults .button {
   white-space: nowrap;
-}
-
-.leaving {
-  margin-block: 0.8rem;
-  padding-left: 0.8rem;
-  border-left: 4px solid var(--marigold);
 }
 </style>

@@ -51,7 +51,7 @@ async function takeBack() {
     <PageError v-if="error" :error="error" />
     <div v-if="view" class="parts">
       <section class="ruled">
-        <div v-if="begun" class="begun" role="status">
+        <div v-if="begun" class="told" role="status">
           <p>
             {{
               $t('The year from {day} has begun. Until {until} it can be taken back.', {
@@ -89,28 +89,4 @@ async function takeBack() {
   </div>
 </template>
 
-<style scoped>
-.parts {
-  display: grid;
-  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
-  gap: 0 2rem;
-  align-items: start;
-}
-
-.parts > section > .ruled + .ruled {
-  margin-top: 1.3rem;
-}
-
-.begun {
-  margin-block: 0.4rem 1rem;
-  padding-left: 0.8rem;
-  border-left: 4px solid var(--marigold);
-}
-
-@media (max-width: 1000px) {
-  .parts {
-    grid-template-columns: minmax(0, 1fr);
-    row-gap: 1.6rem;
-  }
-}
-</style>
+<style scoped src="./school.css"></style>

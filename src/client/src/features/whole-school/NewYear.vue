@@ -195,25 +195,9 @@ const howMany = (count: number) =>
   </AskForm>
 </template>
 
+<style scoped src="./school.css"></style>
+
 <style scoped>
-fieldset {
-  margin: 0 0 1rem;
-  padding: 0.5rem 0 0;
-  border: 0;
-  border-top: 1px solid var(--line);
-}
-
-legend {
-  float: left;
-  width: 100%;
-  padding: 0 0 0.3rem;
-  font-weight: 700;
-}
-
-fieldset > * {
-  clear: both;
-}
-
 .check {
   margin-right: 1.2rem;
 }

@@ -256,43 +256,13 @@ const where = (fault: Schemas['RosterFaultRow']) =>
   </div>
 </template>
 
+<style scoped src="./school.css"></style>
+
 <style scoped>
-.parts {
-  display: grid;
-  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
-  gap: 0 2rem;
-  align-items: start;
-}
-
-.parts > section > .ruled + .ruled {
-  margin-top: 1.3rem;
-}
-
-.told {
-  margin-block: 0.4rem 1rem;
-  padding-left: 0.8rem;
-  border-left: 4px solid var(--marigold);
-}
-
-fieldset {
-  margin: 0 0 1rem;
-  padding: 0.5rem 0 0;
-  border: 0;
-  border-top: 1px solid var(--line);
-}
-
 legend {
   display: flex;
   gap: 0.8rem;
   align-items: baseline;
-  float: left;
-  width: 100%;
-  padding: 0 0 0.2rem;
-  font-weight: 700;
-}
-
-fieldset > * {
-  clear: both;
 }
 
 .one {
@@ -311,12 +281,5 @@ fieldset > * {
   flex-basis: 100%;
   padding-left: 1.8rem;
   color: var(--brick);
-}
-
-@media (max-width: 1000px) {
-  .parts {
-    grid-template-columns: minmax(0, 1fr);
-    row-gap: 1.6rem;
-  }
 }
 </style>

@@ -309,29 +309,14 @@ const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
   </div>
 </template>
 
-<style scoped>
-.parts > section > .ruled + .ruled:not(.fold) {
-  margin-top: 1.3rem;
-}
+<style scoped src="./school.css"></style>
 
+<style scoped>
 .parts .p-datatable .button {
   white-space: nowrap;
 }
 
-.parts {
-  display: grid;
-  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
-  gap: 0 2rem;
-  align-items: start;
-}
-
 .yet {
   display: block;
-}
-
-@media (max-width: 1000px) {
-  .parts {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>
