@@ -1,0 +1,114 @@
+using System.Globalization;
+using Microsoft.Data.Sqlite;
+
+namespace Fobble.Data.Backups;
+
+/// <summary>Something that was to be put back or relied on is not whole. The sentence says what, for whoever runs the server.</summary>
+public sealed class NotWholeException(string sentence, Exception? inner = null) : Exception(sentence, inner);
+
+/// <summary>A copy of a database that others go on writing to, as it stood at one moment; a copy of the file by itself is not one, since its log lies beside it.</summary>
+/// <param name="Rows">Rows by table, counted in the database itself at that moment.</param>
+public sealed record Snapshot(string File, IReadOnlyDictionary<string, long> Rows)
+{
+    /// <summary>Takes it by SQLite's own backup, and looks whether it is whole.</summary>
+    /// <param name="to">A file that is not there yet.</param>
+    /// <exception cref="NotWholeException">It is not.</exception>
+    public static Snapshot Take(string database, string to)
+    {
+        try
+        {
+            var rows = Copy(database, to);
+            Check(to, rows);
+            return new(to, rows);
+        }
+        catch (SqliteException fault)
+        {
+            throw Unreadable(fault);
+        }
+    }
+
+    private static Dictionary<string, long> Copy(string database, string to)
+    {
+        using var source = Open(database);
+
+        // Rows are counted, and pages copied, within one reading: of the same moment, whoever writes meanwhile.
+        Execute(source, "BEGIN");
+        var rows = Count(source);
+        using (SqliteConnection target = new($"Data Source={to};Pooling=False"))
+        {
+            target.Open();
+            source.BackupDatabase(target);
+            Execute(target, "PRAGMA journal_mode=DELETE");
+        }
+
+        Execute(source, "COMMIT");
+        return rows;
+    }
+
+    private static NotWholeException Unreadable(SqliteException fault) => new(Phrase($"The database can’t be read: {fault.Message}"), fault);
+
+    /// <summary>Whether a database is whole: its pages, its references, and as many rows as there should be.</summary>
+    /// <exception cref="NotWholeException">It is not.</exception>
+    public static void Check(string database, IReadOnlyDictionary<string, long>? rows = null)
+    {
+        try
+        {
+            using var connection = Open(database);
+            if (Ask(connection, "PRAGMA integrity_check") is { } said && said != "ok")
+            {
+                throw new NotWholeException(Phrase($"The database is damaged: {said}"));
+            }
+
+            if (Ask(connection, "SELECT \"table\" FROM pragma_foreign_key_check LIMIT 1") is { } table)
+            {
+                throw new NotWholeException(Phrase($"The database is not whole: a row of {table} hangs on one that is missing."));
+            }
+
+            foreach (var (name, count) in rows is null ? [] : Count(connection).Where(t => rows.GetValueOrDefault(t.Key, -1) != t.Value))
+            {
+                throw new NotWholeException(Phrase($"The copy has {count} rows in {name} and should have {rows!.GetValueOrDefault(name)}."));
+            }
+        }
+        catch (SqliteException fault)
+        {
+            throw Unreadable(fault);
+        }
+    }
+
+    private static SqliteConnection Open(string database)
+    {
+        SqliteConnection connection = new($"Data Source={database};Mode=ReadOnly;Pooling=False;Default Timeout=30");
+        connection.Open();
+        return connection;
+    }
+
+    private static Dictionary<string, long> Count(SqliteConnection connection)
+    {
+        List<string> tables = [];
+        using (var command = connection.CreateCommand())
+        {
+            command.CommandText = "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite\\_%' ESCAPE '\\' ORDER BY name";
+            using var reader = command.ExecuteReader();
+            while (reader.Read())
+            {
+                tables.Add(reader.GetString(0));
+            }
+        }
+
+        return tables.ToDictionary(t => t, t => long.Parse(Ask(connection, $"SELECT COUNT(*) FROM \"{t}\"")!, CultureInfo.InvariantCulture));
+    }
+
+    private static string? Ask(SqliteConnection connection, string question)
+    {
+        using var command = connection.CreateCommand();
+        command.CommandText = question;
+        return command.ExecuteScalar() is { } answer and not DBNull ? Convert.ToString(answer, CultureInfo.InvariantCulture) : null;
+    }
+
+    private static void Execute(SqliteConnection connection, string text)
+    {
+        using var command = connection.CreateCommand();
+        command.CommandText = text;
+        command.ExecuteNonQuery();
+    }
+}
