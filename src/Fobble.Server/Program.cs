@@ -8,6 +8,16 @@ if (args is [LostPassword.Word, var email])
     return await LostPassword.TellAsync(app.Services, email, Console.Out);
 }
 
+if (args is [BackupCommands.Backup])
+{
+    return await BackupCommands.TakeAsync(app.Services, Console.Out);
+}
+
+if (args is [BackupCommands.Restore, var backup])
+{
+    return await BackupCommands.PutBackAsync(app.Services, backup, Console.Out);
+}
+
 app.UseFobble();
 await app.StartFobbleAsync();
 app.Run();

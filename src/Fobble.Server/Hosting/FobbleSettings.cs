@@ -22,6 +22,8 @@ public sealed class FobbleSettings
 
     public MailSettings Mail { get; set; } = new();
 
+    public BackupSettings Backup { get; set; } = new();
+
     /// <summary>Folder into which the school's office puts its lists (OneRoster, as zip); the newest is read when it comes. Null for none.</summary>
     public string? Roster { get; set; }
 

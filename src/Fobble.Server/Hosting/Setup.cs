@@ -17,13 +17,16 @@ namespace Fobble.Server.Hosting;
 /// <summary>Puts the application together: services, the way a request takes, and what happens before the first one.</summary>
 public static class Setup
 {
-    private const string DatabaseFile = "fobble.db";
+    internal const string DatabaseFile = "fobble.db";
 
     /// <summary>What has not ended by then when the server is told to stop is left where it is: nothing of it was kept.</summary>
     private static readonly TimeSpan ShutdownTimeout = TimeSpan.FromSeconds(2);
 
     /// <summary>Contents, plans, sheets and states of checks that are kept at once; beyond it the oldest go.</summary>
     private const int MostKept = 400;
+
+    /// <summary>Of the program.</summary>
+    internal static string Version => typeof(Setup).Assembly.GetName().Version!.ToString(3);
 
     // At build the application is started to write its OpenAPI document, without a database.
     private static bool WritesOpenApi => System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
@@ -56,6 +59,8 @@ public static class Setup
         services.AddSingleton<JobQueue>();
         services.AddSingleton<AheadQueue>();
         services.AddSingleton<MailQueue>();
+        services.AddSingleton<Backups>();
+        settings.Backup.Check(settings.Data);
         services.AddScoped<Letters>();
         services.AddSingleton<FirstCode>();
         foreach (var feature in IFeature.All)
@@ -85,6 +90,7 @@ public static class Setup
             services.AddHostedService(provider => provider.GetRequiredService<JobQueue>());
             services.AddHostedService(provider => provider.GetRequiredService<AheadQueue>());
             services.AddHostedService(provider => provider.GetRequiredService<MailQueue>());
+            services.AddHostedService(provider => provider.GetRequiredService<Backups>());
             services.Configure<HostOptions>(options => options.ShutdownTimeout = ShutdownTimeout);
         }
 

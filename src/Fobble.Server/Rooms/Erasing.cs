@@ -14,7 +14,7 @@ namespace Fobble.Server.Rooms;
 /// </summary>
 internal sealed class Erasing(FobbleSettings settings, IServiceScopeFactory scopes, TimeProvider clock)
 {
-    private const string ListFile = "erased.txt";
+    internal const string ListFile = "erased.txt";
 
     private string ListPath => Path.Combine(settings.Data, ListFile);
 

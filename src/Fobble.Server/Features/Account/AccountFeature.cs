@@ -287,7 +287,7 @@ internal sealed class AccountFeature : IFeature
                 led.Select(s => (School: s, Zone: SchoolZones.Of(s, clock)))
                     .Select(s => new LedSchool(s.Zone.DayOf(clock.GetUtcNow()), s.Zone.Id, s.School.Locale))
                     .FirstOrDefault(),
-                typeof(AccountFeature).Assembly.GetName().Version!.ToString(3)
+                Setup.Version
             );
     }
 
