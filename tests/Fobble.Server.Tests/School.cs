@@ -22,7 +22,7 @@ public sealed class School : WebApplicationFactory<Program>
     private const string DatabaseFile = "fobble.db";
     private const string UsualNow = "2026-11-25T08:00:00";
 
-    private readonly string _folder = Directory.CreateTempSubdirectory("fobble-test-").FullName;
+    private readonly string _folder;
     private readonly bool _demo;
     private readonly string _now;
     private readonly Action<IServiceCollection>? _otherwise;
@@ -30,9 +30,10 @@ public sealed class School : WebApplicationFactory<Program>
     public School()
         : this(demo: true) { }
 
-    private School(bool demo, bool fresh = false, string now = UsualNow, Action<IServiceCollection>? otherwise = null)
+    private School(bool demo, bool fresh = false, string now = UsualNow, Action<IServiceCollection>? otherwise = null, string? folder = null)
     {
         (_demo, _now, _otherwise) = (demo, now, otherwise);
+        _folder = folder ?? Directory.CreateTempSubdirectory("fobble-test-").FullName;
         if (demo && !fresh)
         {
             File.Copy(FilledOnce.Value, Path.Combine(_folder, DatabaseFile));
@@ -48,6 +49,12 @@ public sealed class School : WebApplicationFactory<Program>
 
     /// <summary>The filled school at another moment: an instant, or a time by the clock of this machine.</summary>
     public static School At(string now) => new(demo: true, now: now);
+
+    /// <summary>The demo's adults on a data folder that is there, and goes with the school.</summary>
+    public static School On(string folder) => new(demo: true, fresh: true, folder: folder);
+
+    /// <summary>Where its data are.</summary>
+    public string Folder => _folder;
 
     // The demo is played out once a run; each school of the tests gets a copy of its file. Nobody has it open while it is copied.
     private static string FillOnce()

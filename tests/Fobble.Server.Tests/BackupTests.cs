@@ -1,0 +1,176 @@
+using Fobble.Data.Backups;
+using Fobble.Server.Features.ChildPage;
+using Fobble.Server.Hosting;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace Fobble.Server.Tests;
+
+/// <summary>A school that is used is backed up, put back elsewhere, and the same school.</summary>
+public sealed class BackupTests : IDisposable
+{
+    private const string Passphrase = "seven lanterns in fog";
+    private const string Class = "/api/classes/1";
+    private readonly School _school = new();
+    private readonly DirectoryInfo _folder = Directory.CreateTempSubdirectory("fobble-backup-");
+
+    private static CancellationToken Stop => TestContext.Current.CancellationToken;
+
+    public BackupTests()
+    {
+        var settings = _school.Services.GetRequiredService<FobbleSettings>();
+        settings.Backup.Folder = Path.Combine(_folder.FullName, "backups");
+        settings.Backup.Passphrase = Passphrase;
+    }
+
+    public void Dispose()
+    {
+        _school.Dispose();
+        _folder.Delete(recursive: true);
+    }
+
+    private Backups Backups => _school.Services.GetRequiredService<Backups>();
+
+    private async Task<School> PutBackAsync(string file)
+    {
+        // By the command, on a server whose data folder is empty.
+        var into = Path.Combine(_folder.FullName, Guid.NewGuid().ToString("N"));
+        ServiceCollection services = new();
+        FobbleSettings settings = new() { Data = into };
+        settings.Backup.Passphrase = Passphrase;
+        services.AddSingleton(settings);
+        await using var provider = services.BuildServiceProvider();
+        StringWriter said = new();
+        (await BackupCommands.PutBackAsync(provider, file, said)).ShouldBe(0, said.ToString());
+        return School.On(into);
+    }
+
+    [Fact]
+    public async Task A_school_that_is_put_back_judges_as_the_one_that_was_backed_up()
+    {
+        var ines = await _school.ComeInAsAsync("ines");
+        await Board.SeenAsync(ines, 3, "count.touch-5", new(2026, 11, 25, 7, 50, 0, TimeSpan.Zero));
+        var file = await Backups.TakeAsync(Stop);
+        string[] pages =
+        [
+            $"{Class}/grid",
+            "/api/classes/2/grid",
+            $"{Class}/look-again",
+            $"{Class}/children/3",
+            $"{Class}/plan",
+            $"{Class}/weeks/2026-11-23/groups",
+        ];
+        Dictionary<string, string> before = [];
+        foreach (var page in pages)
+        {
+            before[page] = await (await ines.GetAsync(page)).Content.ReadAsStringAsync(Stop);
+        }
+
+        await Board.SeenAsync(ines, 4, "count.touch-5", new(2026, 11, 25, 7, 55, 0, TimeSpan.Zero));
+        using var back = await PutBackAsync(file);
+        var there = await back.ComeInAsAsync("ines");
+        foreach (var page in pages)
+        {
+            (await (await there.GetAsync(page)).Content.ReadAsStringAsync(Stop)).ShouldBe(before[page], page);
+        }
+
+        // It goes on from there.
+        await Board.SeenAsync(there, 4, "count.touch-5", new(2026, 11, 25, 7, 56, 0, TimeSpan.Zero));
+    }
+
+    [Fact]
+    public async Task Who_was_erased_since_is_erased_again()
+    {
+        var ines = await _school.ComeInAsAsync("ines");
+        var file = await Backups.TakeAsync(Stop);
+        (await ines.PostAsync($"{Class}/children/1/erase", new EraseChild("Amara Nwosu"))).StatusCode.ShouldBe(HttpStatusCode.OK);
+        await Backups.TakeAsync(Stop);
+        using var back = await PutBackAsync(file);
+        using var scope = back.Scope();
+        (await back.Db(scope).Children.AnyAsync(c => c.Id == 1, Stop)).ShouldBeFalse();
+        (await back.Db(scope).Children.CountAsync(Stop)).ShouldBe(49);
+    }
+
+    [Fact]
+    public async Task One_is_taken_when_something_has_changed_and_only_then()
+    {
+        var ines = await _school.ComeInAsAsync("ines");
+        int Taken() =>
+            Directory.Exists(Path.Combine(_folder.FullName, "backups")) ? Directory.GetFiles(Path.Combine(_folder.FullName, "backups"), "*.fobble").Length : 0;
+        await Backups.TakeIfChangedAsync(Stop);
+        Taken().ShouldBe(1);
+        await Task.Delay(1100, Stop);
+        await Backups.TakeIfChangedAsync(Stop);
+        Taken().ShouldBe(1, "nothing has changed");
+        await Board.SeenAsync(ines, 3, "count.touch-5", new(2026, 11, 25, 7, 50, 0, TimeSpan.Zero));
+        await Backups.TakeIfChangedAsync(Stop);
+        Taken().ShouldBe(2);
+        Backups.State.Fault.ShouldBeNull();
+        Backups.State.At.ShouldNotBeNull();
+    }
+
+    [Fact]
+    public async Task Nobody_who_records_waits_for_a_backup_and_nothing_of_theirs_is_lost()
+    {
+        var ines = await _school.ComeInAsAsync("ines");
+        var taking = Backups.TakeAsync(Stop);
+        var told = 0;
+        while (!taking.IsCompleted || told < 5)
+        {
+            await Board.SeenAsync(ines, 5 + (told % 10), "count.touch-5", new DateTimeOffset(2026, 11, 25, 7, 0, 0, TimeSpan.Zero).AddSeconds(told));
+            told++;
+        }
+
+        var file = await taking;
+        using var scope = _school.Scope();
+        (
+            await _school
+                .Db(scope)
+                .Observations.CountAsync(
+                    o => o.At < new DateTimeOffset(2026, 11, 25, 8, 0, 0, TimeSpan.Zero) && o.At >= new DateTimeOffset(2026, 11, 25, 7, 0, 0, TimeSpan.Zero),
+                    Stop
+                )
+        ).ShouldBeGreaterThanOrEqualTo(told);
+        BackupFile.PutBack(file, Path.Combine(_folder.FullName, "looked-at"), Passphrase).Rows["Children"].ShouldBe(50);
+    }
+
+    [Fact]
+    public async Task A_backup_that_fails_says_why_and_the_next_one_does_not()
+    {
+        var settings = _school.Services.GetRequiredService<FobbleSettings>();
+        var folder = settings.Backup.Folder!;
+        await File.WriteAllTextAsync(folder, "in the way", Stop);
+        await Should.ThrowAsync<IOException>(() => Backups.TakeAsync(Stop));
+        Backups.State.Fault.ShouldNotBeNullOrEmpty();
+        File.Delete(folder);
+        await Backups.TakeAsync(Stop);
+        Backups.State.Fault.ShouldBeNull();
+    }
+
+    [Theory]
+    [InlineData("short", 5, "other", "too short")]
+    [InlineData(Passphrase, 0, "other", "EveryMinutes")]
+    [InlineData(Passphrase, 5, "data", "another folder")]
+    [InlineData(Passphrase, 5, ".", "another folder")]
+    public void Settings_that_make_no_sense_are_told_at_the_start(string passphrase, int minutes, string folder, string says)
+    {
+        var data = Path.Combine(_folder.FullName, "data");
+        BackupSettings settings = new()
+        {
+            Folder = Path.GetFullPath(Path.Combine(_folder.FullName, folder)),
+            Passphrase = passphrase,
+            EveryMinutes = minutes,
+        };
+        Should.Throw<InvalidOperationException>(() => settings.Check(data)).Message.ShouldContain(says);
+        new BackupSettings().Check(data);
+    }
+
+    [Fact]
+    public async Task The_command_says_what_is_missing()
+    {
+        _school.Services.GetRequiredService<FobbleSettings>().Backup.Folder = null;
+        StringWriter said = new();
+        (await BackupCommands.TakeAsync(_school.Services, said)).ShouldBe(1);
+        said.ToString().ShouldContain("Fobble__Backup__Folder");
+    }
+}
