@@ -99,6 +99,7 @@ public static class BackupFile
             using var opened = Sealed.Read(file, passphrase);
             var facts = Unpack(opened, into) ?? throw new NotWholeException(Phrase("The backup does not say what is in it."));
             Snapshot.Check(Path.Combine(into, Database), facts.Rows);
+            Snapshot.Ready(Path.Combine(into, Database));
             return facts;
         }
         catch (Exception fault)

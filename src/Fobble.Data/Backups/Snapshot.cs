@@ -75,6 +75,14 @@ public sealed record Snapshot(string File, IReadOnlyDictionary<string, long> Row
         }
     }
 
+    /// <summary>Makes a database again what a server works with: in a copy, its log is in the file itself.</summary>
+    public static void Ready(string database)
+    {
+        using SqliteConnection connection = new($"Data Source={database};Pooling=False");
+        connection.Open();
+        Execute(connection, "PRAGMA journal_mode=WAL");
+    }
+
     private static SqliteConnection Open(string database)
     {
         SqliteConnection connection = new($"Data Source={database};Mode=ReadOnly;Pooling=False;Default Timeout=30");
