@@ -1,7 +1,16 @@
 using Fobble.Server.Hosting;
 
 var builder = WebApplication.CreateBuilder(args);
-builder.AddFobble();
+try
+{
+    builder.AddFobble();
+}
+catch (WrongSettingException wrong)
+{
+    await Console.Error.WriteLineAsync(wrong.Message);
+    return 2;
+}
+
 var app = builder.Build();
 if (args is [LostPassword.Word, var email])
 {

@@ -130,6 +130,10 @@ public sealed class BackupFileTests : IDisposable
             facts.At.ShouldBe(At.AddSeconds(i));
             counts.Add(facts.Rows["Seen"]);
             File.ReadAllText(Path.Combine(In($"back-{i}"), "keys", "key-1.xml")).ShouldBe("<key/>");
+            if (!OperatingSystem.IsWindows())
+            {
+                File.GetUnixFileMode(Path.Combine(In($"back-{i}"), "fobble.db")).ShouldBe(UnixFileMode.UserRead | UnixFileMode.UserWrite);
+            }
         }
 
         await enough.CancelAsync();

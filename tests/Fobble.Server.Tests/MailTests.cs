@@ -3,6 +3,7 @@ using Fobble.Data.Model;
 using Fobble.Server.Demo;
 using Fobble.Server.Features.Account;
 using Fobble.Server.Features.WholeSchool;
+using Fobble.Server.Hosting;
 using Fobble.Server.Mail;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
@@ -220,5 +221,5 @@ public sealed partial class MailTests : IDisposable
     [InlineData(null, "https://fobble.kettle-lane.example")]
     [InlineData("fobble@kettle-lane.example", null)]
     public void Mail_that_is_half_set_is_refused_at_the_start(string? from, string? address) =>
-        Should.Throw<InvalidOperationException>(() => new MailSettings { Host = "mail.kettle-lane.example", From = from }.Check(address));
+        Should.Throw<WrongSettingException>(() => new MailSettings { Host = "mail.kettle-lane.example", From = from }.Check(address));
 }

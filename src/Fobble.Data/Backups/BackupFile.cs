@@ -52,7 +52,7 @@ public static class BackupFile
             var snapshot = Snapshot.Take(Path.Combine(data, Database), Path.Combine(work.FullName, Database));
             BackupFacts facts = new(at, version, snapshot.Rows);
             var written = Path.Combine(work.FullName, "written");
-            using (FileStream file = new(written, FileMode.CreateNew, FileAccess.Write))
+            using (var file = New(written))
             {
                 using (var seal = Sealed.Write(file, passphrase))
                 using (GZipStream packed = new(seal, CompressionLevel.Optimal))
@@ -143,7 +143,7 @@ public static class BackupFile
 
                 var path = Path.Combine(into, name);
                 Directory.CreateDirectory(Path.GetDirectoryName(path)!);
-                using FileStream file = new(path, FileMode.CreateNew, FileAccess.Write);
+                using var file = New(path);
                 entry.DataStream?.CopyTo(file);
                 file.Flush(flushToDisk: true);
             }
@@ -152,6 +152,18 @@ public static class BackupFile
         // To its very end, or a cut in what comes behind is not seen.
         opened.CopyTo(Stream.Null);
         return facts;
+    }
+
+    // For nobody else on this machine.
+    private static FileStream New(string path)
+    {
+        FileStreamOptions options = new() { Mode = FileMode.CreateNew, Access = FileAccess.Write };
+        if (!OperatingSystem.IsWindows())
+        {
+            options.UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite;
+        }
+
+        return new(path, options);
     }
 
     private static IEnumerable<string> KeysOf(string data)

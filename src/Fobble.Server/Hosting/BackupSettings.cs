@@ -14,9 +14,9 @@ public sealed class BackupSettings
     /// <summary>How often it is looked whether something has changed: so much can be lost at most, and the time a backup takes.</summary>
     public int EveryMinutes { get; set; } = 5;
 
-    public bool On => Folder is not null;
+    public bool On => !string.IsNullOrWhiteSpace(Folder);
 
-    /// <exception cref="InvalidOperationException">A setting makes no sense; a sentence for whoever starts the server.</exception>
+    /// <exception cref="WrongSettingException">One of them makes no sense.</exception>
     public void Check(string data)
     {
         if (!On)
@@ -37,7 +37,7 @@ public sealed class BackupSettings
     {
         if (!holds)
         {
-            throw new InvalidOperationException(sentence);
+            throw new WrongSettingException(sentence);
         }
     }
 }

@@ -1,3 +1,4 @@
+using Fobble.Server.Hosting;
 using MailKit.Security;
 
 namespace Fobble.Server.Mail;
@@ -22,13 +23,13 @@ public sealed class MailSettings
 
     public bool On => Host is not null;
 
-    /// <exception cref="InvalidOperationException">A part is missing.</exception>
+    /// <exception cref="WrongSettingException">A part is missing.</exception>
     public void Check(string? address)
     {
         if (On && (From is null || address is null))
         {
-            throw new InvalidOperationException(
-                "Mail is set (Fobble:Mail:Host) but not whole: it needs Fobble:Mail:From, and Fobble:Address, which stands before the links in it."
+            throw new WrongSettingException(
+                Phrase("Mail is set (Fobble__Mail__Host) but not whole: it needs Fobble__Mail__From, and Fobble__Address, which stands before the links in it.")
             );
         }
     }
