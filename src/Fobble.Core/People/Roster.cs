@@ -64,7 +64,42 @@ public sealed record RosterComparison(
     IReadOnlyList<Proposal> Proposals,
     IReadOnlyList<ChildHere> Open,
     string? Caution
-);
+)
+{
+    /// <summary>Answers beside what they are about, in the order in which they are done.</summary>
+    /// <exception cref="RefusedException">Not all of it is still proposed, since somebody has decided meanwhile or another list has come; or something can't be done so. Nothing is done then.</exception>
+    public IReadOnlyList<(Proposal Proposal, RosterAnswer Answer)> Checked(IReadOnlyList<RosterAnswer> answers)
+    {
+        ArgumentNullException.ThrowIfNull(answers);
+        const string field = "answers";
+        var proposed = Proposals.ToDictionary(p => p.Id);
+        Refusals refusals = new();
+        foreach (var answer in answers)
+        {
+            var proposal = proposed.GetValueOrDefault(answer.Id);
+            refusals.Check(field, proposal is not null, Phrase("The list, or who is here, has changed meanwhile: look again. Nothing was done."));
+            refusals.Check(field, answer is not { Do: true, SameAs: null } || proposal?.CantBe is null, $"{proposal?.Sentence} {proposal?.CantBe}");
+            refusals.Check(
+                field,
+                answer.SameAs is null || (proposal?.Kind == ProposalKind.Joined && Open.Any(c => c.Id == answer.SameAs)),
+                Phrase("One who is new on the list can be one of those here only whom the list does not have.")
+            );
+        }
+
+        refusals.Check(field, answers.CountBy(a => a.Id).All(a => a.Value == 1), Phrase("One of them is answered twice."));
+        refusals.Check(
+            field,
+            answers.Select(a => a.SameAs).OfType<int>().CountBy(id => id).All(a => a.Value == 1),
+            Phrase("Two who are new on the list can’t both be the same child.")
+        );
+        refusals.ThrowIfAny();
+        return [.. answers.Select(a => (proposed[a.Id], a)).OrderBy(a => a.Item1.Kind)];
+    }
+}
+
+/// <param name="Do">Whether it is done, or left as it is until the list says something else.</param>
+/// <param name="SameAs">Of one that is new on the list: the child here that it is; null where it is new here, too.</param>
+public sealed record RosterAnswer(string Id, bool Do, int? SameAs);
 
 /// <summary>
 /// Holds an office's list against what is here. Children are known by the office's key, and before it is known by their whole names where these are the only ones. A class that

@@ -174,6 +174,27 @@ public class RosterTests
         Roster.Compare(new(Office, []), twice, [], Today).Classes.ShouldBeEmpty("two of one name");
     }
 
+    [Fact]
+    public void Answers_to_what_is_not_proposed_and_two_who_would_be_one_are_refused_whole()
+    {
+        var bo = Ada with { Key = "c2", GivenName = "Bo" };
+        var compared = Roster.Compare(new(Office, [Ada, bo]), Here, [new(7, new("Cai", "Lund", null, null), 1, false, null)], Today);
+        var (first, second) = (compared.Proposals[0].Id, compared.Proposals[1].Id);
+        IReadOnlyList<string> Wrong(params RosterAnswer[] answers) =>
+            [.. Should.Throw<RefusedException>(() => compared.Checked(answers)).Reasons.Select(r => r.Sentence)];
+
+        Wrong(new(first, true, null), new("joined:c9:1", true, null)).ShouldHaveSingleItem().ShouldContain("has changed meanwhile");
+        Wrong(new(first, true, null), new(first, false, null)).ShouldBe(["One of them is answered twice."]);
+        Wrong(new(first, true, 7), new(second, true, 7)).ShouldBe(["Two who are new on the list can’t both be the same child."]);
+        Wrong(new RosterAnswer(first, true, 8)).ShouldHaveSingleItem().ShouldContain("only whom the list does not have");
+        Wrong(new RosterAnswer("left:7", true, 7)).ShouldHaveSingleItem();
+        compared
+            .Checked([new("left:7", true, null), new(second, true, null), new(first, true, 7)])
+            .Select(a => a.Answer.Id)
+            .ShouldBe([second, first, "left:7"], ignoreOrder: true);
+        compared.Checked([new("left:7", true, null), new(first, true, null)]).Select(a => a.Proposal.Kind).ShouldBe([ProposalKind.Joined, ProposalKind.Left]);
+    }
+
     [Theory]
     [InlineData(3, 20, false)]
     [InlineData(4, 20, false)]

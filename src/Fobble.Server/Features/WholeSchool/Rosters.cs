@@ -48,10 +48,6 @@ public sealed record RosterView(
     bool StandIn
 );
 
-/// <param name="Do">Whether it is done, or left as it is until the list says something else.</param>
-/// <param name="SameAs">Of one that is new on the list: the child here that it is; null where it is new here, too.</param>
-public sealed record RosterAnswer(string Id, bool Do, int? SameAs);
-
 public sealed record RosterAnswers(IReadOnlyList<RosterAnswer> Answers);
 
 /// <param name="Key">Of the list's classes.</param>
@@ -87,7 +83,7 @@ internal static class Rosters
         return new(
             row?.List is null ? null : new(row.FileName, row.At, row.List.Children.Count),
             row?.FaultyAt is { } at ? new(row.FaultyName, at, row.Faults) : null,
-            [.. open.Select(p => new ProposalView(p.Id, p.Kind, p.Sentence, p.CantBe ?? Unprinted(p.Naming)))],
+            [.. open.Select(p => new ProposalView(p.Id, p.Kind, p.Sentence, p.CantBe))],
             (compared?.Proposals.Count ?? 0) - open.Count,
             compared?.Caution,
             [.. classes.Select(c => new ComparedClass(c.Id, c.Name, office.GetValueOrDefault(c.Id)))],
@@ -113,7 +109,8 @@ internal static class Rosters
             .ThenBy(c => c.FamilyName)
             .Select(c => new ChildHere(c.Id, new(c.GivenName, c.FamilyName, c.Born, c.Mark), c.ClassId, c.LeftOn != null, c.OfficeKey))
             .ToListAsync(stop);
-        return Roster.Compare(list, classes, children, SchoolZones.Of(school, clock).DayOf(clock.GetUtcNow()));
+        var compared = Roster.Compare(list, classes, children, SchoolZones.Of(school, clock).DayOf(clock.GetUtcNow()));
+        return compared with { Proposals = [.. compared.Proposals.Select(p => p with { CantBe = p.CantBe ?? Unprinted(p.Naming) })] };
     }
 
     private static string? Unprinted(Naming? naming) =>
@@ -200,7 +197,7 @@ internal static class Rosters
                 var row = await inside.Rosters.FirstOrDefaultAsync(r => r.SchoolId == asked.Id && r.List != null, stop);
                 RefusedException.Unless(row is not null, "answers", Phrase("There is no list yet."));
                 var compared = await CompareAsync(inside, asked, row!.List!, clock, stop);
-                var answers = Checked(request.Answers, compared);
+                var answers = compared.Checked(request.Answers);
                 row.LeftSo = [.. row.LeftSo.Concat(answers.Where(a => !a.Answer.Do).Select(a => a.Proposal.Id)).Distinct()];
                 await KeepClassesAsync(inside, compared.Classes, stop);
                 await DoAsync(inside, asked, [.. answers.Where(a => a.Answer.Do)], clock, stop);
@@ -209,38 +206,6 @@ internal static class Rosters
             stop
         );
         return TypedResults.Ok(await ViewAsync(db, school, settings, clock, stop));
-    }
-
-    // All of what was ticked is still proposed, or nothing is done: somebody has decided meanwhile, or another list has come.
-    private static List<(Proposal Proposal, RosterAnswer Answer)> Checked(IReadOnlyList<RosterAnswer> answers, RosterComparison compared)
-    {
-        var proposed = compared.Proposals.ToDictionary(p => p.Id);
-        Refusals refusals = new();
-        foreach (var answer in answers)
-        {
-            var proposal = proposed.GetValueOrDefault(answer.Id);
-            refusals.Check("answers", proposal is not null, Phrase("The list, or who is here, has changed meanwhile: look again. Nothing was done."));
-            if (proposal is not null && answer is { Do: true, SameAs: null })
-            {
-                var fault = proposal.CantBe ?? Unprinted(proposal.Naming);
-                refusals.Check("answers", fault is null, $"{proposal.Sentence} {fault}");
-            }
-
-            refusals.Check(
-                "answers",
-                answer.SameAs is null || (proposal?.Kind == ProposalKind.Joined && compared.Open.Any(c => c.Id == answer.SameAs)),
-                Phrase("One who is new on the list can be one of those here only whom the list does not have.")
-            );
-        }
-
-        refusals.Check("answers", answers.CountBy(a => a.Id).All(a => a.Value == 1), Phrase("One of them is answered twice."));
-        refusals.Check(
-            "answers",
-            answers.Select(a => a.SameAs).OfType<int>().CountBy(id => id).All(a => a.Value == 1),
-            Phrase("Two who are new on the list can’t both be the same child.")
-        );
-        refusals.ThrowIfAny();
-        return [.. answers.Select(a => (proposed[a.Id], a)).OrderBy(a => a.Item1.Kind)];
     }
 
     private static async Task DoAsync(
