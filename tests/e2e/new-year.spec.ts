@@ -33,6 +33,14 @@ test('whoever leads the school without a class gets the new year ready, too', as
   await his.getByRole('button', { name: 'The made-up office’s next list' }).click()
   await expect(his.getByText('roster-001.zip, Mon 19 Jul')).toBeVisible()
   await expectAccessible(his)
+
+  // Ines has the same list before her, and decides first: he is told, and nothing is done twice.
+  await page.goto(`${server.url}/c/1/school/roster`)
+  await page.getByRole('button', { name: 'Do the 50 that are ticked' }).click()
+  await expect(page.getByText('Nothing to decide')).toBeVisible()
+  await his.getByRole('button', { name: 'Do the 50 that are ticked' }).click()
+  await expect(his.getByText('has changed meanwhile')).toBeVisible()
+  await expect(his.getByText('Nothing to decide')).toBeVisible()
 })
 
 test('a new year is begun, taken back, and begun again', async ({ page }) => {

@@ -69,11 +69,12 @@ const answer = (answers: Schemas['RosterAnswer'][]) =>
     await queries.invalidateQueries({ queryKey: queryKey('roster') })
     throw problem
   })
+// Told beside the page: the form may be gone with what somebody else has decided.
 const doTicked = () =>
   settle(
     answer(done.value.map(({ id }) => ({ id, do: true, sameAs: sameAs.value[id] ?? null }))),
     done.value.length === 1 ? t('It is done.') : t('{count} are done.', { count: done.value.length }),
-  )
+  ).catch(sayError)
 const leaveSo = (p: Schemas['ProposalView']) =>
   settle(answer([{ id: p.id, do: false, sameAs: null }]), t('It stays as it is here.')).catch(sayError)
 const lookAgain = () => settle(take(api.DELETE('/api/school/roster/left-so', {}))).catch(sayError)
