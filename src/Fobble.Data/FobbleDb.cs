@@ -1,5 +1,4 @@
 using System.Globalization;
-using System.Reflection;
 using System.Text.Json;
 using Fobble.Core.People;
 using Fobble.Data.Model;
@@ -7,7 +6,6 @@ using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
-using Microsoft.EntityFrameworkCore.Migrations;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 
 namespace Fobble.Data;
@@ -108,33 +106,15 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
     /// <summary>Keeps the file open until it is disposed of: see <see cref="StaysOpen.Keep"/>.</summary>
     public static SqliteConnection KeepOpen(string file) => StaysOpen.Keep(Reading(file));
 
-    /// <summary>
-    /// What a database file holds, asked of SQLite directly: EF would have to build its whole model first, which is most of a start.
-    /// </summary>
-    public static (bool UpToDate, bool Filled) LookInto(string file)
+    /// <summary>Reads a row, then takes the lock that whoever writes holds, and lets go of it: nothing is changed.</summary>
+    /// <exception cref="SqliteException">It can't be done.</exception>
+    public static void TryReadingAndWriting(string file)
     {
-        if (!File.Exists(file))
-        {
-            return (false, false);
-        }
-
-        using var connection = new SqliteConnection(Reading(file));
+        using SqliteConnection connection = new($"Data Source={file};Mode=ReadWrite;Pooling=False;Default Timeout=5");
         connection.Open();
-        bool Ask(string question)
-        {
-            using var command = connection.CreateCommand();
-            command.CommandText = question;
-            return Convert.ToInt64(command.ExecuteScalar(), CultureInfo.InvariantCulture) > 0;
-        }
-
-        if (!Ask("SELECT COUNT(*) FROM sqlite_master WHERE name = '__EFMigrationsHistory'"))
-        {
-            return (false, false);
-        }
-
-        var ours = typeof(FobbleDb).Assembly.GetTypes().Select(t => t.GetCustomAttribute<MigrationAttribute>()?.Id).OfType<string>();
-        var upToDate = ours.All(id => Ask($"SELECT COUNT(*) FROM __EFMigrationsHistory WHERE MigrationId = '{id}'"));
-        return (upToDate, Ask("SELECT COUNT(*) FROM Schools"));
+        using var command = connection.CreateCommand();
+        command.CommandText = "SELECT COUNT(*) FROM Schools; BEGIN IMMEDIATE; ROLLBACK";
+        command.ExecuteNonQuery();
     }
 
     private static string Reading(string file) => $"Data Source={file};Mode=ReadOnly;Pooling=False;Default Timeout=5";

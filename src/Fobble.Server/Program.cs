@@ -1,36 +1,16 @@
+using Fobble.Data.Keeping;
 using Fobble.Server.Hosting;
 
-var builder = WebApplication.CreateBuilder(args);
 try
 {
-    builder.AddFobble();
+    return await Setup.RunAsync(args);
 }
-catch (WrongSettingException wrong)
+catch (Exception fault) when (fault is WrongSettingException or DataFolderException)
 {
-    await Console.Error.WriteLineAsync(wrong.Message);
-    return 2;
+    // All that is said: whoever starts a server is told what is wrong and what to do, and not where in the program it was found.
+    await Console.Error.WriteLineAsync(fault.Message);
+    return fault is WrongSettingException ? 2 : 3;
 }
-
-var app = builder.Build();
-if (args is [LostPassword.Word, var email])
-{
-    return await LostPassword.TellAsync(app.Services, email, Console.Out);
-}
-
-if (args is [BackupCommands.Backup])
-{
-    return await BackupCommands.TakeAsync(app.Services, Console.Out);
-}
-
-if (args is [BackupCommands.Restore, var backup])
-{
-    return await BackupCommands.PutBackAsync(app.Services, backup, Console.Out);
-}
-
-app.UseFobble();
-await app.StartFobbleAsync();
-app.Run();
-return 0;
 
 /// <summary>Named so that the tests can start the application.</summary>
 public partial class Program;

@@ -146,7 +146,7 @@ public class AccessTests(School school) : IClassFixture<School>
     public async Task Health_and_the_OpenAPI_document_are_served()
     {
         var visitor = await school.VisitAsync();
-        (await (await visitor.GetAsync("/health")).Content.ReadAsStringAsync()).ShouldContain("well");
+        (await (await visitor.GetAsync("/health")).Content.ReadAsStringAsync()).ShouldContain("Healthy");
         (await (await visitor.GetAsync("/openapi/v1.json")).Content.ReadAsStringAsync()).ShouldContain("/api/classes/{classId}/observations");
     }
 }

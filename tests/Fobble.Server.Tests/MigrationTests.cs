@@ -1,4 +1,5 @@
 using Fobble.Data;
+using Fobble.Data.Keeping;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
@@ -17,7 +18,7 @@ public sealed class MigrationTests : IDisposable
     public async Task Observations_withdrawals_and_photos_are_all_there_after_the_table_was_built_anew()
     {
         await MakeOldAsync();
-        FobbleDb.LookInto(_file).ShouldBe((false, true), "an older demo is brought up to date, not filled once more");
+        Schema.Of(_file).ShouldBe(new(SchemaAge.Older, Filled: true), "an older demo is brought up to date, not filled once more");
         await using var db = Open();
         db.Prepare();
         (await db.Observations.OrderBy(o => o.Sequence).Select(o => o.Note).ToListAsync()).ShouldBe(["first", "second", "third", "of another class"]);

@@ -218,7 +218,8 @@ public sealed class RoomTests : IDisposable
     public async Task A_fault_is_told_by_a_number_that_stands_in_the_log()
     {
         Kept log = new();
-        await using var broken = _school.WithWebHostBuilder(b =>
+        using var school = School.Empty();
+        await using var broken = school.WithWebHostBuilder(b =>
             b.UseSetting("Logging:LogLevel:Default", "Error").ConfigureTestServices(s => s.AddSingleton<ILoggerProvider>(log))
         );
         var client = broken.CreateClient();

@@ -1,3 +1,4 @@
+using Fobble.Data.Keeping;
 using Fobble.Data.Model;
 using Fobble.Server.Features.Account;
 using Fobble.Server.Features.Groups;
@@ -147,8 +148,8 @@ public sealed class SetUpTests : IDisposable
         await BeginAsync();
         using var scope = _school.Scope();
         var file = _school.Db(scope).Database.GetDbConnection().DataSource;
-        Data.FobbleDb.LookInto(file).ShouldBe((true, true));
-        Data.FobbleDb.LookInto(file + ".none").ShouldBe((false, false));
+        Schema.Of(file).ShouldBe(new(SchemaAge.OfNow, Filled: true));
+        Schema.Of(file + ".none").ShouldBe(new(SchemaAge.None, Filled: false));
     }
 
     private async Task<Visitor> BeginAsync()

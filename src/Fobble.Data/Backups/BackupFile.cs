@@ -2,6 +2,7 @@ using System.Formats.Tar;
 using System.Globalization;
 using System.IO.Compression;
 using System.Text.Json;
+using Fobble.Data.Keeping;
 
 namespace Fobble.Data.Backups;
 
@@ -16,7 +17,7 @@ public sealed record BackupFacts(DateTimeOffset At, string Version, IReadOnlyDic
 public static class BackupFile
 {
     public const string Ending = ".fobble";
-    private const string Database = "fobble.db";
+    private const string Database = DataFolder.DatabaseFile;
     private const string Keys = "keys";
     private const string Facts = "backup.json";
 

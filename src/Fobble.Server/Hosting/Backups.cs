@@ -1,6 +1,7 @@
 using System.Globalization;
 using Fobble.Data;
 using Fobble.Data.Backups;
+using Fobble.Data.Keeping;
 using Microsoft.Data.Sqlite;
 
 namespace Fobble.Server.Hosting;
@@ -17,7 +18,7 @@ internal sealed partial class Backups(FobbleSettings settings, SchoolLanguage la
     private long? _seen;
     private string? _fault;
 
-    private string Database => Path.Combine(settings.Data, Setup.DatabaseFile);
+    private string Database => Path.Combine(settings.Data, DataFolder.DatabaseFile);
 
     public BackupState State => new(Taken().Order().Cast<DateTimeOffset?>().LastOrDefault(), _fault);
 

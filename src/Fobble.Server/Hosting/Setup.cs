@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json.Serialization;
 using Fobble.Core.Evidence;
 using Fobble.Data;
+using Fobble.Data.Keeping;
 using Fobble.Data.Model;
 using Fobble.Server.Demo;
 using Fobble.Server.Features.Live;
@@ -15,10 +16,8 @@ using Microsoft.EntityFrameworkCore;
 namespace Fobble.Server.Hosting;
 
 /// <summary>Puts the application together: services, the way a request takes, and what happens before the first one.</summary>
-public static class Setup
+public static partial class Setup
 {
-    internal const string DatabaseFile = "fobble.db";
-
     /// <summary>What has not ended by then when the server is told to stop is left where it is: nothing of it was kept.</summary>
     private static readonly TimeSpan ShutdownTimeout = TimeSpan.FromSeconds(2);
 
@@ -31,16 +30,43 @@ public static class Setup
     // At build the application is started to write its OpenAPI document, without a database.
     private static bool WritesOpenApi => System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 
+    /// <summary>Serves, or does what a command says and ends.</summary>
+    /// <returns>What the process ends with.</returns>
+    /// <exception cref="WrongSettingException">A setting makes no sense.</exception>
+    /// <exception cref="DataFolderException">The data can't be worked with.</exception>
+    public static async Task<int> RunAsync(string[] args)
+    {
+        var builder = WebApplication.CreateBuilder(args);
+        builder.AddFobble();
+        await using var app = builder.Build();
+        switch (args)
+        {
+            case [LostPassword.Word, var email]:
+                return await LostPassword.TellAsync(app.Services, email, Console.Out);
+            case [BackupCommands.Backup]:
+                return await BackupCommands.TakeAsync(app.Services, Console.Out);
+            case [BackupCommands.Restore, var backup]:
+                return await BackupCommands.PutBackAsync(app.Services, backup, Console.Out);
+        }
+
+        app.UseFobble();
+        await app.StartFobbleAsync();
+        await app.RunAsync();
+        return 0;
+    }
+
     public static void AddFobble(this WebApplicationBuilder builder)
     {
         SchoolLanguage.LearnAll();
-        var settings = builder.Configuration.GetSection("Fobble").Get<FobbleSettings>() ?? new FobbleSettings();
+        OwnersOnly.FromNowOn();
+        var settings = FobbleSettings.Of(builder.Configuration);
         var services = builder.Services;
-        builder.WebHost.ConfigureKestrel(kestrel => kestrel.AddServerHeader = false);
+        builder.Listen(settings);
         services.AddSingleton(settings);
+        services.AddSingleton<HeldFolder>();
         var clock = settings.Now is { } now ? new ShiftedClock(now) : TimeProvider.System;
         services.AddSingleton(clock);
-        var database = Path.Combine(settings.Data, DatabaseFile);
+        var database = Path.Combine(settings.Data, DataFolder.DatabaseFile);
         services.AddDbContextPool<FobbleDb>(options => FobbleDb.Configure(options, database));
         services.AddSingleton(_ => new ReadingContexts(database));
         services.AddMemoryCache(cache => cache.SizeLimit = MostKept);
@@ -60,7 +86,7 @@ public static class Setup
         services.AddSingleton<AheadQueue>();
         services.AddSingleton<MailQueue>();
         services.AddSingleton<Backups>();
-        settings.Backup.Check(settings.Data);
+        services.AddHealth();
         services.AddScoped<Letters>();
         services.AddSingleton<FirstCode>();
         foreach (var feature in IFeature.All)
@@ -78,11 +104,6 @@ public static class Setup
             services.AddSingleton<StandInOffice>();
             settings.Roster ??= Path.Combine(settings.Data, StandInOffice.Folder);
         }
-        else
-        {
-            settings.Mail.Check(settings.Address);
-        }
-
         if (!WritesOpenApi)
         {
             services.AddHostedService<WarmUp>();
@@ -115,7 +136,9 @@ public static class Setup
             .AddClaimsPrincipalFactory<AdultClaims>()
             .AddDefaultTokenProviders()
             .AddTokenProvider<InvitationTokens>(InvitationTokens.Name);
-        services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, Cookies.Configure);
+        services
+            .AddAuthentication(IdentityConstants.ApplicationScheme)
+            .AddCookie(IdentityConstants.ApplicationScheme, cookie => Cookies.Configure(cookie, settings.OverHttps));
         services.AddSingleton<OpenConnections>();
         services.AddSingleton<IPasswordHasher<Adult>, PasswordHasher<Adult>>();
         services.AddSingleton<SignInTries>();
@@ -128,7 +151,11 @@ public static class Setup
             .AddOptions<CookieAuthenticationOptions>(IdentityConstants.ApplicationScheme)
             .Configure<SignedIns>((cookie, store) => cookie.SessionStore = store);
         services.AddFobbleAuthorization();
-        services.AddAntiforgery(options => options.HeaderName = "X-XSRF-TOKEN");
+        services.AddAntiforgery(options =>
+        {
+            options.HeaderName = "X-XSRF-TOKEN";
+            options.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+        });
 
         services.ConfigureHttpJsonOptions(options =>
         {
@@ -156,9 +183,11 @@ public static class Setup
 
     public static void UseFobble(this WebApplication app)
     {
+        app.UseForwardedHeaders();
         app.UseExceptionHandler();
         app.UseStatusCodePages();
         app.UseSecurityHeaders(Headers.Policy);
+        app.UseHttpsOnly(app.Services.GetRequiredService<FobbleSettings>());
         app.UseResponseCompression();
         app.UseFirstPage();
         app.UseStaticFiles(new StaticFileOptions { OnPrepareResponse = Headers.CacheByName });
@@ -169,7 +198,7 @@ public static class Setup
         app.UseMiddleware<AntiforgeryGate>();
         app.UseMiddleware<BodyGate>();
 
-        app.MapGet("/health", () => TypedResults.Ok(new Health("well"))).AllowAnonymous().ExcludeFromDescription();
+        app.MapHealth();
         app.MapOpenApi().AllowAnonymous();
         app.MapHub<LiveHub>(LiveHub.Address);
         var api = app.MapGroup("/api").ChooseFromWhatThereIs();
@@ -192,14 +221,14 @@ public static class Setup
         }
 
         var settings = app.Services.GetRequiredService<FobbleSettings>();
-        Directory.CreateDirectory(settings.Data);
-        var (upToDate, filled) = FobbleDb.LookInto(Path.Combine(settings.Data, DatabaseFile));
-        await using var scope = app.Services.CreateAsyncScope();
-        if (!upToDate || (settings.Demo && !filled))
+        var folder = app.Services.GetRequiredService<HeldFolder>().Take();
+        var (age, filled) = Schema.Of(folder.Database);
+        if (age != SchemaAge.OfNow && SchemaUpdate.Run(folder, age) is { } before)
         {
-            scope.ServiceProvider.GetRequiredService<FobbleDb>().Prepare();
+            Updated(app.Logger, Version, before);
         }
 
+        await using var scope = app.Services.CreateAsyncScope();
         if (filled)
         {
             await app.Services.GetRequiredService<Erasing>().ReplayAsync(CancellationToken.None);
@@ -218,5 +247,6 @@ public static class Setup
         }
     }
 
-    internal sealed record Health(string Status);
+    [LoggerMessage(Level = LogLevel.Warning, Message = "The data were brought to version {Version}; as they were before they are kept in {Before}.")]
+    private static partial void Updated(ILogger log, string version, string before);
 }

@@ -2,6 +2,7 @@ using System.Globalization;
 using Fobble.Core.Calendars;
 using Fobble.Core.People;
 using Fobble.Data;
+using Fobble.Data.Keeping;
 using Fobble.Data.Model;
 using Fobble.Server.Hosting;
 using Microsoft.EntityFrameworkCore;
@@ -26,6 +27,9 @@ internal sealed class Erasing(FobbleSettings settings, IServiceScopeFactory scop
         {
             return null;
         }
+
+        // The data of before an update hold the child, too.
+        SchemaUpdate.ForgetBefore(settings.Data);
 
         // Before it is so: a server that ends in between does at its next start what was asked for.
         await File.AppendAllLinesAsync(ListPath, [childId.ToString(CultureInfo.InvariantCulture)], stop);

@@ -9,12 +9,13 @@ internal static class Cookies
     /// <summary>How long a device stays signed in that nobody uses.</summary>
     public static readonly TimeSpan Lasts = TimeSpan.FromHours(12);
 
-    public static void Configure(CookieAuthenticationOptions options)
+    /// <param name="overHttps">Whether browsers come by https only.</param>
+    public static void Configure(CookieAuthenticationOptions options, bool overHttps)
     {
         options.Cookie.Name = "fobble";
         options.Cookie.HttpOnly = true;
         options.Cookie.SameSite = SameSiteMode.Strict;
-        options.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+        options.Cookie.SecurePolicy = overHttps ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
         options.ExpireTimeSpan = Lasts;
         options.SlidingExpiration = true;
         options.Events.OnRedirectToLogin = context => Answer(context, StatusCodes.Status401Unauthorized);

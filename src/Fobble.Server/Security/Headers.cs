@@ -11,6 +11,8 @@ internal static class Headers
             .AddFrameOptionsDeny()
             .AddContentTypeOptionsNoSniff()
             .AddReferrerPolicyNoReferrer()
+            // Said over https only, and there by every answer.
+            .AddStrictTransportSecurityMaxAge((int)TimeSpan.FromDays(365).TotalSeconds)
             .AddCrossOriginOpenerPolicy(policy => policy.SameOrigin())
             .AddContentSecurityPolicy(csp =>
             {
