@@ -19,6 +19,7 @@ var root = Root.Find();
     ("worlds", () => Task.FromResult<IReadOnlyList<Figure>>([.. WorldsBench.Run()])),
     ("history", HistoryBench.RunAsync),
     ("server", ServerBench.RunAsync),
+    ("load", LoadBench.RunAsync),
     ("sign-in", SignInBench.RunAsync),
     ("start", () => StartUpBench.RunAsync(root)),
     ("client", () => Task.FromResult<IReadOnlyList<Figure>>([.. ClientSize.Measure(root)])),

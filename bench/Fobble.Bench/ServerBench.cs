@@ -48,7 +48,7 @@ internal static class ServerBench
         ];
     }
 
-    private static List<double> BareInserts(string file)
+    internal static List<double> BareInserts(string file)
     {
         using var connection = new SqliteConnection($"Data Source={file}");
         connection.Open();

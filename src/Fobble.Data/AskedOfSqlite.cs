@@ -11,11 +11,17 @@ internal sealed class AskedOfSqlite : DbConnectionInterceptor
 
     public static AskedOfSqlite Instance { get; } = new();
 
+    /// <summary>The same of a connection that EF does not open.</summary>
+    public static void Ask(DbConnection connection)
+    {
+        using var command = Command(connection);
+        command.ExecuteNonQuery();
+    }
+
     public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
     {
         ArgumentNullException.ThrowIfNull(connection);
-        using var command = Command(connection);
-        command.ExecuteNonQuery();
+        Ask(connection);
     }
 
     public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)

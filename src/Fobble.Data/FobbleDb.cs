@@ -97,14 +97,26 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
 
     /// <summary>Options for a database file: foreign keys on, up to five seconds of patience while another writer is at work, and a commit that is on disk.</summary>
     public static void Configure(DbContextOptionsBuilder options, string file) =>
-        options.UseSqlite($"Data Source={file};Foreign Keys=True;Pooling=False;Default Timeout=5").AddInterceptors(AskedOfSqlite.Instance, StaysOpen.Instance);
+        options.UseSqlite(Writing(file)).AddInterceptors(AskedOfSqlite.Instance, StaysOpen.Instance);
 
     /// <summary>Options for reading only: nothing is tracked, and what would write is refused by SQLite itself.</summary>
     public static void ConfigureReading(DbContextOptionsBuilder options, string file) =>
         options.UseSqlite(Reading(file)).UseQueryTrackingBehavior(QueryTrackingBehavior.NoTracking).AddInterceptors(StaysOpen.Instance);
 
-    /// <summary>Keeps the file open until it is disposed of: see <see cref="StaysOpen.Keep"/>.</summary>
-    public static SqliteConnection KeepOpen(string file) => StaysOpen.Keep(Reading(file));
+    /// <summary>
+    /// A connection that does nothing but be open, until it is disposed of. Whoever closes a file's last connection has SQLite move the whole log into it.
+    /// </summary>
+    public static SqliteConnection KeepOpen(string file)
+    {
+        SqliteConnection keeper = new(Reading(file));
+        keeper.Open();
+        using var command = keeper.CreateCommand();
+
+        // SQLite opens the log with the first read.
+        command.CommandText = "SELECT COUNT(*) FROM sqlite_master";
+        command.ExecuteScalar();
+        return keeper;
+    }
 
     /// <summary>Reads a row, then takes the lock that whoever writes holds, and lets go of it: nothing is changed.</summary>
     /// <exception cref="SqliteException">It can't be done.</exception>
@@ -117,7 +129,9 @@ public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserC
         command.ExecuteNonQuery();
     }
 
-    private static string Reading(string file) => $"Data Source={file};Mode=ReadOnly;Pooling=False;Default Timeout=5";
+    internal static string Writing(string file) => $"Data Source={file};Foreign Keys=True;Pooling=False;Default Timeout=5";
+
+    internal static string Reading(string file) => $"Data Source={file};Mode=ReadOnly;Pooling=False;Default Timeout=5";
 
     /// <summary>Brings the schema up to date and switches to write-ahead logging, so that reading never waits for recording.</summary>
     public void Prepare()

@@ -1,38 +1,40 @@
 using System.Data.Common;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore.Diagnostics;
+using SQLitePCL;
 
 namespace Fobble.Data;
 
 /// <summary>
-/// Gives every context a connection of its own, from its first query until it is given back. The driver's pool (Microsoft.Data.Sqlite 10.0), which would
-/// otherwise lend one for each query, marks a connection as in use a moment before it notes by whom: whoever looks for lost connections in that moment hands
-/// it to a second owner, and two requests share one transaction.
+/// Gives every context a connection of its own that stays open for as long as there is the context, from one request to the next. A new connection reads the whole schema before its
+/// first statement, a millisecond or two each time, and that was most of a request. The driver's pool (Microsoft.Data.Sqlite 10.0), which would lend one for each query, marks a
+/// connection as in use a moment before it notes by whom: whoever looks for lost connections in that moment hands it to a second owner, and two requests share one transaction.
 /// </summary>
 internal sealed class StaysOpen : DbConnectionInterceptor
 {
     public static StaysOpen Instance { get; } = new();
 
-    /// <summary>
-    /// A connection that does nothing but be open. Whoever closes a file's last connection has SQLite move the whole log into it; without this, that is every
-    /// request.
-    /// </summary>
-    /// <param name="connection">How the file is opened.</param>
-    public static SqliteConnection Keep(string connection)
+    public override InterceptionResult<DbConnection> ConnectionCreating(ConnectionCreatingEventData eventData, InterceptionResult<DbConnection> result) =>
+        InterceptionResult<DbConnection>.SuppressWithResult(new OwnConnection(eventData.ConnectionString));
+
+    /// <summary>EF closes it after each query, and a pool of contexts whenever one is given back; it is closed with its context.</summary>
+    private sealed class OwnConnection(string? connection) : SqliteConnection(connection)
     {
-        SqliteConnection keeper = new(connection);
-        keeper.Open();
-        using var command = keeper.CreateCommand();
+        private bool _over;
 
-        // SQLite opens the log with the first read.
-        command.CommandText = "SELECT COUNT(*) FROM sqlite_master";
-        command.ExecuteScalar();
-        return keeper;
+        public override void Close()
+        {
+            // What was left within a transaction lets go of it, and begins anew.
+            if (_over || State != System.Data.ConnectionState.Open || raw.sqlite3_get_autocommit(Handle) == 0)
+            {
+                base.Close();
+            }
+        }
+
+        protected override void Dispose(bool disposing)
+        {
+            _over = true;
+            base.Dispose(disposing);
+        }
     }
-
-    public override InterceptionResult ConnectionClosing(DbConnection connection, ConnectionEventData eventData, InterceptionResult result) =>
-        InterceptionResult.Suppress();
-
-    public override ValueTask<InterceptionResult> ConnectionClosingAsync(DbConnection connection, ConnectionEventData eventData, InterceptionResult result) =>
-        new(InterceptionResult.Suppress());
 }

@@ -1,4 +1,6 @@
+using System.Reflection;
 using Fobble.Data;
+using Fobble.Data.Backups;
 using Fobble.Data.Keeping;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -57,6 +59,34 @@ public sealed class MigrationTests : IDisposable
         await db.Children.Where(c => c.Id == 1).ExecuteDeleteAsync();
         (await db.Observations.CountAsync()).ShouldBe(0);
         (await db.Withdrawals.CountAsync()).ShouldBe(0);
+    }
+
+    public static TheoryData<string> Released() =>
+        [.. typeof(FobbleDb).Assembly.GetTypes().Select(t => t.GetCustomAttribute<MigrationAttribute>()?.Id).OfType<string>().Order(StringComparer.Ordinal)];
+
+    [Theory]
+    [MemberData(nameof(Released))]
+    public void Whatever_version_a_school_has_used_is_brought_to_this_one_with_all_its_rows(string version)
+    {
+        var folder = Path.Combine(Path.GetDirectoryName(_file)!, "data");
+        Directory.CreateDirectory(folder);
+        var file = Path.Combine(folder, DataFolder.DatabaseFile);
+        OldSchool.Make(file, version);
+        var before = Snapshot.Take(file, _file).Rows;
+        var (age, _) = Schema.Of(file);
+        using var held = DataFolder.Take(folder);
+        if (age != SchemaAge.OfNow)
+        {
+            SchemaUpdate.Run(held, age);
+        }
+
+        Schema.Of(file).ShouldBe(new(SchemaAge.OfNow, Filled: true));
+        var after = Snapshot.Take(file, _file + ".after").Rows;
+        foreach (var (table, rows) in before.Where(b => !b.Key.StartsWith("__", StringComparison.Ordinal)))
+        {
+            rows.ShouldBeGreaterThan(0, table);
+            after.GetValueOrDefault(table).ShouldBe(rows, $"{table} from {version}");
+        }
     }
 
     private FobbleDb Open()

@@ -8,9 +8,11 @@ using Microsoft.Extensions.DependencyInjection;
 namespace Fobble.Server.Tests;
 
 /// <summary>What is kept in memory always says what the database says, whatever is written between two reads.</summary>
-public class ObservationCacheTests(School school) : IClassFixture<School>
+public sealed class ObservationCacheTests(School school) : IClassFixture<School>, IDisposable
 {
     private readonly ObservationCache _cache = new();
+
+    public void Dispose() => _cache.Dispose();
 
     [Fact]
     public async Task It_is_the_same_list_until_something_changes()
@@ -79,12 +81,12 @@ public class ObservationCacheTests(School school) : IClassFixture<School>
     {
         await using var scope = school.Services.CreateAsyncScope();
         var room = await EnterAsync(scope, 1);
-        var before = await _cache.OfAsync(room, default);
+        var before = (await _cache.OfAsync(room, default)).All;
         var again = await EnterAsync(scope, 1);
         await AddAsync(school.Db(scope), DateTimeOffset.UnixEpoch.AddYears(53));
 
         // The open room is of the moment before, however late it reads.
-        (await new ObservationCache().OfAsync(again, default)).Count.ShouldBe(before.Count);
+        (await new ObservationCache().OfAsync(again, default)).All.Count.ShouldBe(before.Count);
         (await ReadAsync(scope, 1)).Count.ShouldBe(before.Count + 1);
         (await ReadAsync(scope, 1)).Count.ShouldBe(before.Count + 1);
     }
@@ -109,7 +111,7 @@ public class ObservationCacheTests(School school) : IClassFixture<School>
                     {
                         await using var scope = school.Services.CreateAsyncScope();
                         var room = await EnterAsync(scope, 1);
-                        var list = await _cache.OfAsync(room, default);
+                        var list = (await _cache.OfAsync(room, default)).All;
                         list.Count.ShouldBe(await room.Db.Observations.CountAsync(o => o.Child!.ClassId == 1 && o.Withdrawal == null));
                         list.Count.ShouldBeGreaterThanOrEqualTo(least);
                         least = list.Count;
@@ -143,7 +145,7 @@ public class ObservationCacheTests(School school) : IClassFixture<School>
     private async Task<IReadOnlyList<Observation>> ReadAsync(AsyncServiceScope scope, int classId, ObservationCache? cache = null)
     {
         await using var room = await EnterAsync(scope, classId);
-        return await (cache ?? _cache).OfAsync(room, default);
+        return (await (cache ?? _cache).OfAsync(room, default)).All;
     }
 
     private static async Task<Guid> AddAsync(FobbleDb db, DateTimeOffset at)

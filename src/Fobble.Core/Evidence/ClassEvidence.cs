@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Fobble.Core.Calendars;
 using Fobble.Core.Skills;
 
@@ -13,6 +14,7 @@ public sealed class ClassEvidence
     private readonly Dictionary<ChildId, Mark[]> _marks;
     private readonly IReadOnlyDictionary<ChildId, Inference> _inferred;
     private readonly Dictionary<SkillId, int> _inDoubt;
+    private readonly ConcurrentDictionary<ChildId, Fringe> _fringes = new();
 
     /// <param name="observations">The class's observations, none withdrawn, in order of time.</param>
     /// <param name="inferred">What baseline checks take to be there or not, of children who had one.</param>
@@ -27,18 +29,30 @@ public sealed class ClassEvidence
         IReadOnlyDictionary<ChildId, Inference>? inferred = null,
         RecordMemory? memory = null
     )
+        : this(map, calendar, settings, children, SeenOfClass.Of(observations), today, inferred, memory) { }
+
+    /// <inheritdoc cref="ClassEvidence(SkillMap, SchoolCalendar, EvidenceSettings, IReadOnlyList{ChildId}, IEnumerable{Observation}, DateOnly, IReadOnlyDictionary{ChildId, Inference}?, RecordMemory?)"/>
+    public ClassEvidence(
+        SkillMap map,
+        SchoolCalendar calendar,
+        EvidenceSettings settings,
+        IReadOnlyList<ChildId> children,
+        SeenOfClass seen,
+        DateOnly today,
+        IReadOnlyDictionary<ChildId, Inference>? inferred = null,
+        RecordMemory? memory = null
+    )
     {
         ArgumentNullException.ThrowIfNull(map);
         ArgumentNullException.ThrowIfNull(children);
-        ArgumentNullException.ThrowIfNull(observations);
+        ArgumentNullException.ThrowIfNull(seen);
         (Map, Calendar, Children, Today, _settings) = (map, calendar, children, today, settings);
         _inferred = inferred ?? new Dictionary<ChildId, Inference>();
-        var seen = observations.ToLookup(o => o.Child);
         var together = SkillsTogether.Of(map, settings.Together);
         var year = memory is null ? "" : string.Join(' ', calendar.Terms) + string.Join(' ', calendar.Closures);
-        _records = children.ToDictionary(c => c, child => Read(child, [.. seen[child]], together, memory, year));
+        _records = children.ToDictionary(c => c, child => Read(child, seen.Of(child), together, memory, year));
         SecondLooks looks = new(map, calendar, settings.SecondLook, today);
-        AllInDoubt = [.. _records.SelectMany(p => looks.Of(p.Key, p.Value)).OrderByDescending(l => l.Chance).ThenBy(l => l.Child)];
+        AllInDoubt = [.. _records.SelectMany(p => InDoubtOf(p.Key, p.Value, looks, memory)).OrderByDescending(l => l.Chance).ThenBy(l => l.Child)];
         LookAgain = [.. looks.ForTheWeek(AllInDoubt, Doubt.NeverSure), .. looks.ForTheWeek(AllInDoubt, Doubt.MayHaveFaded)];
         _inDoubt = AllInDoubt.CountBy(l => l.Skill).ToDictionary();
         var doubts = AllInDoubt.ToDictionary(l => (l.Child, l.Skill), l => l.Doubt);
@@ -134,18 +148,7 @@ public sealed class ClassEvidence
     /// against it; or something that builds on it is secure. What nobody ever looked at, nor at anything that builds on it, stays to be seen. Shown as a guess
     /// to confirm.
     /// </summary>
-    public bool LikelyHas(ChildId child, SkillId skill)
-    {
-        var (mark, record, place) = (this[child, skill], _records[child], Map.IndexOf(skill));
-        return mark.Strength switch
-        {
-            >= Strength.Secure => false,
-            _ when record.IsBorne(place) => true,
-            Strength.NotSeen when record.All.Told[place] > 1 => mark.Belief >= _settings.LikelyFrom || InferenceOf(child, skill) is { Likely: true },
-            Strength.NotSeen => record.All.Told[place] >= 0.5 && InferenceOf(child, skill) is { Likely: true },
-            _ => false,
-        };
-    }
+    public bool LikelyHas(ChildId child, SkillId skill) => FringeOf(child).Likely[Map.IndexOf(skill)];
 
     /// <summary>Likely there, and nobody has seen it yet.</summary>
     public bool IsInferred(ChildId child, SkillId skill) => this[child, skill].Strength == Strength.NotSeen && LikelyHas(child, skill);
@@ -154,13 +157,10 @@ public sealed class ClassEvidence
     /// Every prerequisite is at strength 3 or more (or likely there), and the skill itself is neither secure nor likely
     /// there already: the outer fringe of what the child knows (Doignon and Falmagne 1999).
     /// </summary>
-    public bool IsReady(ChildId child, SkillId skill) =>
-        this[child, skill].Strength < Strength.Secure
-        && !LikelyHas(child, skill)
-        && Map[skill].Needs.All(need => this[child, need].Strength >= Strength.Nearly || LikelyHas(child, need));
+    public bool IsReady(ChildId child, SkillId skill) => FringeOf(child).Ready[Map.IndexOf(skill)];
 
     /// <summary>Ready as far as can be told, but on something that is inferred and not seen.</summary>
-    public bool IsReadyByGuess(ChildId child, SkillId skill) => IsReady(child, skill) && Map[skill].Needs.Any(need => IsInferred(child, need));
+    public bool IsReadyByGuess(ChildId child, SkillId skill) => FringeOf(child).ByGuess[Map.IndexOf(skill)];
 
     /// <summary>Share of the class, 0 to 1, for which something holds.</summary>
     public double Share(Func<ChildId, bool> holds) => Children.Count == 0 ? 0 : (double)Children.Count(holds) / Children.Count;
@@ -189,6 +189,45 @@ public sealed class ClassEvidence
             : Phrase($"Ready: has {Words.List([.. Map[skill].Needs.Select(n => Map[n].InSentence)])}.");
     }
 
+    private IReadOnlyList<SecondLook> InDoubtOf(ChildId child, ChildRecord record, SecondLooks looks, RecordMemory? memory)
+    {
+        IReadOnlyList<SecondLook> Anew() => [.. looks.Of(child, record)];
+        return memory?.LooksOf(child, record, Today, Anew) ?? Anew();
+    }
+
+    // A page asks for all of a child's skills, and each would ask for those it needs: worked out once a child, in the order of the map.
+    private Fringe FringeOf(ChildId child) => _fringes.GetOrAdd(child, Reckon);
+
+    private Fringe Reckon(ChildId child)
+    {
+        var (marks, record, skills) = (_marks[child], _records[child], Map.All);
+        var inferred = _inferred.GetValueOrDefault(child);
+        bool Taken(int i) => inferred?.Of(skills[i].Id) is { Likely: true };
+        bool[] likely =
+        [
+            .. marks.Select(
+                (mark, i) =>
+                    mark.Strength switch
+                    {
+                        >= Strength.Secure => false,
+                        _ when record.IsBorne(i) => true,
+                        Strength.NotSeen when record.All.Told[i] > 1 => mark.Belief >= _settings.LikelyFrom || Taken(i),
+                        Strength.NotSeen => record.All.Told[i] >= 0.5 && Taken(i),
+                        _ => false,
+                    }
+            ),
+        ];
+        bool[] ready =
+        [
+            .. skills.Select(
+                (s, i) => marks[i].Strength < Strength.Secure && !likely[i] && NeedsOf(s).All(n => marks[n].Strength >= Strength.Nearly || likely[n])
+            ),
+        ];
+        return new(likely, ready, [.. skills.Select((s, i) => ready[i] && NeedsOf(s).Any(n => marks[n].Strength == Strength.NotSeen && likely[n]))]);
+    }
+
+    private IEnumerable<int> NeedsOf(Skill skill) => skill.Needs.Select(Map.IndexOf);
+
     private Standing? StandingOf(ChildId child, SkillId skill) => _records[child][Map.IndexOf(skill)];
 
     private ChildRecord Read(ChildId child, IReadOnlyList<Observation> seen, SkillsTogether together, RecordMemory? memory, string year)
@@ -198,6 +237,9 @@ public sealed class ClassEvidence
         return memory?.Of(child, (Map, _settings, year, string.Join(' ', said)), seen, Anew) ?? Anew();
     }
 }
+
+/// <summary>What of a child's skills is likely there unseen, what it is ready for, and which of those by a guess; each in the order of the map.</summary>
+internal sealed record Fringe(bool[] Likely, bool[] Ready, bool[] ByGuess);
 
 /// <summary>The short form of a judgement.</summary>
 /// <param name="Belief">Chance that the child has it, by everything that was seen; time does not change it.</param>

@@ -31,8 +31,29 @@ public sealed class RecordMemory
         return record;
     }
 
+    /// <summary>What of a record is in doubt on a day, worked out once a day for as long as the record is the same.</summary>
+    internal IReadOnlyList<SecondLook> LooksOf(ChildId child, ChildRecord record, DateOnly day, Func<IReadOnlyList<SecondLook>> read)
+    {
+        if (!_kept.TryGetValue(child, out var kept) || !ReferenceEquals(kept.Record, record))
+        {
+            return read();
+        }
+
+        if (kept.Looks is not { } looks || looks.Day != day)
+        {
+            kept.Looks = looks = new(day, read());
+        }
+
+        return looks.Of;
+    }
+
     private static bool Same(IReadOnlyList<Observation> one, IReadOnlyList<Observation> other)
     {
+        if (ReferenceEquals(one, other))
+        {
+            return true;
+        }
+
         if (one.Count != other.Count)
         {
             return false;
@@ -49,5 +70,16 @@ public sealed class RecordMemory
         return true;
     }
 
-    private sealed record Kept(object Way, IReadOnlyList<Observation> Observations, ChildRecord Record);
+    private sealed record Kept(object Way, IReadOnlyList<Observation> Observations, ChildRecord Record)
+    {
+        private volatile Looks? _looks;
+
+        public Looks? Looks
+        {
+            get => _looks;
+            set => _looks = value;
+        }
+    }
+
+    private sealed record Looks(DateOnly Day, IReadOnlyList<SecondLook> Of);
 }

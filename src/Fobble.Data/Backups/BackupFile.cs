@@ -22,6 +22,8 @@ public static class BackupFile
     private const string Facts = "backup.json";
 
     private const string Begins = "fobble-";
+    private const string Working = ".taking-";
+    private static readonly TimeSpan LongestTaking = TimeSpan.FromHours(2);
     private const string Stamp = "yyyy-MM-dd-HHmmss";
 
     public static string NameAt(DateTimeOffset at) => $"{Begins}{at.UtcDateTime.ToString(Stamp, CultureInfo.InvariantCulture)}{Ending}";
@@ -47,7 +49,8 @@ public static class BackupFile
     public static string Take(string data, string to, string passphrase, DateTimeOffset at, string version)
     {
         Directory.CreateDirectory(to);
-        var work = Directory.CreateDirectory(Path.Combine(to, $".taking-{Guid.NewGuid():N}"));
+        ForgetKilled(to);
+        var work = Directory.CreateDirectory(Path.Combine(to, $"{Working}{Guid.NewGuid():N}"));
         try
         {
             var snapshot = Snapshot.Take(Path.Combine(data, Database), Path.Combine(work.FullName, Database));
@@ -117,6 +120,15 @@ public static class BackupFile
             }
 
             throw;
+        }
+    }
+
+    // What a backup that was killed has left; one that is being taken beside this one is younger.
+    private static void ForgetKilled(string folder)
+    {
+        foreach (var left in new DirectoryInfo(folder).GetDirectories(Working + "*").Where(d => d.CreationTimeUtc < DateTime.UtcNow - LongestTaking))
+        {
+            left.Delete(recursive: true);
         }
     }
 

@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Text.Json.Serialization;
-using Fobble.Core.Evidence;
 using Fobble.Data;
 using Fobble.Data.Keeping;
 using Fobble.Data.Model;
@@ -75,10 +74,10 @@ public static partial class Setup
         services.AddSingleton<ContentCache>();
         services.AddSingleton<PlanCache>();
         services.AddSingleton<ObservationCache>();
-        services.AddSingleton<RecordMemory>();
         services.AddScoped<ClassRoom>();
         services.AddScoped<ClassRooms>();
         services.AddSingleton<WriteQueue>();
+        services.AddSingleton<RecordingLane>();
         services.AddScoped<Decisions>();
         services.AddSingleton<Erasing>();
         services.AddSingleton<Solving>();
@@ -108,6 +107,7 @@ public static partial class Setup
         {
             services.AddHostedService<WarmUp>();
             services.AddHostedService<EndInTime>();
+            services.AddHostedService(provider => provider.GetRequiredService<RecordingLane>());
             services.AddHostedService(provider => provider.GetRequiredService<JobQueue>());
             services.AddHostedService(provider => provider.GetRequiredService<AheadQueue>());
             services.AddHostedService(provider => provider.GetRequiredService<MailQueue>());

@@ -119,7 +119,7 @@ internal sealed partial class ClassRoom
         );
 
     /// <summary>All that was seen of the class and counts, in order of time.</summary>
-    public Task<IReadOnlyList<Observation>> ObservationsAsync(CancellationToken stop) => observations.OfAsync(this, stop);
+    public async Task<IReadOnlyList<Observation>> ObservationsAsync(CancellationToken stop) => (await observations.OfAsync(this, stop)).All;
 
     /// <summary>The class's evidence of today.</summary>
     public Task<ClassEvidence> EvidenceAsync(CancellationToken stop) => EvidenceAsync(Today, null, stop);
@@ -127,19 +127,27 @@ internal sealed partial class ClassRoom
     /// <summary>The class's evidence on a day; with <paramref name="until"/>, only what was recorded up to that moment.</summary>
     public Task<ClassEvidence> EvidenceAsync(DateOnly day, DateTimeOffset? until, CancellationToken stop) =>
         OnceAsync((nameof(EvidenceAsync), day, until), async () =>
-        {
-            var seen = await ObservationsAsync(stop);
-            return new ClassEvidence(
-                Map,
-                await CalendarAsync(stop),
-                EvidenceSettings.Of(Approach),
-                [.. (await ChildrenAsync(stop)).Select(c => new ChildId(c.Id))],
-                until is { } moment ? seen.Where(o => o.At <= moment) : seen,
-                day,
-                await InferredAsync(until, stop),
-                records
-            );
-        });
+            until is { } moment
+                ? await JudgeAsync(SeenOfClass.Of((await ObservationsAsync(stop)).Where(o => o.At <= moment)), day, until, null, stop)
+                : await observations.JudgedAsync(
+                    this,
+                    (Versions.Calendar, Map, Approach, day),
+                    (seen, memory) => JudgeAsync(seen, day, null, memory, stop),
+                    stop
+                )
+        );
+
+    private async Task<ClassEvidence> JudgeAsync(SeenOfClass seen, DateOnly day, DateTimeOffset? until, RecordMemory? memory, CancellationToken stop) =>
+        new(
+            Map,
+            await CalendarAsync(stop),
+            EvidenceSettings.Of(Approach),
+            [.. (await ChildrenAsync(stop)).Select(c => new ChildId(c.Id))],
+            seen,
+            day,
+            await InferredAsync(until, stop),
+            memory
+        );
 
     /// <summary>
     /// Small groups from one day to another, of the sets in force: of each week the one accepted last. The only way to them: sets that were replaced stay in

@@ -16,14 +16,8 @@ namespace Fobble.Server.Rooms;
 /// One class as it was at one moment. Everything that is asked of a room comes from the same snapshot of the database, so that no page and no decision is put
 /// together from two different moments; what was read once stays for as long as the room does. A room only reads: <see cref="Decisions"/> writes.
 /// </summary>
-internal sealed partial class ClassRoom(
-    ReadingContexts contexts,
-    ContentCache contents,
-    ObservationCache observations,
-    RecordMemory records,
-    PlanCache plans,
-    TimeProvider clock
-) : IAsyncDisposable
+internal sealed partial class ClassRoom(ReadingContexts contexts, ContentCache contents, ObservationCache observations, PlanCache plans, TimeProvider clock)
+    : IAsyncDisposable
 {
     private FobbleDb? _db;
     private SqliteTransaction? _snapshot;

@@ -64,21 +64,63 @@ internal sealed class Decisions(FobbleDb db, ClassRoom room, WriteQueue queue)
     }
 }
 
-/// <summary>Lets those who write wait in the order in which they came, instead of knocking at SQLite's lock again and again.</summary>
-internal sealed class WriteQueue : IDisposable
+/// <summary>
+/// Lets those who write wait in the order in which they came, instead of knocking at SQLite's lock again and again. What somebody taps goes before whatever else waits.
+/// </summary>
+internal sealed class WriteQueue
 {
-    private readonly SemaphoreSlim _turn = new(1, 1);
+    private readonly Lock _lock = new();
+    private readonly Queue<TaskCompletionSource<IDisposable>> _first = new();
+    private readonly Queue<TaskCompletionSource<IDisposable>> _others = new();
+    private bool _taken;
 
-    public async Task<IDisposable> WaitAsync(CancellationToken stop)
+    public Task<IDisposable> WaitAsync(CancellationToken stop) => WaitIn(_others, stop);
+
+    /// <summary>Before those who wait already.</summary>
+    public Task<IDisposable> WaitFirstAsync() => WaitIn(_first, CancellationToken.None);
+
+    private async Task<IDisposable> WaitIn(Queue<TaskCompletionSource<IDisposable>> queue, CancellationToken stop)
     {
-        await _turn.WaitAsync(stop);
-        return new Turn(_turn);
+        stop.ThrowIfCancellationRequested();
+        TaskCompletionSource<IDisposable> waiting = new(TaskCreationOptions.RunContinuationsAsynchronously);
+        lock (_lock)
+        {
+            if (!_taken)
+            {
+                _taken = true;
+                return new Turn(this);
+            }
+
+            queue.Enqueue(waiting);
+        }
+
+        // Whoever gives up is passed over when the turn comes; a turn that came first is given back by the one who has it.
+        await using (stop.Register(() => waiting.TrySetCanceled(stop)))
+        {
+            return await waiting.Task;
+        }
     }
 
-    public void Dispose() => _turn.Dispose();
-
-    private sealed class Turn(SemaphoreSlim turn) : IDisposable
+    private void Next()
     {
-        public void Dispose() => turn.Release();
+        lock (_lock)
+        {
+            while (_first.TryDequeue(out var next) || _others.TryDequeue(out next))
+            {
+                if (next.TrySetResult(new Turn(this)))
+                {
+                    return;
+                }
+            }
+
+            _taken = false;
+        }
+    }
+
+    private sealed class Turn(WriteQueue queue) : IDisposable
+    {
+        private WriteQueue? _queue = queue;
+
+        public void Dispose() => Interlocked.Exchange(ref _queue, null)?.Next();
     }
 }

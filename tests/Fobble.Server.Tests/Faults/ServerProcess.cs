@@ -1,4 +1,6 @@
 using System.Diagnostics;
+using System.Globalization;
+using System.Net;
 using System.Net.Sockets;
 using System.Text;
 
@@ -7,7 +9,9 @@ namespace Fobble.Server.Tests.Faults;
 /// <summary>The server as a process of its own, as a school runs it: it can be killed, asked to end, and begun again on the same folder.</summary>
 internal sealed class ServerProcess : IDisposable
 {
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(60);
+    public const string FirstCode = "green lantern";
+
+    public static readonly TimeSpan Patience = TimeSpan.FromSeconds(60);
 
     private readonly Process _process;
     private readonly StringBuilder _said = new();
@@ -54,7 +58,7 @@ internal sealed class ServerProcess : IDisposable
             WorkingDirectory = AppContext.BaseDirectory,
         };
         start.Environment["Fobble__Data"] = data;
-        start.Environment["Fobble__FirstCode"] = School.FirstCode;
+        start.Environment["Fobble__FirstCode"] = FirstCode;
         start.Environment["ASPNETCORE_URLS"] = settings?.ContainsKey("Fobble__Https__Certificate") == true ? $"{url};{https}" : url;
         start.Environment["Logging__LogLevel__Default"] = "Warning";
         foreach (var (name, value) in settings ?? new Dictionary<string, string>())
@@ -116,7 +120,7 @@ internal sealed class ServerProcess : IDisposable
     public async Task<TimeSpan> EndAsync()
     {
         var began = Stopwatch.GetTimestamp();
-        using var asked = Process.Start("kill", ["-TERM", _process.Id.ToString(System.Globalization.CultureInfo.InvariantCulture)]);
+        using var asked = Process.Start("kill", ["-TERM", _process.Id.ToString(CultureInfo.InvariantCulture)]);
         await _process.WaitForExitAsync();
         return Stopwatch.GetElapsedTime(began);
     }
@@ -127,23 +131,6 @@ internal sealed class ServerProcess : IDisposable
         using CancellationTokenSource over = new(Patience);
         await _process.WaitForExitAsync(over.Token);
         return _process.ExitCode;
-    }
-
-    /// <summary>A browser that has opened the first page.</summary>
-    public async Task<Visitor> VisitAsync()
-    {
-        SocketsHttpHandler handler = new() { AllowAutoRedirect = false };
-        Visitor visitor = new(new HttpClient(handler) { BaseAddress = Url, Timeout = Patience });
-        await visitor.StateAsync();
-        return visitor;
-    }
-
-    public async Task<Visitor> ComeInAsAsync(string demoAdult)
-    {
-        var visitor = await VisitAsync();
-        (await visitor.PostAsync($"/api/account/demo/{demoAdult}")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
-        await visitor.StateAsync();
-        return visitor;
     }
 
     public void Dispose()

@@ -1,5 +1,6 @@
 using Fobble.Core.Evidence;
 using Fobble.Core.Skills;
+using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Features.Clipboard;
 using Fobble.Server.Hosting;
@@ -156,7 +157,7 @@ internal sealed class BaselineFeature : IFeature
             null,
             null
         );
-        if (await recorder.RecordAsync(seen, http.User.Adult(), checkId, stop) == Recorded.Taken)
+        if (await recorder.RecordAsync(seen, http.User.Adult(), checkId, stop) == Kept.Taken)
         {
             return TypedResults.Conflict();
         }

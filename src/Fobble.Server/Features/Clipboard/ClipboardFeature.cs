@@ -1,6 +1,7 @@
 using System.Security.Claims;
 using Fobble.Core.Evidence;
 using Fobble.Core.Skills;
+using Fobble.Data;
 using Fobble.Data.Model;
 using Fobble.Server.Features.Baseline;
 using Fobble.Server.Features.Live;
@@ -58,7 +59,7 @@ internal sealed class ClipboardFeature : IFeature
             return TypedResults.Unauthorized();
         }
 
-        return await recorder.RecordAsync(request, user.Adult(), null, stop) == Recorded.Taken ? TypedResults.Conflict() : TypedResults.NoContent();
+        return await recorder.RecordAsync(request, user.Adult(), null, stop) == Kept.Taken ? TypedResults.Conflict() : TypedResults.NoContent();
     }
 
     private static async Task<Results<NoContent, NotFound>> WithdrawAsync(

@@ -7,31 +7,26 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Features.Clipboard;
 
-internal enum Recorded
-{
-    New,
-    Repeated,
-
-    /// <summary>The id belongs to something else.</summary>
-    Taken,
-}
-
 /// <summary>Takes an observation in, from wherever it comes: the clipboard, a baseline check.</summary>
-internal sealed class Recorder(ClassRoom room, Decisions decisions, LiveNews news, TimeProvider clock)
+internal sealed class Recorder(ClassRoom room, RecordingLane lane, LiveNews news, TimeProvider clock)
 {
     public const int LongestNote = 500;
     private const int LongestNumbers = 40;
+
+    private static string NotHere => Phrase("This child is not in the class any more.");
 
     // A tablet's clock may be ahead.
     private static readonly TimeSpan Ahead = TimeSpan.FromMinutes(10);
 
     /// <summary>Keeps an observation. Sending it again changes nothing.</summary>
+    /// <returns>New, repeated or taken.</returns>
     /// <exception cref="RefusedException">It can't be recorded as it is.</exception>
-    public async Task<Recorded> RecordAsync(NewObservation request, (AdultId Id, string Name) adult, CheckId? check, CancellationToken stop)
+    public async Task<Kept> RecordAsync(NewObservation request, (AdultId Id, string Name) adult, CheckId? check, CancellationToken stop)
     {
         await CheckAsync(request, stop);
-        var recorded = await decisions.DecideAsync(db => KeepAsync(db, request, adult.Id, check, stop), stop);
-        if (recorded == Recorded.New)
+        var kept = await lane.KeepAsync(RowOf(request, adult.Id, check), stop);
+        RefusedException.Unless(kept != Kept.Gone, "childId", NotHere);
+        if (kept == Kept.New)
         {
             await news.SeenAsync(
                 room.Id,
@@ -39,39 +34,28 @@ internal sealed class Recorder(ClassRoom room, Decisions decisions, LiveNews new
             );
         }
 
-        return recorded;
+        return kept;
     }
 
-    private async Task<Recorded> KeepAsync(FobbleDb db, NewObservation request, AdultId adult, CheckId? check, CancellationToken stop)
-    {
-        // Sent again: fine if it is the same child's, or an id taken from somewhere else.
-        if (await db.Observations.Where(o => o.Id == request.Id).Select(o => new { o.ChildId, o.Skill }).FirstOrDefaultAsync(stop) is { } there)
+    private ObservationRow RowOf(NewObservation request, AdultId adult, CheckId? check) =>
+        new()
         {
-            return there.ChildId == request.ChildId && there.Skill == request.Skill ? Recorded.Repeated : Recorded.Taken;
-        }
-
-        db.Observations.Add(
-            new ObservationRow
-            {
-                Id = request.Id,
-                ChildId = request.ChildId,
-                Skill = request.Skill,
-                At = request.At,
-                Day = room.Zone.DayOf(request.At),
-                AdultId = adult.Value,
-                Setting = request.Setting,
-                Support = request.Support,
-                Representation = request.Representation,
-                Numbers = request.Numbers,
-                Slip = request.Slip,
-                Strategy = request.Strategy,
-                Note = string.IsNullOrWhiteSpace(request.Note) ? null : request.Note.Trim(),
-                SessionId = request.SessionId,
-                CheckId = check?.Value,
-            }
-        );
-        return Recorded.New;
-    }
+            Id = request.Id,
+            ChildId = request.ChildId,
+            Skill = request.Skill,
+            At = request.At,
+            Day = room.Zone.DayOf(request.At),
+            AdultId = adult.Value,
+            Setting = request.Setting,
+            Support = request.Support,
+            Representation = request.Representation,
+            Numbers = request.Numbers,
+            Slip = request.Slip,
+            Strategy = request.Strategy,
+            Note = string.IsNullOrWhiteSpace(request.Note) ? null : request.Note.Trim(),
+            SessionId = request.SessionId,
+            CheckId = check?.Value,
+        };
 
     private async Task CheckAsync(NewObservation request, CancellationToken stop)
     {
@@ -103,7 +87,7 @@ internal sealed class Recorder(ClassRoom room, Decisions decisions, LiveNews new
             )
             .Select(c => new { Session = request.SessionId == null || room.Db.GroupSessions.Any(s => s.Id == request.SessionId && s.ClassId == room.Id.Value) })
             .FirstOrDefaultAsync(stop);
-        refusals.Check("childId", here is not null, Phrase("This child is not in the class any more."));
+        refusals.Check("childId", here is not null, NotHere);
         refusals.Check("sessionId", here?.Session != false, Phrase("This session has been withdrawn, or was never the class's."));
         refusals.ThrowIfAny();
     }
