@@ -25,7 +25,7 @@ internal static class ServerBench
         await using var application = new Application(folder);
         using var client = await SignedInAsync(application);
 
-        var empty = await TimeAsync(Taps, () => client.GetAsync(new Uri("/health", UriKind.Relative)));
+        var empty = await TimeAsync(Taps, () => client.GetAsync(new Uri("/health/live", UriKind.Relative)));
         var bare = BareInserts(Path.Combine(folder, "bare.db"));
         var taps = await RecordAsync(client);
         var (grid, request, cold) = await GridAsync(application, client);

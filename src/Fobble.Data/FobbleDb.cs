@@ -13,6 +13,9 @@ namespace Fobble.Data;
 /// <summary>The database: facts only. Days are stored as day numbers and instants as UTC milliseconds, small and quick to read.</summary>
 public sealed class FobbleDb(DbContextOptions<FobbleDb> options) : IdentityUserContext<Adult, int>(options)
 {
+    /// <summary>Contexts, and with each an open connection, that are kept for the next who ask. A process may have a thousand files open, and a connection is three.</summary>
+    public const int MostKeptOpen = 32;
+
     public DbSet<School> Schools => Set<School>();
 
     public DbSet<SchoolClass> Classes => Set<SchoolClass>();

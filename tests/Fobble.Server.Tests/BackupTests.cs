@@ -1,6 +1,8 @@
 using Fobble.Data.Backups;
+using Fobble.Server.Demo;
 using Fobble.Server.Features.ChildPage;
 using Fobble.Server.Hosting;
+using Fobble.Server.Mail;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 
@@ -92,6 +94,70 @@ public sealed class BackupTests : IDisposable
 
         // It goes on from there.
         await Board.SeenAsync(await back.ComeInAsAsync("ines"), 4, "count.touch-5", Before(TimeSpan.FromMinutes(4)));
+    }
+
+    private async Task<(int Ended, string Said)> DrillAsync()
+    {
+        StringWriter said = new();
+        return (await BackupCommands.DrillAsync(_school.Services, said), said.ToString());
+    }
+
+    [Fact]
+    public async Task A_drill_puts_the_newest_back_and_compares_what_has_not_changed_since()
+    {
+        var ines = await _school.ComeInAsAsync("ines");
+        (await DrillAsync()).ShouldSatisfyAllConditions(d => d.Ended.ShouldBe(1), d => d.Said.ShouldContain("no backup yet"));
+        await Backups.TakeAsync(Stop);
+        (await DrillAsync()).ShouldSatisfyAllConditions(d => d.Ended.ShouldBe(0, d.Said), d => d.Said.ShouldContain("2 of 2 classes have not changed"));
+        await Board.SeenAsync(ines, 3, "count.touch-5", Before(TimeSpan.FromMinutes(10)));
+        (await DrillAsync()).Said.ShouldContain("1 of 2 classes have not changed");
+        Directory.Exists(Path.Combine(_school.Folder, "drill")).ShouldBeFalse("no second school is left lying about");
+    }
+
+    [Fact]
+    public async Task A_drill_finds_a_school_that_is_not_the_one_that_was_backed_up()
+    {
+        await Backups.TakeAsync(Stop);
+        using (var scope = _school.Scope())
+        {
+            // As a disk might: past every rule and every number that is counted.
+            var db = _school.Db(scope).Database;
+            foreach (
+                var trigger in await db.SqlQueryRaw<string>("SELECT name AS Value FROM sqlite_master WHERE type = 'trigger' AND tbl_name = 'Observations'")
+                    .ToListAsync(Stop)
+            )
+            {
+#pragma warning disable EF1002 // SQLite's own names.
+                await db.ExecuteSqlRawAsync($"DROP TRIGGER \"{trigger}\"", Stop);
+#pragma warning restore EF1002
+            }
+
+            await db.ExecuteSqlRawAsync("UPDATE Observations SET Support = 3 - Support WHERE ChildId = 1", Stop);
+        }
+
+        (await DrillAsync()).ShouldSatisfyAllConditions(d => d.Ended.ShouldBe(1), d => d.Said.ShouldContain("Class 1 is judged otherwise"));
+    }
+
+    [Fact]
+    public async Task Whoever_leads_the_school_is_told_by_mail_that_backups_fail_and_once_a_day()
+    {
+        // The other disk is not there: something else stands in its place.
+        var settings = _school.Services.GetRequiredService<FobbleSettings>();
+        settings.Backup.Folder = Path.Combine(_folder.FullName, "a-file");
+        await File.WriteAllTextAsync(settings.Backup.Folder, "", Stop);
+        await Backups.LookAsync(Stop);
+        await Backups.LookAsync(Stop);
+        Backups.State.Fault.ShouldNotBeNull();
+        await _school.Services.GetRequiredService<MailQueue>().SendDueAsync(_school.Services.GetRequiredService<TimeProvider>().GetUtcNow(), Stop);
+        var told = _school.Services.GetRequiredService<PostOffice>().Letters.ShouldHaveSingleItem();
+        told.Subject.ShouldContain("no backup is taken");
+        told.Text.ShouldContain("there is none yet");
+
+        var visitor = await _school.VisitAsync();
+        var health = await visitor.GetAsync("/health");
+        health.StatusCode.ShouldBe(HttpStatusCode.OK, "the school goes on");
+        (await health.Content.ReadAsStringAsync(Stop)).ShouldContain("\"backup\":\"Degraded\"");
+        (await visitor.GetAsync("/health/ready")).StatusCode.ShouldBe(HttpStatusCode.OK);
     }
 
     [Fact]

@@ -13,6 +13,9 @@ public enum MailKind
 
     /// <summary>An adult is told that signing in asks for another second step now, or for none.</summary>
     SecondStepChanged,
+
+    /// <summary>Whoever leads the school is told that backups are not taken any more.</summary>
+    BackupFailed,
 }
 
 /// <summary>A mail that is still to go. What it says, and the link in it, is written when it goes: nothing here opens anything.</summary>

@@ -3,21 +3,20 @@ using Fobble.Data.Backups;
 namespace Fobble.Server.Hosting;
 
 /// <summary>
-/// <c>Fobble.Server backup</c> and <c>Fobble.Server restore FILE</c>, run on the server's own machine: the first also while the school goes on, the second into a data
-/// folder that is empty.
+/// <c>Fobble.Server backup</c>, <c>restore FILE</c> and <c>drill</c>, run on the server's own machine: the first and the last also while the school goes on, the second into a
+/// data folder that is empty.
 /// </summary>
 internal static class BackupCommands
 {
     public const string Backup = "backup";
     public const string Restore = "restore";
+    public const string Drill = "drill";
 
     /// <returns>What the command ends with: 0, or 1 where it could not be done.</returns>
     public static async Task<int> TakeAsync(IServiceProvider services, TextWriter to)
     {
-        var settings = services.GetRequiredService<FobbleSettings>();
-        if (!settings.Backup.On)
+        if (await IsOffAsync(services, to))
         {
-            await to.WriteLineAsync(Phrase("Fobble__Backup__Folder says where backups go, Fobble__Backup__Passphrase what seals them: set both."));
             return 1;
         }
 
@@ -27,6 +26,9 @@ internal static class BackupCommands
             return Phrase($"Taken, opened again and found whole: {file} ({new FileInfo(file).Length / 1_000_000.0:0.0} MB).");
         });
     }
+
+    public static async Task<int> DrillAsync(IServiceProvider services, TextWriter to) =>
+        await IsOffAsync(services, to) ? 1 : await TriedAsync(to, () => Hosting.Drill.RunAsync(services, CancellationToken.None));
 
     /// <param name="backup">The file; beside it may lie the list of who was erased since.</param>
     public static async Task<int> PutBackAsync(IServiceProvider services, string backup, TextWriter to)
@@ -43,6 +45,17 @@ internal static class BackupCommands
 
             return Task.FromResult(Phrase($"The school of {facts.At:u} is in {settings.Data}. Start Fobble on it; who was erased since is erased again then."));
         });
+    }
+
+    private static async Task<bool> IsOffAsync(IServiceProvider services, TextWriter to)
+    {
+        var off = !services.GetRequiredService<FobbleSettings>().Backup.On;
+        if (off)
+        {
+            await to.WriteLineAsync(Phrase("Fobble__Backup__Folder says where backups go, Fobble__Backup__Passphrase what seals them: set both."));
+        }
+
+        return off;
     }
 
     private static async Task<int> TriedAsync(TextWriter to, Func<Task<string>> work)

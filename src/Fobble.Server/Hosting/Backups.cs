@@ -2,7 +2,10 @@ using System.Globalization;
 using Fobble.Data;
 using Fobble.Data.Backups;
 using Fobble.Data.Keeping;
+using Fobble.Data.Model;
+using Fobble.Server.Mail;
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
 
 namespace Fobble.Server.Hosting;
 
@@ -11,16 +14,31 @@ namespace Fobble.Server.Hosting;
 public sealed record BackupState(DateTimeOffset? At, string? Fault);
 
 /// <summary>Takes a backup whenever something has changed since the last one, and lets go of those that are over.</summary>
-internal sealed partial class Backups(FobbleSettings settings, SchoolLanguage language, TimeProvider clock, ILogger<Backups> log) : BackgroundService
+internal sealed partial class Backups(
+    FobbleSettings settings,
+    SchoolLanguage language,
+    IServiceScopeFactory scopes,
+    WriteQueue queue,
+    MailQueue mail,
+    TimeProvider clock,
+    ILogger<Backups> log
+) : BackgroundService
 {
+    /// <summary>As often as that somebody is told that they fail.</summary>
+    private static readonly TimeSpan TellsEvery = TimeSpan.FromDays(1);
+
     private readonly SemaphoreSlim _taking = new(1, 1);
     private SqliteConnection? _watches;
     private long? _seen;
     private string? _fault;
+    private DateTimeOffset? _told;
 
     private string Database => Path.Combine(settings.Data, DataFolder.DatabaseFile);
 
     public BackupState State => new(Taken().Order().Cast<DateTimeOffset?>().LastOrDefault(), _fault);
+
+    /// <summary>The newest file; null where there is none.</summary>
+    public string? Newest => State.At is { } at ? Path.Combine(settings.Backup.Folder!, BackupFile.NameAt(at)) : null;
 
     /// <summary>Takes one now.</summary>
     /// <exception cref="NotWholeException">It could not be taken.</exception>
@@ -71,6 +89,23 @@ internal sealed partial class Backups(FobbleSettings settings, SchoolLanguage la
         _seen = version;
     }
 
+    /// <summary>Takes one where that is due. Where it can't be, that is told, and tried again at the next look; the school goes on.</summary>
+    public async Task LookAsync(CancellationToken stop)
+    {
+        try
+        {
+            await TakeIfChangedAsync(stop);
+        }
+#pragma warning disable CA1031 // Whatever a disk that is not there can come up with.
+        catch (Exception fault) when (!stop.IsCancellationRequested)
+#pragma warning restore CA1031
+        {
+            _fault = fault.Message;
+            NotTaken(log, fault);
+            await TellAsync(stop);
+        }
+    }
+
     public override void Dispose()
     {
         _watches?.Dispose();
@@ -84,18 +119,8 @@ internal sealed partial class Backups(FobbleSettings settings, SchoolLanguage la
         {
             // At a start everybody waits for other things.
             await Task.Delay(TimeSpan.FromMinutes(settings.Backup.EveryMinutes), stoppingToken);
-            try
-            {
-                CultureInfo.CurrentUICulture = await language.NowAsync(stoppingToken);
-                await TakeIfChangedAsync(stoppingToken);
-            }
-#pragma warning disable CA1031 // A backup that fails is told and tried again; the school goes on.
-            catch (Exception fault) when (!stoppingToken.IsCancellationRequested)
-#pragma warning restore CA1031
-            {
-                _fault = fault.Message;
-                NotTaken(log, fault);
-            }
+            CultureInfo.CurrentUICulture = await language.NowAsync(stoppingToken);
+            await LookAsync(stoppingToken);
         }
     }
 
@@ -103,6 +128,30 @@ internal sealed partial class Backups(FobbleSettings settings, SchoolLanguage la
         settings.Backup.On && Directory.Exists(settings.Backup.Folder)
             ? Directory.EnumerateFiles(settings.Backup.Folder!).Select(f => BackupFile.TakenAt(Path.GetFileName(f))).OfType<DateTimeOffset>()
             : [];
+
+    private async Task TellAsync(CancellationToken stop)
+    {
+        var now = clock.GetUtcNow();
+        if (!mail.On || now - _told < TellsEvery)
+        {
+            return;
+        }
+
+        _told = now;
+        await using var scope = scopes.CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<FobbleDb>();
+        using (await queue.WaitAsync(stop))
+        {
+            foreach (var lead in await db.SchoolLeads.Select(l => l.Adult!.Email!).Distinct().ToListAsync(stop))
+            {
+                await mail.AskAsync(db, MailKind.BackupFailed, lead, by: null, stop);
+            }
+
+            await db.SaveChangesAsync(stop);
+        }
+
+        mail.Wake();
+    }
 
     // Numbers only: whoever puts an older backup back erases again what was erased since.
     private void CopyErased()

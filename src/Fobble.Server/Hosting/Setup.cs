@@ -44,6 +44,8 @@ public static partial class Setup
                 return await LostPassword.TellAsync(app.Services, email, Console.Out);
             case [BackupCommands.Backup]:
                 return await BackupCommands.TakeAsync(app.Services, Console.Out);
+            case [BackupCommands.Drill]:
+                return await BackupCommands.DrillAsync(app.Services, Console.Out);
             case [BackupCommands.Restore, var backup]:
                 return await BackupCommands.PutBackAsync(app.Services, backup, Console.Out);
         }
@@ -66,7 +68,7 @@ public static partial class Setup
         var clock = settings.Now is { } now ? new ShiftedClock(now) : TimeProvider.System;
         services.AddSingleton(clock);
         var database = Path.Combine(settings.Data, DataFolder.DatabaseFile);
-        services.AddDbContextPool<FobbleDb>(options => FobbleDb.Configure(options, database));
+        services.AddDbContextPool<FobbleDb>(options => FobbleDb.Configure(options, database), FobbleDb.MostKeptOpen);
         services.AddSingleton(_ => new ReadingContexts(database));
         services.AddMemoryCache(cache => cache.SizeLimit = MostKept);
         services.AddHybridCache().AddSerializerFactory<KeptInMemory>();
@@ -74,6 +76,7 @@ public static partial class Setup
         services.AddSingleton<ContentCache>();
         services.AddSingleton<PlanCache>();
         services.AddSingleton<ObservationCache>();
+        services.AddSingleton<ReadingTurns>();
         services.AddScoped<ClassRoom>();
         services.AddScoped<ClassRooms>();
         services.AddSingleton<WriteQueue>();

@@ -9,8 +9,8 @@ using MimeKit;
 
 namespace Fobble.Server.Mail;
 
-/// <summary>What mails say: plain text, short, to adults about their own account. No child is named in any.</summary>
-internal sealed class Letters(FobbleDb db, UserManager<Adult> adults, FobbleSettings settings, IServer server)
+/// <summary>What mails say: plain text, short, to adults about their own account, or that backups fail. No child is named in any.</summary>
+internal sealed class Letters(FobbleDb db, UserManager<Adult> adults, FobbleSettings settings, Backups backups, IServer server)
 {
     /// <returns>Null where there is nothing to send: nobody has the address, or the adult has come in meanwhile.</returns>
     public async Task<MimeMessage?> WriteAsync(MailRow mail, CancellationToken stop)
@@ -51,6 +51,19 @@ internal sealed class Letters(FobbleDb db, UserManager<Adult> adults, FobbleSett
                         ? Phrase($"Signing in to your account at {school} asks for your password alone now.")
                         : Phrase($"Signing in to your account at {school} asks for a code of your phone now, too, and all other devices are signed out."),
                     Phrase($"If it was not you, tell whoever leads the school at once, and choose another password at the door: {Before}/lost-password")
+                )
+            ),
+            MailKind.BackupFailed => (
+                Phrase($"{school}: no backup is taken"),
+                string.Join(
+                    "\n\n",
+                    backups.State.At is { } last
+                        ? Phrase($"Fobble could take no backup of {school}. The last one is of {last:u}.")
+                        : Phrase($"Fobble could take no backup of {school}, and there is none yet."),
+                    Phrase(
+                        $"It goes on trying every few minutes. Please show this to whoever looks after the machine: is the other disk there, and is there room on it?"
+                    ),
+                    backups.State.Fault ?? ""
                 )
             ),
             _ => (

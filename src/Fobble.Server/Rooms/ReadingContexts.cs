@@ -15,7 +15,7 @@ internal sealed class ReadingContexts : IDisposable
     {
         DbContextOptionsBuilder<FobbleDb> options = new();
         FobbleDb.ConfigureReading(options, file);
-        _pool = new(options.Options);
+        _pool = new(options.Options, FobbleDb.MostKeptOpen);
         _keeper = FobbleDb.KeepOpen(file);
     }
 

@@ -21,12 +21,29 @@ internal static class RoomGate
                         }
                     }
 
-                    if (ClassId.TryParse(http.GetRouteValue("classId") as string, out var id))
+                    if (!HttpMethods.IsGet(http.Request.Method))
                     {
-                        await http.RequestServices.GetRequiredService<ClassRoom>().EnterAsync(id, http.RequestAborted);
+                        return await EnterAsync(context, next);
                     }
 
-                    return await next(context);
+                    using var turn = await http.RequestServices.GetRequiredService<ReadingTurns>().WaitAsync(http.RequestAborted);
+                    return turn.IsAcquired
+                        ? await EnterAsync(context, next)
+                        : TypedResults.Problem(
+                            Phrase("There is too much to work out just now. Try again in a moment."),
+                            statusCode: StatusCodes.Status503ServiceUnavailable
+                        );
                 }
         );
+
+    private static async ValueTask<object?> EnterAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
+    {
+        var http = context.HttpContext;
+        if (ClassId.TryParse(http.GetRouteValue("classId") as string, out var id))
+        {
+            await http.RequestServices.GetRequiredService<ClassRoom>().EnterAsync(id, http.RequestAborted);
+        }
+
+        return await next(context);
+    }
 }
