@@ -69,6 +69,9 @@ public enum TraceKind
     RosterIn,
     RosterDecided,
     RosterOut,
+
+    /// <summary>A backup was taken because somebody asked for it.</summary>
+    BackupTaken,
 }
 
 /// <summary>Who did something that a school answers for. No child is named here: it stands by its number.</summary>

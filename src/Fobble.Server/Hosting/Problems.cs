@@ -7,7 +7,7 @@ namespace Fobble.Server.Hosting;
 /// Turns what was thrown into what is answered: a refusal into its sentences by field, something changed meanwhile into 409 with what has changed, what cannot be read into its field, anything else
 /// into 500 with a number that stands in the log.
 /// </summary>
-internal sealed partial class Problems(ILogger<Problems> log, IProblemDetailsService answers) : IExceptionHandler
+internal sealed partial class Problems(ILogger<Problems> log, IProblemDetailsService answers, RecentFaults faults) : IExceptionHandler
 {
     /// <summary>Tells a page that it can show what has changed and offer its change again.</summary>
     public const string Changed = "urn:fobble:changed";
@@ -50,6 +50,7 @@ internal sealed partial class Problems(ILogger<Problems> log, IProblemDetailsSer
     {
         var id = Guid.NewGuid().ToString("N")[..8];
         Faulted(log, id, exception);
+        faults.Add(id);
         return new()
         {
             Status = StatusCodes.Status500InternalServerError,

@@ -177,6 +177,7 @@ public static partial class Setup
                     _ => null,
                 }
         );
+        services.AddSingleton<RecentFaults>();
         services.AddExceptionHandler<Problems>();
         services.AddSignalR().AddJsonProtocol(options => options.PayloadSerializerOptions.Converters.Add(new JsonStringEnumConverter()));
         services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);

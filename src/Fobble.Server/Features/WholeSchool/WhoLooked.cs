@@ -120,6 +120,7 @@ internal static class WhoLooked
             TraceKind.RosterDecided => Phrase("decided about what the office’s list proposes"),
             TraceKind.RosterOut => Phrase("took out who is in which class, for an office"),
             TraceKind.CalendarAddressChanged => Phrase($"made or withdrew an address for calendar programs, of {room}"),
+            TraceKind.BackupTaken => Phrase("had a backup taken"),
             TraceKind.NewYear => Phrase("took the school into a new year"),
             TraceKind.NewYearUndone => Phrase("took the new year back"),
             TraceKind.ChildMoved => Phrase($"moved child {child} to {room}"),

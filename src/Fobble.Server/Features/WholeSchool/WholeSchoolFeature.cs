@@ -73,6 +73,7 @@ internal sealed class WholeSchoolFeature : IFeature
         NewYears.Map(school);
         TakenOut.Map(school);
         Rosters.Map(school);
+        HowItRuns.Map(school);
     }
 
     private static async Task<Ok<SchoolView>> GetAsync(HttpContext http, FobbleDb db, CancellationToken stop)

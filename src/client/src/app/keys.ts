@@ -48,6 +48,7 @@ type Asked =
   | 'thoughts'
   | 'timetable'
   | 'today'
+  | 'running'
   | 'traces'
   | 'trail'
   | 'week'

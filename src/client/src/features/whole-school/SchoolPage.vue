@@ -14,6 +14,7 @@ import { say, sayError } from '@/ui/notices'
 import PageError from '@/ui/PageError.vue'
 import ShownOnce from '@/ui/ShownOnce.vue'
 import AdultsOfClass from './AdultsOfClass.vue'
+import HowItRuns from './HowItRuns.vue'
 import RosterLine from './RosterLine.vue'
 import WhoLooked from './WhoLooked.vue'
 
@@ -304,6 +305,7 @@ const childrenOf = ({ children }: Schemas['ClassOfSchool']) =>
           </summary>
           <WhoLooked v-if="looked" />
         </details>
+        <HowItRuns />
       </section>
     </div>
   </div>
