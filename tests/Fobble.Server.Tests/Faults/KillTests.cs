@@ -49,7 +49,7 @@ public sealed class KillTests : IDisposable
             id,
             childId = child,
             skill = "see.to-3",
-            at = new DateTimeOffset(2026, 11, 25, 7, 0, 0, TimeSpan.Zero),
+            at = StandingClock.At("2026-11-25T07:00:00"),
             setting = "Group",
             support = "Alone",
             representation = "Objects",
