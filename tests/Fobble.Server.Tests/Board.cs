@@ -17,26 +17,25 @@ internal static class Board
     public static async Task<GroupsView> AcceptAsync(Visitor visitor, string week, GroupsView view) =>
         await Visitor.ReadAsync<GroupsView>(await visitor.PostAsync(week + "/groups/accept", Chosen(view)));
 
+    /// <summary>What a tap for "alone" sends.</summary>
+    public static object Tap(Guid id, int child, string skill, DateTimeOffset at, int? session = null) =>
+        new
+        {
+            id,
+            childId = child,
+            skill,
+            at,
+            setting = "Group",
+            support = "Alone",
+            representation = "Objects",
+            numbers = (string?)null,
+            slip = (string?)null,
+            strategy = (string?)null,
+            note = (string?)null,
+            sessionId = session,
+        };
+
     /// <summary>A child is seen to do something alone, in a group or elsewhere.</summary>
     public static async Task SeenAsync(Visitor visitor, int child, string skill, DateTimeOffset at, int? session = null) =>
-        (
-            await visitor.PostAsync(
-                "/api/classes/1/observations",
-                new
-                {
-                    id = Guid.NewGuid(),
-                    childId = child,
-                    skill,
-                    at,
-                    setting = "Group",
-                    support = "Alone",
-                    representation = "Objects",
-                    numbers = (string?)null,
-                    slip = (string?)null,
-                    strategy = (string?)null,
-                    note = (string?)null,
-                    sessionId = session,
-                }
-            )
-        ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await visitor.PostAsync("/api/classes/1/observations", Tap(Guid.NewGuid(), child, skill, at, session))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
 }

@@ -139,6 +139,69 @@ public sealed class ObservationCacheTests(School school) : IClassFixture<School>
         (await ReadAsync(last, 1)).Count.ShouldBe(start + (writers * 15));
     }
 
+    [Fact]
+    public async Task What_was_judged_once_is_what_would_be_judged_now_whatever_has_changed()
+    {
+        var ines = await school.ComeInAsAsync("ines");
+        async Task<ClassEvidence> JudgedAsync(ObservationCache cache)
+        {
+            await using var scope = school.Services.CreateAsyncScope();
+            await using var room = ActivatorUtilities.CreateInstance<ClassRoom>(scope.ServiceProvider, cache);
+            await room.EnterAsync(new(1), default);
+            return await room.EvidenceAsync(default);
+        }
+
+        async Task AsAnewAsync(string after)
+        {
+            using ObservationCache anew = new();
+            var (kept, fresh) = (await JudgedAsync(_cache), await JudgedAsync(anew));
+            kept.Children.ShouldBe(fresh.Children, after);
+            foreach (var child in fresh.Children)
+            {
+                kept.Row(child).ShouldBe(fresh.Row(child), after);
+                fresh.Map.Skills.ShouldAllBe(
+                    s => kept.IsReady(child, s.Id) == fresh.IsReady(child, s.Id) && kept.LikelyHas(child, s.Id) == fresh.LikelyHas(child, s.Id),
+                    after
+                );
+            }
+
+            kept.LookAgain.ShouldBe(fresh.LookAgain, after);
+            (await JudgedAsync(_cache)).ShouldBeSameAs(kept, "nothing has changed since");
+        }
+
+        await AsAnewAsync("nothing");
+        var morning = StandingClock.At("2026-11-25T07:00:00");
+        await Board.SeenAsync(ines, 2, "count.touch-5", morning);
+        await AsAnewAsync("a tap");
+        await Board.SeenAsync(ines, 2, "see.to-5", morning.AddDays(-9));
+        await AsAnewAsync("a tap of an earlier day");
+        Guid id;
+        await using (var scope = school.Services.CreateAsyncScope())
+        {
+            id = await AddAsync(school.Db(scope), morning);
+        }
+
+        await AsAnewAsync("a row by another way");
+        (await ines.PostAsync($"/api/classes/1/observations/{id}/withdraw", new { why = "Wrong child" })).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        await AsAnewAsync("a withdrawal");
+        var choice = (await ines.ReadAsync<Server.Features.ClassApproach.ApproachView>("/api/classes/1/approach")).Choice;
+        var other = choice with { OnesWord = choice.OnesWord == Core.Numbers.OnesWord.Ones ? Core.Numbers.OnesWord.Units : Core.Numbers.OnesWord.Ones };
+        (await ines.PatchAsync("/api/classes/1/approach", other)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        await AsAnewAsync("another way of the class");
+        (await ines.PatchAsync("/api/classes/1/approach", choice)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        await using (var scope = school.Services.CreateAsyncScope())
+        {
+            var db = school.Db(scope);
+            var term = await db.Terms.OrderBy(t => t.First).FirstAsync();
+            term.First = term.First.AddDays(2);
+            await db.SaveChangesAsync();
+        }
+
+        await AsAnewAsync("a term that begins later");
+        await ines.PostCsvAsync("/api/classes/1/class-list", "Name\nTamsin Orr\n");
+        await AsAnewAsync("a child that came");
+    }
+
     private static Task<ClassRoom> EnterAsync(AsyncServiceScope scope, int classId) =>
         scope.ServiceProvider.GetRequiredService<ClassRooms>().OpenAsync(new(classId), default);
 

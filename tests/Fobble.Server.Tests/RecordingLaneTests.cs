@@ -159,4 +159,38 @@ public class RecordingLaneTests(School school) : IClassFixture<School>
         turns.ShouldBeGreaterThan(2000);
         (await queue.WaitAsync(default).WaitAsync(TimeSpan.FromSeconds(5))).Dispose();
     }
+
+    [Fact]
+    public async Task While_all_turns_to_read_are_taken_a_tap_is_kept_a_page_waits_and_one_too_many_is_told_so()
+    {
+        var ines = await school.ComeInAsAsync("ines");
+        var turns = school.Services.GetRequiredService<ReadingTurns>();
+        List<System.Threading.RateLimiting.RateLimitLease> taken = [];
+        for (var i = 0; i < Environment.ProcessorCount; i++)
+        {
+            taken.Add(await turns.WaitAsync(default));
+        }
+
+        var page = ines.GetAsync("/api/classes/1/grid");
+        await Board.SeenAsync(ines, 7, "see.to-3", StandingClock.At("2026-11-25T07:00:00"));
+        page.IsCompleted.ShouldBeFalse("there is no turn for it yet");
+
+        using CancellationTokenSource gone = new();
+        List<Task> waiting = [];
+        while (waiting.LastOrDefault() is not { IsCompleted: true })
+        {
+            waiting.Add(turns.WaitAsync(gone.Token).AsTask());
+            waiting.Count.ShouldBeLessThan(1000, "however many wait, there is an end");
+        }
+
+        var sentAway = await ines.GetAsync("/api/classes/1/grid");
+        sentAway.StatusCode.ShouldBe(HttpStatusCode.ServiceUnavailable);
+        (await Visitor.SaysAsync(sentAway)).ShouldContain("Try again in a moment");
+
+        // Whoever has gone away holds no turn, and the page that waited gets its own.
+        await gone.CancelAsync();
+        taken.ForEach(t => t.Dispose());
+        (await page).StatusCode.ShouldBe(HttpStatusCode.OK);
+        (await ines.GetAsync("/api/classes/1/grid")).StatusCode.ShouldBe(HttpStatusCode.OK);
+    }
 }

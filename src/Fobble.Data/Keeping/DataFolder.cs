@@ -14,7 +14,9 @@ public sealed class DataFolder : IDisposable
     public const long LeastFree = 20_000_000;
 
     private const string LockFile = "in-use";
-    private const string TryFile = "try";
+
+    // Each process has one of its own: whoever tries the same folder meanwhile, as a second server does before it is refused, is not in the way.
+    private static readonly string TryFile = $"try-{Environment.ProcessId}";
     private const UnixFileMode OwnersFile = UnixFileMode.UserRead | UnixFileMode.UserWrite;
     private const UnixFileMode OwnersFolder = OwnersFile | UnixFileMode.UserExecute;
 
@@ -108,7 +110,7 @@ public sealed class DataFolder : IDisposable
         {
             return new(file, FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
         }
-        catch (IOException fault) when (File.Exists(file) && !Directory.Exists(file) && CanBeRead(folder))
+        catch (IOException fault) when (File.Exists(file) && !Directory.Exists(file) && CanBeWritten(folder))
         {
             throw new DataFolderException(
                 Phrase(
@@ -120,7 +122,7 @@ public sealed class DataFolder : IDisposable
     }
 
     // A lock that is held keeps its own file from being opened; a disk that can only be read keeps every file from being made.
-    private static bool CanBeRead(string folder)
+    private static bool CanBeWritten(string folder)
     {
         try
         {

@@ -43,22 +43,7 @@ public sealed class KillTests : IDisposable
         return server;
     }
 
-    private static object Tap(Guid id, int child) =>
-        new
-        {
-            id,
-            childId = child,
-            skill = "see.to-3",
-            at = StandingClock.At("2026-11-25T07:00:00"),
-            setting = "Group",
-            support = "Alone",
-            representation = "Objects",
-            numbers = (string?)null,
-            slip = (string?)null,
-            strategy = (string?)null,
-            note = (string?)null,
-            sessionId = (int?)null,
-        };
+    private static object Tap(Guid id, int child) => Board.Tap(id, child, "see.to-3", StandingClock.At("2026-11-25T07:00:00"));
 
     // Until the server is gone.
     private static async Task UntilKilledAsync(Func<int, Task> work)
