@@ -91,7 +91,8 @@ internal static class LoadBench
     // Until what nobody waits for any more has been worked off.
     private static async Task QuietAsync(Asker[] askers)
     {
-        for (var quick = 0; quick < 5; )
+        var quick = 0;
+        while (quick < 5)
         {
             var began = Stopwatch.GetTimestamp();
             try

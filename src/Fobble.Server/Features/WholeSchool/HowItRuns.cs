@@ -57,7 +57,11 @@ internal static class HowItRuns
 
     private static async Task<NoContent> BackUpAsync(FobbleSettings settings, Backups backups, CancellationToken stop)
     {
-        RefusedException.Unless(settings.Backup.On, "backup", Phrase("It is not said yet where backups go: whoever looks after the machine does that, in its settings."));
+        RefusedException.Unless(
+            settings.Backup.On,
+            "backup",
+            Phrase("It is not said yet where backups go: whoever looks after the machine does that, in its settings.")
+        );
         try
         {
             await backups.TakeAsync(stop);
