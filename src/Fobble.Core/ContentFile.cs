@@ -1,16 +1,22 @@
 using System.Reflection;
 using YamlDotNet.Core;
+using YamlDotNet.Core.Events;
 using YamlDotNet.Serialization;
 using YamlDotNet.Serialization.NamingConventions;
 
 namespace Fobble.Core;
 
-/// <summary>The YAML files that ship inside this assembly, read into plain records.</summary>
+/// <summary>YAML read into plain records: the files that ship inside this assembly, and those that schools hand on.</summary>
 internal static class ContentFile
 {
+    // No content of ours comes near. A file from outside can be made to take a machine for hours: by lists within lists, or by one part that is called up 90,000 times.
+    private const int Deepest = 20;
+    private const int MostAliases = 100;
+
     private static readonly IDeserializer Yaml = new DeserializerBuilder().WithNamingConvention(CamelCaseNamingConvention.Instance).Build();
     private static readonly ISerializer Writer = new SerializerBuilder()
         .WithNamingConvention(CamelCaseNamingConvention.Instance)
+        .DisableAliases()
         .ConfigureDefaultValuesHandling(DefaultValuesHandling.OmitNull | DefaultValuesHandling.OmitEmptyCollections | DefaultValuesHandling.OmitDefaults)
         .Build();
 
@@ -30,11 +36,33 @@ internal static class ContentFile
     {
         try
         {
+            CheckSize(name, text);
             return Yaml.Deserialize<T>(text);
         }
         catch (YamlException fault)
         {
             throw new RefusedException("file", $"{name}, line {fault.Start.Line}: {fault.InnerException?.Message ?? fault.Message}");
+        }
+    }
+
+    private static void CheckSize(string name, string text)
+    {
+        var (depth, aliases) = (0, 0);
+        Parser parser = new(new StringReader(text));
+        while (parser.MoveNext())
+        {
+            depth += parser.Current!.NestingIncrease;
+            aliases += parser.Current is AnchorAlias ? 1 : 0;
+            RefusedException.Unless(
+                depth <= Deepest,
+                "file",
+                Phrase($"{name}, line {parser.Current.Start.Line}: this holds parts within parts, more than {Deepest} deep.")
+            );
+            RefusedException.Unless(
+                aliases <= MostAliases,
+                "file",
+                Phrase($"{name}, line {parser.Current.Start.Line}: this calls up other parts of it more than {MostAliases} times; write them out.")
+            );
         }
     }
 

@@ -2,7 +2,10 @@ using System.Globalization;
 using System.Text;
 using Fobble.Core.Calendars;
 using Fobble.Formats.Csv;
+using Ical.Net;
+using Ical.Net.CalendarComponents;
 using Ical.Net.DataTypes;
+using Ical.Net.Evaluation;
 
 namespace Fobble.Formats.Calendars;
 
@@ -14,6 +17,16 @@ public static class ClosureFiles
 {
     public const int LongestName = 80;
     public const int MostClosures = 300;
+
+    // What is in a calendar of a school, ten times over. Calendars come from anywhere, and the work a file asks for has nothing to do with its size.
+    private const int MostEntries = 5_000;
+    private const int MostThatComeBack = 200;
+    private const int MostYears = 150;
+    private const int MostRules = 5;
+    private const int MostInARule = 400;
+    private const int LongestLists = 60_000;
+    private const int MostWithoutADay = 1_000;
+    private const int MostFaults = 100;
 
     /// <summary>Reads either; which one is seen from the file's first line.</summary>
     /// <param name="from">First day that matters: what is over before it is left out, and said.</param>
@@ -50,6 +63,15 @@ public static class ClosureFiles
     {
         List<Closure> closures = [];
         List<FileFault> faults = [];
+        if (LongestLists < LettersOfLists(text))
+        {
+            return new(
+                [],
+                [new(1, null, Phrase("Entries of this file come back by very long lists of days; this is no calendar of days without school."))],
+                []
+            );
+        }
+
         Ical.Net.Calendar calendar;
         try
         {
@@ -62,10 +84,15 @@ public static class ClosureFiles
             return new([], [new(1, null, Phrase($"This is no calendar file that can be read: {fault.Message}"))], []);
         }
 
-        var timed = 0;
+        if (calendar.Events.Count > MostEntries)
+        {
+            return new([], [new(1, null, Phrase($"The file holds {calendar.Events.Count} entries; {MostEntries} are the most that are looked at."))], []);
+        }
+
+        var (timed, comeBack) = (0, 0);
         foreach (var entry in calendar.Events)
         {
-            var name = (entry.Summary ?? "").Trim();
+            var name = Short((entry.Summary ?? "").Trim());
             if (string.Equals(entry.Status, "CANCELLED", StringComparison.OrdinalIgnoreCase))
             {
                 continue;
@@ -73,21 +100,103 @@ public static class ClosureFiles
 
             if (entry.Start is null || name.Length == 0)
             {
-                faults.Add(new(1, null, Phrase($"An entry has no {(name.Length == 0 ? "name" : "day")}{(name.Length == 0 ? "" : $": “{Short(name)}”")}.")));
-                continue;
+                faults.Add(new(1, null, Phrase($"An entry has no {(name.Length == 0 ? "name" : "day")}{(name.Length == 0 ? "" : $": “{name}”")}.")));
+            }
+            else if (ComesBack(entry) && ++comeBack > MostThatComeBack)
+            {
+                faults.Add(
+                    new(1, null, Phrase($"More than {MostThatComeBack} entries come back again and again; this is no calendar of days without school."))
+                );
+            }
+            else if (ComesBack(entry) && !CanBeFollowed(entry, from))
+            {
+                faults.Add(
+                    new(
+                        1,
+                        null,
+                        Phrase($"“{name}” comes back by a rule that no day without school has: more than once a day, for centuries, or by a very long list.")
+                    )
+                );
+            }
+            else
+            {
+                timed += entry.IsAllDay ? 0 : 1;
+                try
+                {
+                    closures.AddRange(DaysOf(entry, name, from, until));
+                }
+#pragma warning disable CA1031 // Of other people's rules it throws many kinds: days after the last one there is, rules that never match.
+                catch (Exception)
+#pragma warning restore CA1031
+                {
+                    faults.Add(new(1, null, Phrase($"On which days “{name}” is can’t be found out by its rule.")));
+                }
             }
 
-            timed += entry.IsAllDay ? 0 : 1;
-            foreach (var occurrence in entry.GetOccurrences(new CalDateTime(from.AddDays(-60))).TakeWhile(o => Day(o.Period.StartTime) <= until).Take(400))
+            if (faults.Count > MostFaults)
             {
-                var first = Day(occurrence.Period.StartTime);
-                var end = occurrence.Period.EffectiveEndTime is { } e ? Day(e) : first;
-                var last = entry.IsAllDay ? end.AddDays(-1) : end;
-                closures.Add(new(Short(name), first, last < first ? first : last));
+                break;
             }
         }
 
         return new(closures, faults, timed > 0 ? [Phrase($"{timed} with a time of day, taken as whole days.")] : []);
+    }
+
+    // Several rules, and rules for what is left out, are of an older form of the standard; files have them still.
+#pragma warning disable CS0618
+    private static List<RecurrenceRule> Rules(CalendarEvent entry) => [.. entry.RecurrenceRules, .. entry.ExceptionRules];
+#pragma warning restore CS0618
+
+    // Asked of the text: the reader itself takes hours over a list of some ten thousand days. A line that begins with a blank goes on with the one before (RFC 5545, 3.1).
+    private static int LettersOfLists(string text)
+    {
+        var (letters, inList) = (0, false);
+        foreach (var line in text.AsSpan().EnumerateLines())
+        {
+            if (line.IsEmpty || line[0] is not (' ' or '\t'))
+            {
+                inList = line.StartsWith("RDATE", StringComparison.OrdinalIgnoreCase) || line.StartsWith("EXDATE", StringComparison.OrdinalIgnoreCase);
+            }
+
+            letters += inList ? line.Length : 0;
+        }
+
+        return letters;
+    }
+
+    private static bool ComesBack(CalendarEvent entry) =>
+        Rules(entry).Count > 0 || entry.RecurrenceDates.GetAllDates().Any() || entry.RecurrenceDates.GetAllPeriods().Any();
+
+    // A rule of a few letters can stand for every second of a thousand years.
+    private static bool CanBeFollowed(CalendarEvent entry, DateOnly from)
+    {
+        var rules = Rules(entry);
+        return entry.Start!.Year > from.Year - MostYears
+            && rules.Count <= MostRules
+            && rules.All(r => r.Frequency is FrequencyType.Daily or FrequencyType.Weekly or FrequencyType.Monthly or FrequencyType.Yearly)
+            && rules.All(r => r.BySecond.Count <= 1 && r.ByMinute.Count <= 1 && r.ByHour.Count <= 1)
+            && rules.All(r =>
+                r.ByDay.Count + r.ByMonthDay.Count + r.ByYearDay.Count + r.ByWeekNo.Count + r.ByMonth.Count + r.BySetPosition.Count <= MostInARule
+            )
+            && entry.RecurrenceDates.GetAllDates().Count() + entry.RecurrenceDates.GetAllPeriods().Count() + entry.ExceptionDates.GetAllDates().Count()
+                <= MostInARule;
+    }
+
+    private static IEnumerable<Closure> DaysOf(CalendarEvent entry, string name, DateOnly from, DateOnly until)
+    {
+        EvaluationOptions limits = new() { MaxUnmatchedIncrementsLimit = MostWithoutADay };
+        foreach (
+            var occurrence in entry
+                .GetOccurrences(new CalDateTime(from.AddDays(-60)), limits)
+                .TakeWhile(o => Day(o.Period.StartTime) <= until)
+                .Take(MostClosures + 1)
+        )
+        {
+            var first = Day(occurrence.Period.StartTime);
+            var end = occurrence.Period.EffectiveEndTime is { } e ? Day(e) : first;
+            var last = entry.IsAllDay ? end.AddDays(-1) : end;
+            yield return new(name, first, last < first ? first : last);
+        }
     }
 
     private static DateOnly Day(CalDateTime time) => DateOnly.FromDateTime(time.Value);
@@ -115,7 +224,7 @@ public static class ClosureFiles
             return new([], table.Faults, table.Notes);
         }
 
-        foreach (var row in table.Rows.Skip(1))
+        foreach (var row in table.Lines())
         {
             var name = table.Field(row, "Name").Trim();
             var first = DayOf(table, row, "First", required: true);

@@ -46,7 +46,7 @@ public static class ClassListReader
         }
 
         List<UnprintedName> unprinted = [];
-        List<ClassListChild> children = [.. rows.Skip(1).Select(row => Child(row, columns, dates, today, given, faults, unprinted)).OfType<ClassListChild>()];
+        List<ClassListChild> children = [.. table.Lines().Select(row => Child(row, columns, dates, today, given, faults, unprinted)).OfType<ClassListChild>()];
         foreach (
             var twice in children
                 .GroupBy(c => (ShortNames.Same(c.GivenName), ShortNames.Same(c.FamilyName), c.Born, ShortNames.Same(c.Mark ?? "")))

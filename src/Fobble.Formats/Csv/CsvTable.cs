@@ -11,20 +11,44 @@ public sealed record FileFault(int Row, string? Column, string Reason);
 
 /// <summary>
 /// Rows of a CSV file (RFC 4180 and its common variations): comma, semicolon or tab, quotes, any line ends, a byte order mark or none.
-/// Collects every fault instead of stopping at the first.
+/// Collects faults instead of stopping at the first, and stops where nobody would read on.
 /// </summary>
 public sealed class CsvTable
 {
-    private readonly IReadOnlyList<string> _headings;
+    /// <summary>Rows that a file of ours has at the most, where whoever reads it says nothing else.</summary>
+    public const int MostRows = 5_000;
+    private const int MostColumns = 200;
+    private const int MostFaults = 200;
+
+    private readonly Dictionary<string, int> _columns = new(StringComparer.OrdinalIgnoreCase);
 
     private CsvTable(IReadOnlyList<(int Line, IReadOnlyList<string> Fields)> rows, List<FileFault> faults, List<string> notes)
     {
-        _headings = rows.Count > 0 ? rows[0].Fields : [];
+        foreach (var (heading, column) in (rows.Count > 0 ? rows[0].Fields : []).Select((heading, column) => (heading, column)))
+        {
+            _columns.TryAdd(heading, column);
+        }
+
         (Rows, Faults, Notes) = (rows, faults, notes);
     }
 
     /// <summary>All rows that hold anything, the heading first.</summary>
     public IReadOnlyList<(int Line, IReadOnlyList<string> Fields)> Rows { get; }
+
+    /// <summary>The rows below the heading, to be gone through once. It ends, and says so, after as many faults as anybody would mend in one go.</summary>
+    public IEnumerable<(int Line, IReadOnlyList<string> Fields)> Lines()
+    {
+        foreach (var row in Rows.Skip(1))
+        {
+            if (Faults.Count >= MostFaults)
+            {
+                Faults.Add(new(row.Line, null, Phrase("There are too many faults to name them all; from here on the file was not looked at.")));
+                yield break;
+            }
+
+            yield return row;
+        }
+    }
 
     public List<FileFault> Faults { get; }
 
@@ -32,12 +56,13 @@ public sealed class CsvTable
     public List<string> Notes { get; }
 
     /// <param name="lineBreaks">Whether a field may run over several lines; if not, one forgotten quote spoils one line only.</param>
-    public static CsvTable Read(byte[] file, bool lineBreaks = false)
+    /// <param name="mostRows">With more the file has a fault, and no row.</param>
+    public static CsvTable Read(byte[] file, bool lineBreaks = false, int mostRows = MostRows)
     {
         ArgumentNullException.ThrowIfNull(file);
         List<string> notes = [];
         List<FileFault> faults = [];
-        return new(RowsOf(Decode(file, notes), faults, lineBreaks), faults, notes);
+        return new(RowsOf(Decode(file, notes), faults, lineBreaks, mostRows), faults, notes);
     }
 
     // What a spreadsheet would run as a formula when a field begins with it, as OWASP lists them.
@@ -109,7 +134,7 @@ public sealed class CsvTable
     /// <summary>Of these headings those that the file lacks.</summary>
     public IReadOnlyList<string> Lacks(params IEnumerable<string> headings) => [.. headings.Where(h => ColumnOf(h) < 0)];
 
-    private int ColumnOf(string heading) => _headings.ToList().FindIndex(h => string.Equals(h, heading, StringComparison.OrdinalIgnoreCase));
+    private int ColumnOf(string heading) => _columns.GetValueOrDefault(heading, -1);
 
     private static string Decode(byte[] file, List<string> notes)
     {
@@ -129,7 +154,7 @@ public sealed class CsvTable
         }
     }
 
-    private static List<(int Line, IReadOnlyList<string> Fields)> RowsOf(string text, List<FileFault> faults, bool lineBreaks)
+    private static List<(int Line, IReadOnlyList<string> Fields)> RowsOf(string text, List<FileFault> faults, bool lineBreaks, int mostRows)
     {
         List<(int, IReadOnlyList<string>)> rows = [];
         var options = new CsvReaderOptions
@@ -140,17 +165,38 @@ public sealed class CsvTable
             TrackLineNumbers = true,
             AllowLineBreaksInQuotes = lineBreaks,
             OnMalformedRecord = bad =>
-                faults.Add(
-                    new(
-                        (int)bad.LineNumber,
-                        null,
-                        Phrase("The quotes on this line do not match; a quote inside a name has to be doubled, and the name put in quotes.")
-                    )
-                ),
+            {
+                if (faults.Count < MostFaults)
+                {
+                    faults.Add(
+                        new(
+                            (int)bad.LineNumber,
+                            null,
+                            Phrase("The quotes on this line do not match; a quote inside a name has to be doubled, and the name put in quotes.")
+                        )
+                    );
+                }
+            },
         };
         using var reader = CsvReader.FromText(text, options);
         while (reader.Read())
         {
+            if (rows.Count > mostRows)
+            {
+                faults.Add(
+                    new((int)reader.LineNumber, null, Phrase($"The file has more than {mostRows} lines, and no more can be taken at once. Cut it in parts."))
+                );
+                return [];
+            }
+
+            if (reader.FieldCount > MostColumns)
+            {
+                faults.Add(
+                    new((int)reader.LineNumber, null, Phrase($"This line has {reader.FieldCount} fields; no file of ours has more than {MostColumns}."))
+                );
+                return [];
+            }
+
             var fields = Enumerable.Range(0, reader.FieldCount).Select(i => reader.GetString(i).Trim()).Select(f => IsGuarded(f) ? f[1..].Trim() : f).ToList();
             if (fields.Any(f => f.Length > 0))
             {

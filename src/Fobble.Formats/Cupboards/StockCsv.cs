@@ -49,12 +49,13 @@ public static class StockCsv
         }
 
         List<StockLine> lines = [];
-        foreach (var row in table.Rows.Skip(1))
+        HashSet<ItemId> named = [];
+        foreach (var row in table.Lines())
         {
             var before = table.Faults.Count;
             var item = ItemOf(table, row);
             var count = Number(table, row, "Count", 0, MostOfAKind);
-            if (lines.Any(l => item is not null && l.Item.Id == item.Id))
+            if (item is not null && !named.Add(item.Id))
             {
                 table.Faults.Add(new(row.Line, "Item", Phrase($"“{table.Field(row, "Item")}” is in the file already.")));
             }

@@ -1,3 +1,4 @@
+using System.Collections.ObjectModel;
 using System.Globalization;
 using System.IO.Compression;
 using Fobble.Core.People;
@@ -23,9 +24,13 @@ public static class OneRosterReader
 {
     public const int LargestZip = 20_000_000;
 
-    // Unpacked: a zip of some kilobytes can hold a disk full of zeros.
-    private const int LargestFile = 60_000_000;
+    // Unpacked, of all files together: a zip of some kilobytes can hold a disk full of zeros.
+    private const int LargestUnpacked = 60_000_000;
+    private const int MostLines = 50_000;
     private const int MostFaults = 40;
+
+    // A grading period is part of a term, that of a semester, that of a year; a list can also go round in a circle.
+    private const int MostPartsOfAYear = 10;
 
     private static readonly string[] Versions = ["1.1", "1.2"];
 
@@ -42,31 +47,50 @@ public static class OneRosterReader
     public static RosterReading Read(byte[] file, DateOnly today)
     {
         ArgumentNullException.ThrowIfNull(file);
-        List<RosterFault> faults = [];
+        FirstFaults faults = [];
         var tables = TablesOf(file, faults);
-        return faults.Count > 0 ? Faulty(faults) : ListOf(tables, today, faults);
+        return faults.Count > 0 ? new(new([], []), faults) : ListOf(tables, today, faults);
     }
 
-    private static RosterReading Faulty(IReadOnlyList<RosterFault> faults) => new(new([], []), [.. faults.Take(MostFaults)]);
+    /// <summary>As many faults as anybody reads; what comes after them is let go.</summary>
+    private sealed class FirstFaults : Collection<RosterFault>
+    {
+        public void AddRange(IEnumerable<RosterFault> faults)
+        {
+            foreach (var fault in faults.Take(MostFaults - Count))
+            {
+                Add(fault);
+            }
+        }
 
-    private static Dictionary<string, CsvTable> TablesOf(byte[] file, List<RosterFault> faults)
+        protected override void InsertItem(int index, RosterFault item)
+        {
+            if (Count < MostFaults)
+            {
+                base.InsertItem(index, item);
+            }
+        }
+    }
+
+    private static Dictionary<string, CsvTable> TablesOf(byte[] file, FirstFaults faults)
     {
         Dictionary<string, CsvTable> tables = [];
+        var left = LargestUnpacked;
         try
         {
             using ZipArchive zip = new(new MemoryStream(file), ZipArchiveMode.Read);
 
             // Some programs put all of it into a folder.
-            foreach (var entry in zip.Entries.Where(e => e.Name.EndsWith(".csv", StringComparison.OrdinalIgnoreCase)))
+            foreach (var entry in zip.Entries.Where(e => IsRead(e.Name)).DistinctBy(e => e.Name.ToUpperInvariant()))
             {
-                if (Unpacked(entry) is { } bytes)
+                if (Unpacked(entry, left) is not { } bytes)
                 {
-                    tables.TryAdd(entry.Name[..^4].ToUpperInvariant(), CsvTable.Read(bytes));
+                    faults.Add(new(entry.Name, 1, null, Phrase($"Unpacked, the files are larger than {LargestUnpacked / 1_000_000} MB.")));
+                    return tables;
                 }
-                else
-                {
-                    faults.Add(new(entry.Name, 1, null, Phrase($"This file is larger than {LargestFile / 1_000_000} MB.")));
-                }
+
+                left -= bytes.Length;
+                tables.Add(entry.Name[..^4].ToUpperInvariant(), CsvTable.Read(bytes, mostRows: MostLines));
             }
         }
         catch (InvalidDataException)
@@ -91,7 +115,14 @@ public static class OneRosterReader
 
     private static string Key(OneRosterFile file) => file.Name.ToUpperInvariant();
 
-    private static byte[]? Unpacked(ZipArchiveEntry entry)
+    private static bool IsRead(string name) =>
+        Needed
+            .Select(n => n.File)
+            .Append(OneRosterFile.Manifest)
+            .Append(OneRosterFile.Demographics)
+            .Any(f => string.Equals(name, f.FileName, StringComparison.OrdinalIgnoreCase));
+
+    private static byte[]? Unpacked(ZipArchiveEntry entry, int most)
     {
         using var from = entry.Open();
         using MemoryStream to = new();
@@ -99,7 +130,7 @@ public static class OneRosterReader
         int read;
         while ((read = from.Read(part, 0, part.Length)) > 0)
         {
-            if (to.Length + read > LargestFile)
+            if (to.Length + read > most)
             {
                 return null;
             }
@@ -110,7 +141,7 @@ public static class OneRosterReader
         return to.ToArray();
     }
 
-    private static void CheckManifest(Dictionary<string, CsvTable> tables, List<RosterFault> faults)
+    private static void CheckManifest(Dictionary<string, CsvTable> tables, FirstFaults faults)
     {
         var manifest = OneRosterFile.Manifest;
         if (!tables.TryGetValue(Key(manifest), out var table))
@@ -144,7 +175,7 @@ public static class OneRosterReader
         }
     }
 
-    private static void CheckColumns(Dictionary<string, CsvTable> tables, OneRosterFile file, IEnumerable<string> columns, List<RosterFault> faults)
+    private static void CheckColumns(Dictionary<string, CsvTable> tables, OneRosterFile file, IEnumerable<string> columns, FirstFaults faults)
     {
         if (!tables.TryGetValue(Key(file), out var table))
         {
@@ -172,7 +203,7 @@ public static class OneRosterReader
 
     private sealed record Span(DateOnly First, DateOnly Last, string Parent);
 
-    private static RosterReading ListOf(Dictionary<string, CsvTable> tables, DateOnly today, List<RosterFault> faults)
+    private static RosterReading ListOf(Dictionary<string, CsvTable> tables, DateOnly today, FirstFaults faults)
     {
         List<Row> RowsOf(OneRosterFile file) =>
             [
@@ -202,7 +233,7 @@ public static class OneRosterReader
         foreach (var (id, row) in classes)
         {
             Check(row, "schoolSourcedId", orgs.ContainsKey(row["schoolSourcedId"]), faults);
-            var terms = row["termSourcedIds"].Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries);
+            var terms = row["termSourcedIds"].Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Distinct().ToList();
             foreach (var unknown in terms.Where(t => !sessions.ContainsKey(t)))
             {
                 faults.Add(row.Fault("termSourcedIds", Phrase($"“{unknown}” is in no line of {OneRosterFile.Sessions.FileName}.")));
@@ -269,10 +300,10 @@ public static class OneRosterReader
             faults.Add(new(OneRosterFile.Enrollments.FileName, 1, null, Phrase("No child is in any class today.")));
         }
 
-        return faults.Count > 0 ? Faulty(faults) : new(new(taught, children), []);
+        return faults.Count > 0 ? new(new([], []), faults) : new(new(taught, children), []);
     }
 
-    private static Dictionary<string, Row> ById(List<Row> rows, List<RosterFault> faults)
+    private static Dictionary<string, Row> ById(List<Row> rows, FirstFaults faults)
     {
         Dictionary<string, Row> byId = [];
         foreach (var row in rows)
@@ -291,7 +322,7 @@ public static class OneRosterReader
         return byId;
     }
 
-    private static void Check(Row row, string column, bool known, List<RosterFault> faults, OneRosterFile? of = null)
+    private static void Check(Row row, string column, bool known, FirstFaults faults, OneRosterFile? of = null)
     {
         if (!known)
         {
@@ -301,7 +332,7 @@ public static class OneRosterReader
 
     private static string Called(Row user, string preferred, string usual) => user[preferred] is { Length: > 0 } name ? name : user[usual];
 
-    private static DateOnly? Day(Row row, string column, List<RosterFault> faults)
+    private static DateOnly? Day(Row row, string column, FirstFaults faults)
     {
         var text = row[column];
         if (text.Length == 0)
@@ -319,11 +350,11 @@ public static class OneRosterReader
         return null;
     }
 
-    // A class of one term is not over with it: what counts is the year that the term is a part of. A circle of parents ends after as many steps as there are sessions.
+    // A class of one term is not over with it: what counts is the year that the term is a part of.
     private static Span YearOf(Dictionary<string, Span> sessions, string id)
     {
         var span = sessions[id];
-        for (var steps = 0; steps < sessions.Count && sessions.TryGetValue(span.Parent, out var parent); steps++)
+        for (var steps = 0; steps < MostPartsOfAYear && sessions.TryGetValue(span.Parent, out var parent); steps++)
         {
             span = parent;
         }

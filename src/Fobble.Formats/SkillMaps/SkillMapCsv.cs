@@ -40,7 +40,7 @@ public static class SkillMapCsv
         }
 
         List<Skill> skills = [];
-        foreach (var row in table.Rows.Skip(1))
+        foreach (var row in table.Lines())
         {
             try
             {

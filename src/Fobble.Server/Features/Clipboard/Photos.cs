@@ -1,4 +1,5 @@
 using Fobble.Formats.Print;
+using Fobble.Server.Hosting;
 using Fobble.Server.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -24,6 +25,7 @@ internal static class Photos
         Guid id,
         HttpRequest request,
         Decisions decisions,
+        Solving solving,
         CancellationToken stop
     )
     {
@@ -38,7 +40,8 @@ internal static class Photos
             return UploadedFile.TooLarge(Phrase("a photo"), LargestFile);
         }
 
-        var copy = PhotoCopy.Of(file) ?? throw new RefusedException("photo", Phrase("This is no picture that can be read."));
+        var copy = await solving.RunAsync(_ => PhotoCopy.Of(file), stop)
+            ?? throw new RefusedException("photo", Phrase("This is no picture that can be read: a photo of at most 25 million pixels, as JPEG, PNG or WebP."));
         await decisions.DecideAsync(
             async db =>
             {
