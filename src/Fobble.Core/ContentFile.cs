@@ -36,16 +36,23 @@ internal static class ContentFile
     {
         try
         {
-            CheckSize(name, text);
+            CheckParts(name, text);
             return Yaml.Deserialize<T>(text);
         }
         catch (YamlException fault)
         {
             throw new RefusedException("file", $"{name}, line {fault.Start.Line}: {fault.InnerException?.Message ?? fault.Message}");
         }
+#pragma warning disable CA1031 // Over some broken texts the reader itself falls, with faults of its own that say nothing of the text.
+        catch (Exception fault) when (fault is not RefusedException)
+#pragma warning restore CA1031
+        {
+            throw new RefusedException("file", Phrase($"{name} can’t be read: it is damaged."));
+        }
     }
 
-    private static void CheckSize(string name, string text)
+    // What the records can't say of themselves: how deep, how often, and that a list has no place without anything in it.
+    private static void CheckParts(string name, string text)
     {
         var (depth, aliases) = (0, 0);
         Parser parser = new(new StringReader(text));
@@ -57,6 +64,11 @@ internal static class ContentFile
                 depth <= Deepest,
                 "file",
                 Phrase($"{name}, line {parser.Current.Start.Line}: this holds parts within parts, more than {Deepest} deep.")
+            );
+            RefusedException.Unless(
+                depth == 0 || parser.Current is not Scalar { IsPlainImplicit: true, Value: "" or "~" or "null" or "Null" or "NULL" },
+                "file",
+                Phrase($"{name}, line {parser.Current.Start.Line}: here is nothing where something should stand.")
             );
             RefusedException.Unless(
                 aliases <= MostAliases,

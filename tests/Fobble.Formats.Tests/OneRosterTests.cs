@@ -189,7 +189,7 @@ public class OneRosterTests
         }
 
         to.Length.ShouldBeLessThan(200_000);
-        OneRosterReader.Read(to.ToArray(), Today).Faults.ShouldContain(f => f.File == "users.csv" && f.Reason == "This file is larger than 60 MB.");
+        OneRosterReader.Read(to.ToArray(), Today).Faults.ShouldContain(f => f.File == "users.csv" && f.Reason == "Unpacked, the files are larger than 60 MB.");
     }
 
     private static readonly Gen<string> Name = Gen.String[Gen.Char["ab ,\"';=é–Ю@"], 1, 9].Select(s => $"A{s.Trim()}");

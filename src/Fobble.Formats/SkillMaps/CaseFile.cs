@@ -70,6 +70,11 @@ public static class CaseFile
     /// <summary>Reads a package that was written here, or one whose items were changed elsewhere: wording, keywords and associations count, the notes supply the rest.</summary>
     public static SkillMapReading Read(byte[] file)
     {
+        if (JsonLists.HoldNothing(file))
+        {
+            return new([], [new(1, null, Phrase("A list in this package holds nothing at one of its places."))]);
+        }
+
         JsonNode? root;
         try
         {
