@@ -1,3 +1,4 @@
+using Fobble.Data.Keeping;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
 
@@ -39,11 +40,26 @@ internal sealed partial class Problems(ILogger<Problems> log, IProblemDetailsSer
                 Extensions = { ["changes"] = changed.Changes },
             },
             BadHttpRequestException bad => Unreadable.Of(bad),
+            _ when DiskFault.Is(exception) => Disk(exception),
             _ => Fault(exception),
         };
         httpContext.Response.StatusCode = problem.Status!.Value;
         await answers.TryWriteAsync(new() { HttpContext = httpContext, ProblemDetails = problem });
         return true;
+    }
+
+    // No fault of the program, and whoever meets it can do nothing about it but tell. What a tablet holds is sent again by itself.
+    private ProblemDetails Disk(Exception exception)
+    {
+        DiskFails(log, exception);
+        return new()
+        {
+            Status = StatusCodes.Status503ServiceUnavailable,
+            Title = Phrase("Nothing can be kept just now"),
+            Detail = Phrase(
+                $"The disk of the machine that Fobble runs on is full, or can’t be written. Nothing was changed; what was tapped stays on this device and is sent again. Tell whoever looks after the machine."
+            ),
+        };
     }
 
     private ProblemDetails Fault(Exception exception)
@@ -59,6 +75,9 @@ internal sealed partial class Problems(ILogger<Problems> log, IProblemDetailsSer
             Extensions = { ["fault"] = id },
         };
     }
+
+    [LoggerMessage(Level = LogLevel.Critical, Message = "The disk is full, or can't be written.")]
+    private static partial void DiskFails(ILogger log, Exception exception);
 
     [LoggerMessage(Level = LogLevel.Error, Message = "Fault {Id}")]
     private static partial void Faulted(ILogger log, string id, Exception exception);

@@ -51,7 +51,11 @@ internal sealed class ServerProcess : IDisposable
     public static ServerProcess Begin(string data, IReadOnlyDictionary<string, string>? settings = null, params string[] command)
     {
         var (url, https) = ($"http://127.0.0.1:{FreePort()}", $"https://127.0.0.1:{FreePort()}");
-        ProcessStartInfo start = new("dotnet", [Path.Combine(AppContext.BaseDirectory, "Fobble.Server.dll"), .. command])
+        // A write beyond what the system lets a process write is an error to it, as by a full disk, and not its end.
+        ProcessStartInfo start = new(
+            "sh",
+            ["-c", "trap '' XFSZ; exec \"$@\"", "sh", "dotnet", Path.Combine(AppContext.BaseDirectory, "Fobble.Server.dll"), .. command]
+        )
         {
             RedirectStandardOutput = true,
             RedirectStandardError = true,
