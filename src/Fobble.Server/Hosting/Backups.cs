@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using System.Globalization;
 using Fobble.Data;
 using Fobble.Data.Backups;
@@ -47,10 +48,12 @@ internal sealed partial class Backups(
         await _taking.WaitAsync(stop);
         try
         {
+            var began = Stopwatch.GetTimestamp();
             var file = await Task.Run(
                 () => BackupFile.Take(settings.Data, settings.Backup.Folder!, settings.Backup.Passphrase!, clock.GetUtcNow(), Setup.Version),
                 stop
             );
+            Measured.BackedUp.Record(Stopwatch.GetElapsedTime(began).TotalSeconds);
             CopyErased();
             foreach (var over in Rotation.Over(Taken(), clock.GetUtcNow()))
             {

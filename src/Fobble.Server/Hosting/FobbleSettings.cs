@@ -35,6 +35,12 @@ public sealed class FobbleSettings
     /// <summary>Folder into which the school's office puts its lists (OneRoster, as zip); the newest is read when it comes. Null for none.</summary>
     public string? Roster { get; set; }
 
+    /// <summary>How the log is written: <c>json</c>, a line of JSON each, or <c>text</c>. Unless it is said, text in the demo and JSON elsewhere.</summary>
+    public string? Log { get; set; }
+
+    /// <summary>The port of this machine at which Prometheus finds figures (<c>/metrics</c>); null for none.</summary>
+    public int? Prometheus { get; set; }
+
     /// <summary>What the first start asks for; null to have one thrown and written where the server was started.</summary>
     public string? FirstCode { get; set; }
 
@@ -74,6 +80,16 @@ public sealed class FobbleSettings
         if (Proxy is not null && !IPNetwork.TryParse(Range(Proxy), out _))
         {
             throw new WrongSettingException(Phrase($"Fobble__Proxy is an address like 10.0.0.2 or a range like 10.0.0.0/24, and not “{Proxy}”."));
+        }
+
+        if (Log is not (null or "json" or "text"))
+        {
+            throw new WrongSettingException(Phrase($"Fobble__Log is json or text, and not “{Log}”."));
+        }
+
+        if (Prometheus is < 1 or > 65535)
+        {
+            throw new WrongSettingException(Phrase($"Fobble__Prometheus is a port from 1 to 65535, and not {Prometheus}."));
         }
 
         Backup.Check(Data);

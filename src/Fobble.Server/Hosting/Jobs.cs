@@ -97,6 +97,9 @@ internal sealed partial class JobQueue(TimeProvider clock, ILogger<JobQueue> log
     private readonly Dictionary<Guid, Job> _jobs = [];
     private readonly Lock _lock = new();
 
+    /// <summary>How many wait for their turn.</summary>
+    public int Waiting => _waiting.Reader.Count;
+
     /// <summary>Lets a job wait for its turn. An adult has one of a kind in a class at a time.</summary>
     /// <exception cref="RefusedException">Too many are waiting.</exception>
     public TJob Begin<TJob>(TJob job)

@@ -63,6 +63,8 @@ public static partial class Setup
         var settings = FobbleSettings.Of(builder.Configuration);
         var services = builder.Services;
         builder.Listen(settings);
+        builder.AddTelemetry(settings);
+        builder.AddLog(settings);
         services.AddSingleton(settings);
         services.AddSingleton<HeldFolder>();
         var clock = settings.Now is { } now ? new ShiftedClock(now) : TimeProvider.System;
@@ -178,6 +180,7 @@ public static partial class Setup
                 }
         );
         services.AddSingleton<RecentFaults>();
+        services.AddSingleton<PageTimes>();
         services.AddExceptionHandler<Problems>();
         services.AddSignalR().AddJsonProtocol(options => options.PayloadSerializerOptions.Converters.Add(new JsonStringEnumConverter()));
         services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
@@ -187,7 +190,9 @@ public static partial class Setup
 
     public static void UseFobble(this WebApplication app)
     {
+        app.UseTelemetry(app.Services.GetRequiredService<FobbleSettings>());
         app.UseForwardedHeaders();
+        app.Use(app.Services.GetRequiredService<PageTimes>().TakeAsync);
         app.UseExceptionHandler();
         app.UseStatusCodePages();
         app.UseSecurityHeaders(Headers.Policy);

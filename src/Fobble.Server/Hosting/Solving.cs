@@ -1,3 +1,5 @@
+using System.Diagnostics;
+
 namespace Fobble.Server.Hosting;
 
 /// <summary>
@@ -8,17 +10,34 @@ internal sealed class Solving : IDisposable
 {
     private readonly SemaphoreSlim _cores = new(Environment.ProcessorCount, Environment.ProcessorCount);
 
+    private int _waiting;
+
+    /// <summary>How many wait for a core.</summary>
+    public int Waiting => Volatile.Read(ref _waiting);
+
     /// <param name="solve">Heeds the token as far as it can.</param>
     public async Task<T> RunAsync<T>(Func<CancellationToken, T> solve, CancellationToken stop)
     {
-        await _cores.WaitAsync(stop);
+        Interlocked.Increment(ref _waiting);
         try
         {
+            await _cores.WaitAsync(stop);
+        }
+        finally
+        {
+            Interlocked.Decrement(ref _waiting);
+        }
+
+        var began = Stopwatch.GetTimestamp();
+        try
+        {
+            using var span = Measured.Work.StartActivity("solving");
             return await OnThreadOfItsOwn(() => solve(stop), stop);
         }
         finally
         {
             _cores.Release();
+            Measured.Solved.Record(Stopwatch.GetElapsedTime(began).TotalSeconds);
         }
     }
 

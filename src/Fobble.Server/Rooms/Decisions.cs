@@ -74,6 +74,18 @@ internal sealed class WriteQueue
     private readonly Queue<TaskCompletionSource<IDisposable>> _others = new();
     private bool _taken;
 
+    /// <summary>How many wait for their turn.</summary>
+    public int Waiting
+    {
+        get
+        {
+            lock (_lock)
+            {
+                return _first.Count + _others.Count;
+            }
+        }
+    }
+
     public Task<IDisposable> WaitAsync(CancellationToken stop) => WaitIn(_others, stop);
 
     /// <summary>Before those who wait already.</summary>

@@ -22,5 +22,8 @@ internal sealed class ReadingTurns : IDisposable
     /// <returns>To be disposed of when done; not acquired where too many wait already.</returns>
     public ValueTask<RateLimitLease> WaitAsync(CancellationToken stop) => _limiter.AcquireAsync(permitCount: 1, stop);
 
+    /// <summary>How many wait for their turn.</summary>
+    public long Waiting => _limiter.GetStatistics()?.CurrentQueuedCount ?? 0;
+
     public void Dispose() => _limiter.Dispose();
 }

@@ -56,8 +56,10 @@ internal sealed class RecordingLane(WriteQueue queue, FobbleSettings settings) :
                 {
                     writer ??= new(Path.Combine(settings.Data, DataFolder.DatabaseFile));
                     var kept = writer.Keep([.. together.Select(w => w.Row)]);
+                    Measured.Together.Record(together.Count);
                     foreach (var (waiting, became) in together.Zip(kept))
                     {
+                        Measured.Kept.Add(1, new KeyValuePair<string, object?>("became", became.ToString()));
                         waiting.Done.TrySetResult(became);
                     }
                 }

@@ -82,7 +82,7 @@ public sealed class DiskTests : IDisposable
         Fill();
     }
 
-    private static bool Run(string program, params string[] with)
+    internal static bool Run(string program, params string[] with)
     {
         using var run = Process.Start(new ProcessStartInfo(program, with) { RedirectStandardError = true })!;
         run.WaitForExit();

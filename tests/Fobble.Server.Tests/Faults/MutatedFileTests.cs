@@ -19,7 +19,7 @@ public class MutatedFileTests(School school, ITestOutputHelper output) : IClassF
 
     // Far beyond what any takes; what is meant is that it ends.
     private static readonly TimeSpan Hangs = TimeSpan.FromSeconds(60);
-    private static readonly int Mutations = int.Parse(Environment.GetEnvironmentVariable("FOBBLE_MUTATIONS") ?? "60", CultureInfo.InvariantCulture);
+    private static readonly int Mutations = int.Parse(Environment.GetEnvironmentVariable("FOBBLE_MUTATIONS") ?? "40", CultureInfo.InvariantCulture);
     private static readonly Guid Tapped = Guid.Parse("0d6f3c1e-0000-4000-8000-000000000001");
 
     [Theory]

@@ -59,7 +59,21 @@ internal sealed class ClipboardFeature : IFeature
             return TypedResults.Unauthorized();
         }
 
-        return await recorder.RecordAsync(request, user.Adult(), null, stop) == Kept.Taken ? TypedResults.Conflict() : TypedResults.NoContent();
+        try
+        {
+            if (await recorder.RecordAsync(request, user.Adult(), null, stop) != Kept.Taken)
+            {
+                return TypedResults.NoContent();
+            }
+        }
+        catch (RefusedException)
+        {
+            Measured.Refused.Add(1, new KeyValuePair<string, object?>("status", StatusCodes.Status400BadRequest));
+            throw;
+        }
+
+        Measured.Refused.Add(1, new KeyValuePair<string, object?>("status", StatusCodes.Status409Conflict));
+        return TypedResults.Conflict();
     }
 
     private static async Task<Results<NoContent, NotFound>> WithdrawAsync(

@@ -8,6 +8,10 @@ const well = {
   version: '0.25.0',
   since: '2026-11-20T07:00:00Z',
   backupsOn: true,
+  slowest: [
+    { part: 'Groups', seconds: 1.24 },
+    { part: 'Fonts', seconds: 0.9 },
+  ],
   lastBackup: '2026-11-25T08:00:00Z',
   backupFault: null,
   freeGigabytes: 40.7,
@@ -21,6 +25,8 @@ describe('how it runs', () => {
     const { wrapper } = await openPage(HowItRuns, '/c/1/school')
     expect(wrapper.text()).toContain('The last backup is of')
     expect(wrapper.text()).toContain('40 GB are free')
+    expect(wrapper.text()).toContain('Groups (1.2 s).')
+    expect(wrapper.text()).not.toContain('Fonts')
     expect(wrapper.find('.told').exists()).toBe(false)
   })
 

@@ -18,6 +18,31 @@ const { data: running, error } = useQuery({
 const well = computed(
   () => running.value?.backupsOn && running.value.lastBackup && !running.value.backupFault && !running.value.littleRoom,
 )
+/** Parts of Fobble by their folders on the server, in the words of the places that they stand behind. */
+const places: Record<string, string> = {
+  Activities: t('Activities'),
+  Agreement: t('Two adults: agreement'),
+  Baseline: t('Baseline checks'),
+  ChildPage: t('A child'),
+  ClassGrid: t('Class'),
+  Clipboard: t('Clipboard'),
+  Cupboard: t('Cupboard'),
+  Groups: t('Groups'),
+  GuessJar: t('Guess jar'),
+  Mats: t('Mats'),
+  Noticing: t('Look again'),
+  Planning: t('Plan'),
+  Records: t('Records in and out'),
+  Reports: t('Pages for families'),
+  SetUp: t('Set-up'),
+  Sheets: t('Sheets'),
+  SkillMaps: t('Map'),
+  Today: t('Today'),
+  Trail: t('Trail'),
+  Week: t('Week'),
+  WholeSchool: t('The school'),
+}
+const slowest = computed(() => running.value?.slowest.filter((s) => places[s.part]) ?? [])
 async function backUp() {
   await take(api.POST('/api/school/running/backup'))
   await queries.invalidateQueries({ queryKey: queryKey('running') })
@@ -53,6 +78,15 @@ async function backUp() {
                 gigabytes: running.freeGigabytes.toFixed(1),
               })
             : $t('{gigabytes} GB are free beside the data.', { gigabytes: Math.floor(running.freeGigabytes) })
+        }}
+      </p>
+      <p v-if="slowest.length">
+        {{
+          $t('The slowest places, since it was started: {places}.', {
+            places: slowest
+              .map((s) => $t('{place} ({seconds} s)', { place: places[s.part]!, seconds: s.seconds.toFixed(1) }))
+              .join(', '),
+          })
         }}
       </p>
       <p v-if="running.faults.length">
