@@ -59,7 +59,7 @@ public static class BackupFile
             using (var file = New(written))
             {
                 using (var seal = Sealed.Write(file, passphrase))
-                using (GZipStream packed = new(seal, CompressionLevel.Optimal))
+                using (GZipStream packed = new(seal, CompressionLevel.Fastest))
                 using (TarWriter tar = new(packed))
                 {
                     Add(tar, Facts, new MemoryStream(JsonSerializer.SerializeToUtf8Bytes(facts)));

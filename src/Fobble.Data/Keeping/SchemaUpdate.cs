@@ -87,7 +87,7 @@ public static class SchemaUpdate
         var kept = Directory.CreateDirectory(Path.Combine(folder.Path, BeforeFolder));
         var to = Path.Combine(kept.FullName, string.Create(CultureInfo.InvariantCulture, $"{DateTime.UtcNow:yyyy-MM-dd-HHmmss}.db"));
         Remove(to);
-        Snapshot.Take(folder.Database, to);
+        Snapshot.Check(to, Snapshot.Take(folder.Database, to).Rows);
         foreach (var old in kept.GetFiles("*.db").OrderByDescending(f => f.Name, StringComparer.Ordinal).Skip(Kept))
         {
             old.Delete();

@@ -82,23 +82,65 @@ internal sealed class ObservationCache : IDisposable
         return now;
     }
 
-    private static async Task<List<Observation>> BetweenAsync(ClassRoom room, long after, long last, CancellationToken stop) =>
-        await room.Seen()
-            .Where(o => o.Sequence > after && o.Sequence <= last && o.Withdrawal == null)
-            .OrderBy(o => o.Sequence)
-            .Select(o => new Observation(
-                new ChildId(o.ChildId),
-                new SkillId(o.Skill),
-                o.At,
-                o.Day,
-                o.Setting,
-                o.Support,
-                o.Representation,
-                o.Numbers,
-                o.Slip,
-                o.Strategy
-            ))
-            .ToListAsync(stop);
+    private static async Task<List<Observation>> BetweenAsync(ClassRoom room, long after, long last, CancellationToken stop)
+    {
+        List<Observation> between = [];
+        Dictionary<string, string> words = [];
+        await foreach (
+            var o in room.Seen()
+                .Where(o => o.Sequence > after && o.Sequence <= last && o.Withdrawal == null)
+                .OrderBy(o => o.Sequence)
+                .Select(o => new
+                {
+                    o.ChildId,
+                    o.Skill,
+                    o.At,
+                    o.Day,
+                    o.Setting,
+                    o.Support,
+                    o.Representation,
+                    o.Numbers,
+                    o.Slip,
+                    o.Strategy,
+                })
+                .AsAsyncEnumerable()
+                .WithCancellation(stop)
+        )
+        {
+            between.Add(
+                new(
+                    new ChildId(o.ChildId),
+                    new SkillId(Once(o.Skill)!),
+                    o.At,
+                    o.Day,
+                    o.Setting,
+                    o.Support,
+                    o.Representation,
+                    Once(o.Numbers),
+                    Once(o.Slip),
+                    Once(o.Strategy)
+                )
+            );
+        }
+
+        return between;
+
+        // Few words stand in many rows, and each row comes with words of its own: half of what a record takes in memory.
+        string? Once(string? word)
+        {
+            if (word is null)
+            {
+                return null;
+            }
+
+            if (words.TryGetValue(word, out var there))
+            {
+                return there;
+            }
+
+            return words[word] = word;
+        }
+    }
 
     /// <param name="Record">The record's number when it was read.</param>
     /// <param name="Last">Sequence of the last row that was read.</param>

@@ -87,7 +87,7 @@ internal static class ChildFiles
 
     private static async Task<Results<Ok<ChildFilePreview>, ProblemHttpResult>> PreviewAsync(ClassRoom room, HttpRequest request, CancellationToken stop) =>
         await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } bytes
-            ? TypedResults.Ok((await ReadAsync(room.Db, room, bytes, stop)).Preview)
+            ? TypedResults.Ok((await MatchAsync(room.Db, room, ChildFile.Read(bytes, room.Today), stop)).Preview)
             : UploadedFile.TooLarge(Phrase("a child’s file"), LargestFile);
 
     private static async Task<Results<Ok<TakenChild>, UnprocessableEntity<ChildFilePreview>, ProblemHttpResult>> TakeAsync(
@@ -103,10 +103,12 @@ internal static class ChildFiles
             return UploadedFile.TooLarge(Phrase("a child’s file"), LargestFile);
         }
 
+        // Read before the lock is taken: a large one takes seconds, and nobody could tap meanwhile.
+        var read = ChildFile.Read(bytes, room.Today);
         var (preview, taken) = await decisions.DecideAsync(
             async db =>
             {
-                var (file, joins, seen) = await ReadAsync(db, room, bytes, stop);
+                var (file, joins, seen) = await MatchAsync(db, room, read, stop);
                 return (seen, file is null ? (int?)null : await KeepAsync(db, room, file, joins, user.AdultId(), stop));
             },
             stop
@@ -128,32 +130,36 @@ internal static class ChildFiles
             ).Entity;
         await db.SaveChangesAsync(stop);
         var known = await RecordsFeature.KnownAsync(file.Observations.Select(o => IdHere(room, o.Id)), db, stop);
-        db.Observations.AddRange(
-            file.Observations.Where(o => !known.ContainsKey(IdHere(room, o.Id)))
-                .Select(seen => new ObservationRow
+        List<FileObservation> others = [.. file.Observations.Where(o => !known.ContainsKey(IdHere(room, o.Id)))];
+        ObservationWriter.Add(
+            db,
+            others.Select(seen => new ObservationRow
+            {
+                Id = IdHere(room, seen.Id),
+                ChildId = child.Id,
+                Skill = seen.Skill,
+                At = seen.At,
+                Day = seen.Day,
+                AdultId = adult.Value,
+                SeenBy = seen.SeenBy,
+                Setting = seen.Setting,
+                Support = seen.Support,
+                Representation = seen.Representation,
+                Numbers = seen.Numbers,
+                Slip = seen.Slip,
+                Strategy = seen.Strategy,
+                Note = seen.Note,
+            })
+        );
+        db.Withdrawals.AddRange(
+            others
+                .Where(seen => seen.Withdrawn is not null)
+                .Select(seen => new Withdrawal
                 {
-                    Id = IdHere(room, seen.Id),
-                    ChildId = child.Id,
-                    Skill = seen.Skill,
-                    At = seen.At,
-                    Day = seen.Day,
+                    ObservationId = IdHere(room, seen.Id),
                     AdultId = adult.Value,
-                    SeenBy = seen.SeenBy,
-                    Setting = seen.Setting,
-                    Support = seen.Support,
-                    Representation = seen.Representation,
-                    Numbers = seen.Numbers,
-                    Slip = seen.Slip,
-                    Strategy = seen.Strategy,
-                    Note = seen.Note,
-                    Withdrawal = seen.Withdrawn is { } gone
-                        ? new()
-                        {
-                            AdultId = adult.Value,
-                            At = gone.At,
-                            Why = $"{gone.Why} ({gone.By})",
-                        }
-                        : null,
+                    At = seen.Withdrawn!.At,
+                    Why = $"{seen.Withdrawn.Why} ({seen.Withdrawn.By})",
                 })
         );
         foreach (var check in file.Checks)
@@ -179,32 +185,32 @@ internal static class ChildFiles
         return child.Id;
     }
 
-    private static async Task<(ChildFile? File, Child? Joins, ChildFilePreview Preview)> ReadAsync(
+    private static async Task<(ChildFile? File, Child? Joins, ChildFilePreview Preview)> MatchAsync(
         FobbleDb db,
         ClassRoom room,
-        byte[] bytes,
+        (ChildFile? File, IReadOnlyList<string> Faults) read,
         CancellationToken stop
     )
     {
-        var (file, faults) = ChildFile.Read(bytes, room.Today);
+        var (file, faults) = read;
         if (file is null)
         {
             return (null, null, new("", "", "", null, 0, 0, 0, null, faults, false));
         }
 
         var (given, family) = (file.Child.GivenName.Trim(), file.Child.FamilyName.Trim());
-        ListedName read = new(given, family, Born: file.Child.Born);
+        ListedName named = new(given, family, Born: file.Child.Born);
         var alike = (await db.Children.Where(c => c.ClassId == room.Id.Value && c.LeftOn == null).OrderBy(c => c.Id).ToListAsync(stop))
-            .Where(c => ShortNames.AlikeTo(read, [ClassRoom.Listed(c)]).Count > 0)
-            .Where(c => c.Born == read.Born || c.Born is null || read.Born is null)
+            .Where(c => ShortNames.AlikeTo(named, [ClassRoom.Listed(c)]).Count > 0)
+            .Where(c => c.Born == named.Born || c.Born is null || named.Born is null)
             .ToList();
-        var sure = alike.Where(c => c.Born is not null && c.Born == read.Born).ToList();
+        var sure = alike.Where(c => c.Born is not null && c.Born == named.Born).ToList();
         var joins = sure.Count == 1 ? sure[0] : alike.FirstOrDefault();
         if (sure.Count != 1 && alike.Count > 1)
         {
             // A record must not be given to the wrong child of two.
             var reason = Phrase(
-                $"There are {Words.Number(alike.Count)} children called {read.Given} {read.Family} in this class, and nothing says whose file this is."
+                $"There are {Words.Number(alike.Count)} children called {named.Given} {named.Family} in this class, and nothing says whose file this is."
             );
             return (null, null, new($"{given} {family}".Trim(), file.From.School, file.From.Class, file.Made, 0, 0, 0, null, [reason], false));
         }

@@ -73,33 +73,41 @@ internal sealed class RecordsFeature : IFeature
             {
                 var seen = await PreviewOfAsync(db, room, reading, stop);
                 var known = await KnownAsync(reading.Lines.Select(l => l.Id), db, stop);
-                db.Observations.AddRange(
-                    reading
-                        .Lines.Where(l => seen.CanBeTaken && !known.ContainsKey(l.Id))
-                        .Select(line => new ObservationRow
+                if (!seen.CanBeTaken)
+                {
+                    return seen;
+                }
+
+                List<ObservationLine> lines = [.. reading.Lines.Where(l => !known.ContainsKey(l.Id))];
+                ObservationWriter.Add(
+                    db,
+                    lines.Select(line => new ObservationRow
+                    {
+                        Id = line.Id,
+                        ChildId = children[line.Child],
+                        Skill = line.Skill.Value,
+                        At = line.At,
+                        Day = line.Day,
+                        AdultId = adult.Value,
+                        SeenBy = line.By == name ? null : line.By,
+                        Setting = line.Setting,
+                        Support = line.Support,
+                        Representation = line.Representation,
+                        Numbers = line.Numbers,
+                        Slip = line.Slip,
+                        Strategy = line.Strategy,
+                        Note = line.Note,
+                    })
+                );
+                db.Withdrawals.AddRange(
+                    lines
+                        .Where(line => line.WithdrawnWhy is not null)
+                        .Select(line => new Withdrawal
                         {
-                            Id = line.Id,
-                            ChildId = children[line.Child],
-                            Skill = line.Skill.Value,
-                            At = line.At,
-                            Day = line.Day,
+                            ObservationId = line.Id,
                             AdultId = adult.Value,
-                            SeenBy = line.By == name ? null : line.By,
-                            Setting = line.Setting,
-                            Support = line.Support,
-                            Representation = line.Representation,
-                            Numbers = line.Numbers,
-                            Slip = line.Slip,
-                            Strategy = line.Strategy,
-                            Note = line.Note,
-                            Withdrawal = line.WithdrawnWhy is { } why
-                                ? new()
-                                {
-                                    AdultId = adult.Value,
-                                    At = clock.GetUtcNow(),
-                                    Why = why,
-                                }
-                                : null,
+                            At = clock.GetUtcNow(),
+                            Why = line.WithdrawnWhy!,
                         })
                 );
                 return seen;

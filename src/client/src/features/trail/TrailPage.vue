@@ -91,7 +91,7 @@ const shown = computed(() => trail.value?.entries.find((e) => e.seen.id === open
         :sort-order="-1"
         scrollable
         scroll-height="max(16rem, calc(100vh - 23rem))"
-        :virtual-scroller-options="{ itemSize: ROW }"
+        :virtual-scroller-options="{ itemSize: ROW, numToleratedItems: 3 }"
       >
         <Column field="seen.at" :header="$t('When')" sortable>
           <template #body="{ data }">{{ moment(data.seen.at) }}</template>
