@@ -18,6 +18,9 @@ public class EndlessFileTests
     // Each takes milliseconds, a second at the most. Without its limit it takes hours, so that this says "it ends" on a slow machine as well.
     private static readonly TimeSpan Hangs = TimeSpan.FromSeconds(60);
 
+    // All that is asked for on the way, most of which is given back at once.
+    private const long MostMemory = 2_000_000_000;
+
     private static readonly DateOnly From = new(2026, 9, 1);
     private static readonly DateOnly Until = new(2027, 7, 31);
 
@@ -213,7 +216,18 @@ public class EndlessFileTests
 
     private static string Many(int count, Func<int, string> part) => string.Concat(Enumerable.Range(0, count).Select(part));
 
-    // On a thread of its own, since nothing can stop what hangs.
-    private static Task<T> EndsAsync<T>(Func<T> read) =>
-        Task.Factory.StartNew(read, CancellationToken.None, TaskCreationOptions.LongRunning, TaskScheduler.Default).WaitAsync(Hangs);
+    // On a thread of its own, since nothing can stop what hangs, and so that what it takes of memory can be told from what others take.
+    private static async Task<T> EndsAsync<T>(Func<T> read)
+    {
+        var (ended, took) = await Task
+            .Factory.StartNew(
+                () => (read(), GC.GetAllocatedBytesForCurrentThread()),
+                CancellationToken.None,
+                TaskCreationOptions.LongRunning,
+                TaskScheduler.Default
+            )
+            .WaitAsync(Hangs);
+        took.ShouldBeLessThan(MostMemory);
+        return ended;
+    }
 }

@@ -15,7 +15,10 @@ namespace Fobble.Server.Tests.Faults;
 public class MutatedFileTests(School school, ITestOutputHelper output) : IClassFixture<School>
 {
     private const string Class = "/api/classes/1";
+
+    // Of the whole process: it says something in the long run only, which runs nothing beside it.
     private const long MostMemory = 600_000_000;
+    private static readonly bool Alone = Environment.GetEnvironmentVariable("FOBBLE_MUTATIONS") is not null;
 
     // Far beyond what any takes; what is meant is that it ends.
     private static readonly TimeSpan Hangs = TimeSpan.FromSeconds(60);
@@ -58,7 +61,11 @@ public class MutatedFileTests(School school, ITestOutputHelper output) : IClassF
             var said = await answer.Content.ReadAsStringAsync();
             var about = $"{path}, {kind} {seed}: {said}";
             ((int)answer.StatusCode).ShouldBeLessThan(500, about);
-            (GC.GetTotalAllocatedBytes() - allocated).ShouldBeLessThan(MostMemory, about);
+            if (Alone)
+            {
+                (GC.GetTotalAllocatedBytes() - allocated).ShouldBeLessThan(MostMemory, about);
+            }
+
             if (Version(connection) is var now && now != version)
             {
                 var before = rows;
