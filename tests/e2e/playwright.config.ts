@@ -8,7 +8,7 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   workers: 2,
   globalSetup: './filled.ts',
-  reporter: [['list']],
+  reporter: [['list'], ['./faults.ts']],
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',

@@ -66,7 +66,8 @@ export async function startServer(options: {
         ...(options.language && { Fobble__Language: options.language }),
         Logging__LogLevel__Default: 'Warning',
       },
-      stdio: ['ignore', 'ignore', 'inherit'],
+      // Its warnings stand beside the test that met them.
+      stdio: ['ignore', 'inherit', 'inherit'],
     })
     // A busy machine may take its time; one that can't start ends by itself.
     for (let tries = 0; tries < 600; tries++) {

@@ -39,10 +39,23 @@ public sealed record Supplied(Need Need, int Own, int ShortBy, IReadOnlyList<Sta
 }
 
 /// <summary>Meets needs from what is owned (rule R14). Needs met by one supply are out at the same moment: what one takes the next can't.</summary>
-public sealed class Supply(IReadOnlyList<StockLine> stock)
+public sealed class Supply
 {
-    private readonly Dictionary<ItemId, int> _left = stock.GroupBy(s => s.Item.Id).ToDictionary(g => g.Key, g => g.Sum(s => s.Count));
-    private readonly IReadOnlyList<CupboardItem> _kinds = [.. stock.Select(s => s.Item).DistinctBy(i => i.Id)];
+    private readonly Dictionary<ItemId, int> _owned;
+    private readonly IReadOnlyList<CupboardItem> _kinds;
+    private readonly Dictionary<ItemId, int> _taken = [];
+
+    public Supply(IReadOnlyList<StockLine> stock)
+    {
+        ArgumentNullException.ThrowIfNull(stock);
+        _owned = stock.GroupBy(s => s.Item.Id).ToDictionary(g => g.Key, g => g.Sum(s => s.Count));
+        _kinds = [.. stock.Select(s => s.Item).DistinctBy(i => i.Id)];
+    }
+
+    private Supply(Supply other) => (_owned, _kinds) = (other._owned, other._kinds);
+
+    /// <summary>The same cupboard with everything put back.</summary>
+    public Supply Afresh() => new(this);
 
     public Supplied Meet(Need need)
     {
@@ -85,7 +98,7 @@ public sealed class Supply(IReadOnlyList<StockLine> stock)
         return new(need, own, shortBy, standIns, open);
     }
 
-    private int Left(CupboardItem item) => _left.GetValueOrDefault(item.Id);
+    private int Left(CupboardItem item) => _owned.GetValueOrDefault(item.Id) - _taken.GetValueOrDefault(item.Id);
 
-    private void Take(CupboardItem item, int amount) => _left[item.Id] = Left(item) - amount;
+    private void Take(CupboardItem item, int amount) => _taken[item.Id] = _taken.GetValueOrDefault(item.Id) + amount;
 }

@@ -12,18 +12,22 @@ public static class AtOnce
     public static IReadOnlySet<(SkillId, SkillId)> Clashes(IReadOnlyList<(SkillId Skill, Use Use)> groups, IReadOnlyList<StockLine> stock)
     {
         ArgumentNullException.ThrowIfNull(groups);
-        var possible = groups.OrderBy(g => g.Skill).Where(g => Enough([g.Use], stock)).ToList();
+        Supply cupboard = new(stock);
+        var possible = groups.OrderBy(g => g.Skill).Select(g => (g.Skill, Needs: NeedsOf(g.Use))).Where(g => Enough(g.Needs, cupboard)).ToList();
         return possible
-            .SelectMany((one, i) => possible.Skip(i).Where(other => !Enough([one.Use, other.Use], stock)).Select(other => (one.Skill, other.Skill)))
+            .SelectMany(
+                (one, i) => possible.Skip(i).Where(other => !Enough([.. one.Needs, .. other.Needs], cupboard)).Select(other => (one.Skill, other.Skill))
+            )
             .ToHashSet();
     }
 
     // What a page can be printed for is never short.
-    private static bool Enough(IReadOnlyList<Use> uses, IReadOnlyList<StockLine> stock)
+    private static IReadOnlyList<Need> NeedsOf(Use use) =>
+        [.. use.Activity.Materials.Where(m => m.Print is null && !m.Item.UsedUp).Select(m => new Need(m.Item, use.AmountOf(m), m.Alike))];
+
+    private static bool Enough(IReadOnlyList<Need> needs, Supply cupboard)
     {
-        Supply supply = new(stock);
-        return uses.SelectMany(u => u.Activity.Materials.Where(m => m.Print is null && !m.Item.UsedUp).Select(m => (m, Amount: u.AmountOf(m))))
-            .GroupBy(p => p.m.Item.Id)
-            .All(g => supply.Meet(new(g.First().m.Item, g.Sum(p => p.Amount), g.Any(p => p.m.Alike))).StillShort == 0);
+        var supply = cupboard.Afresh();
+        return needs.GroupBy(n => n.Item.Id).All(g => supply.Meet(new(g.First().Item, g.Sum(n => n.Amount), g.Any(n => n.Alike))).StillShort == 0);
     }
 }

@@ -1,3 +1,4 @@
+using CsCheck;
 using Fobble.Core.Activities;
 using Fobble.Core.Approaches;
 using Fobble.Core.Cupboard;
@@ -71,6 +72,47 @@ public class SettingOutTests
         // Short for one group already: that is no question of the time.
         With(3).ShouldBeEmpty();
     }
+
+    /// <summary>Against the plain definition: all that both ask for, met from one cupboard, for each two by itself.</summary>
+    [Fact]
+    public void Which_groups_clash_is_what_setting_out_both_says() =>
+        Gen.Select(
+                Gen.Int[0, 4].Select(n => n * 7).Array[CupboardCatalogue.Shipped.Items.Count],
+                Gen.Select(Gen.Int[0, Library.Activities.Count - 1], Gen.Int[1, 8]).Array[1, 14]
+            )
+            .Sample(
+                (counts, chosen) =>
+                {
+                    List<StockLine> stock = [.. CupboardCatalogue.Shipped.Items.Select((item, i) => new StockLine(item, counts[i]))];
+                    var groups = chosen
+                        .Select(
+                            (c, i) =>
+                                (
+                                    Skill: new Core.Skills.SkillId($"skill-{i:00}"),
+                                    Use: At(Library.Activities[c.Item1].Id.Value, 9, 0) with
+                                    {
+                                        Children = c.Item2,
+                                    }
+                                )
+                        )
+                        .ToList();
+                    bool Enough(params Use[] uses)
+                    {
+                        Supply supply = new(stock);
+                        return uses.SelectMany(u => u.Activity.Materials.Where(m => m.Print is null && !m.Item.UsedUp).Select(m => (m, Amount: u.AmountOf(m))))
+                            .GroupBy(p => p.m.Item.Id)
+                            .All(g => supply.Meet(new(g.First().m.Item, g.Sum(p => p.Amount), g.Any(p => p.m.Alike))).StillShort == 0);
+                    }
+
+                    var expected =
+                        from a in groups
+                        from b in groups
+                        where string.CompareOrdinal(a.Skill.Value, b.Skill.Value) <= 0 && Enough(a.Use) && Enough(b.Use) && !Enough(a.Use, b.Use)
+                        select (a.Skill, b.Skill);
+                    Core.SettingOut.AtOnce.Clashes(groups, stock).ShouldBe(expected, ignoreOrder: true);
+                },
+                iter: 300
+            );
 
     [Fact]
     public void What_is_used_up_adds_up_over_the_day()

@@ -59,7 +59,15 @@ describe('a table on the carpet', () => {
     const wrapper = table({ picked: { id: 9, name: 'Gus H.' }, price })
     await wrapper.findAll('.price button')[1]!.trigger('click')
     expect(wrapper.emitted('whyNot')).toHaveLength(1)
-    await wrapper.setProps({ why: { sentence: 'Eight points worse.', price: 8, instead: { groups: [] } as never } })
+
+    // While it is worked out: said at once, and not to be asked again.
+    await wrapper.setProps({ looking: true })
+    expect(wrapper.get('.price [role=status]').text()).toBe('Looking…')
+    expect(wrapper.findAll('.price button')).toHaveLength(1)
+    await wrapper.setProps({
+      looking: false,
+      why: { sentence: 'Eight points worse.', price: 8, instead: { groups: [] } as never },
+    })
     expect(wrapper.get('.price').text()).toContain('Eight points worse.')
     await wrapper.findAll('.price button')[1]!.trigger('click')
     expect(wrapper.emitted('takeWhy')).toHaveLength(1)

@@ -14,6 +14,8 @@ const props = defineProps<{
   price?: Schemas['PriceView']
   /** The answer to "why not here?", once it was asked. */
   why?: Schemas['WhyNotView']
+  /** It was asked, and is being worked out. */
+  looking?: boolean
   lockedChildren?: number[]
   aimLocked?: boolean
   kept?: boolean
@@ -110,7 +112,7 @@ function drop() {
       }}</b>
       <p v-for="broken in price.breaks" :key="broken" class="warn small">{{ broken }}.</p>
       <p class="small">{{ price.reason }}</p>
-      <p v-if="why" class="small why">{{ why.sentence }}</p>
+      <p v-if="why || looking" class="small why" role="status">{{ why?.sentence ?? $t('Looking…') }}</p>
       <div class="acts">
         <button type="button" class="button small" @click="emit('put')">
           {{ $t('Put {name} here', { name: picked?.name }) }}
@@ -118,7 +120,7 @@ function drop() {
         <button v-if="why?.instead" type="button" class="button small" @click="emit('takeWhy')">
           {{ $t('Look at that set') }}
         </button>
-        <button v-else-if="!why" type="button" class="button plain small" @click="emit('whyNot')">
+        <button v-else-if="!why && !looking" type="button" class="button plain small" @click="emit('whyNot')">
           {{ $t('Why not here?') }}
         </button>
       </div>

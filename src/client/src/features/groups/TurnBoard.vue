@@ -145,6 +145,7 @@ const lockedAt = (place: string) =>
         :picked="picked"
         :price="board.priceAt(placeOf(group.slot))"
         :why="why?.place === placeOf(group.slot) ? why.answer : undefined"
+        :looking="why?.place === placeOf(group.slot) && !why.answer"
         :locked-children="lockedAt(placeOf(group.slot))"
         :aim-locked="locks.aims.includes(placeOf(group.slot))"
         :kept="locks.kept.includes(placeOf(group.slot))"

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, onUnmounted, ref, watch, type Ref } from 'vue'
+import { computed, onUnmounted, ref, shallowRef, watch, type Ref } from 'vue'
 import { queryKey } from '@/app/keys'
 import { useAccount } from '@/app/account'
 import { api, take, type Schemas } from '@/app/api/client'
@@ -116,7 +116,7 @@ export function useBoard(number: number, accepted: Ref<View | undefined>, beside
   // A child is picked up: the price of every other table is asked for at once, before anything is put down.
   const picked = ref<Child>()
   const prices = ref<Schemas['PriceView'][]>([])
-  const why = ref<{ place: string; answer: Schemas['WhyNotView'] }>()
+  const why = shallowRef<{ place: string; answer?: Schemas['WhyNotView'] }>()
   async function pick(child: Child | undefined) {
     prices.value = []
     why.value = undefined
@@ -160,22 +160,28 @@ export function useBoard(number: number, accepted: Ref<View | undefined>, beside
   }
 
   async function askWhy(slot: Schemas['GroupSlotView']) {
-    if (!picked.value) return
+    const held = picked.value
+    if (!held) return
+    // It may take a few seconds: that it is being worked out stands there at once.
+    const place = placeOf(slot)
+    const asking = { place }
+    why.value = asking
     try {
       const answer = await take(
         api.POST('/api/classes/{classId}/weeks/{day}/groups/why-not', {
           params: { path: path.value },
-          body: { ...question(), childId: picked.value.id, slotId: slot.slotId, day: slot.day },
+          body: { ...question(), childId: held.id, slotId: slot.slotId, day: slot.day },
         }),
       )
-      why.value = { place: placeOf(slot), answer }
+      if (why.value === asking) why.value = { place, answer }
     } catch (problem) {
+      if (why.value === asking) why.value = undefined
       sayError(problem)
     }
   }
 
   function takeWhy() {
-    const instead = why.value?.answer.instead
+    const instead = why.value?.answer?.instead
     if (!instead || !picked.value) return
     const child = picked.value.name
     const before = current.value
