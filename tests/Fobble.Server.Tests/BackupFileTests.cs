@@ -196,25 +196,74 @@ public sealed class BackupFileTests : IDisposable
     }
 
     [Fact]
-    public void Backups_stay_closely_for_what_is_new_and_a_year_back_and_the_newest_always() =>
+    public void Backups_stay_closely_for_what_is_new_and_months_back_and_the_newest_always() =>
         Gen.Int[0, 500 * 24 * 12]
             .Array[1, 200]
             .Sample(minutes =>
             {
                 var taken = minutes.Select(m => At.AddMinutes(-5 * m)).Distinct().ToList();
-                var over = Rotation.Over(taken, At);
+                var over = Rotation.Over(taken);
                 var stays = taken.Except(over).ToList();
                 stays.ShouldContain(taken.Max());
-                stays.ShouldAllBe(at => at >= At.AddDays(-366) || at == taken.Max());
                 over.ShouldAllBe(at => at < At.AddHours(-2));
 
-                // Whatever moment of the last year: something of the time around it is still there, where something was taken.
+                // Whatever moment of the last two weeks: something of the time around it is still there, where something was taken.
                 foreach (var at in taken.Where(at => at >= At.AddDays(-13)))
                 {
                     stays.ShouldContain(s => Math.Abs((s - at).TotalHours) <= 24);
                 }
 
-                stays.Count.ShouldBeLessThan(24 + 48 + 15 + 9 + 14);
-                Rotation.Over(stays, At).ShouldBeEmpty("once is enough");
+                stays.Count.ShouldBeLessThanOrEqualTo(24 + 48 + 14 + 8 + 12);
+                Rotation.Over(stays).ShouldBeEmpty("once is enough");
             });
+
+    [Fact]
+    public void Of_a_school_in_use_nothing_stays_for_longer_than_a_year()
+    {
+        List<DateTimeOffset> there = [];
+        for (var at = At; at < At.AddDays(800); at += TimeSpan.FromHours(7))
+        {
+            there.Add(at);
+            there = [.. there.Except(Rotation.Over(there))];
+            there.ShouldAllBe(kept => kept >= at.AddDays(-366));
+        }
+    }
+
+    /// <summary>A battery that is empty, somebody who turns the wrong wheel: for some hours the clock stands elsewhere, and then it is right again.</summary>
+    [Fact]
+    public void A_clock_that_leaps_takes_no_backup_with_it_and_hides_none() =>
+        Gen.Select(Gen.Int[-4000, 4000], Gen.Int[1, 30], Gen.Int[0, 200])
+            .Sample(
+                (days, wrongly, until) =>
+                {
+                    HashSet<DateTimeOffset> there = [];
+                    void Take(DateTimeOffset at)
+                    {
+                        there.Add(at);
+                        there.ExceptWith(Rotation.Over(there, at));
+                        there.ShouldContain(at);
+                    }
+
+                    for (var i = 0; i < 150 + until; i++)
+                    {
+                        Take(At.AddHours(-7 * (150 + until - i)));
+                    }
+
+                    var before = there.ToList();
+                    for (var i = 0; i < wrongly; i++)
+                    {
+                        Take(At.AddDays(days).AddMinutes(5 * i));
+                    }
+
+                    Take(At.AddHours(1));
+                    Rotation.Newest(there, At.AddHours(1)).ShouldBe(At.AddHours(1));
+                    var lost = before.Except(there).ToList();
+                    (before.Count - lost.Count).ShouldBeGreaterThanOrEqualTo(
+                        before.Count / 2,
+                        "the leap stands for a few moments, and not for all that went before"
+                    );
+                    there.ShouldContain(at => at < At.AddDays(-28));
+                },
+                iter: 40
+            );
 }

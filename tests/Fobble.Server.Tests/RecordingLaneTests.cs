@@ -183,7 +183,7 @@ public class RecordingLaneTests(School school) : IClassFixture<School>
             waiting.Count.ShouldBeLessThan(1000, "however many wait, there is an end");
         }
 
-        var sentAway = await ines.GetAsync("/api/classes/1/grid");
+        var sentAway = await ines.GetAsync("/api/classes/1/baseline");
         sentAway.StatusCode.ShouldBe(HttpStatusCode.ServiceUnavailable);
         (await Visitor.SaysAsync(sentAway)).ShouldContain("Try again in a moment");
 

@@ -36,7 +36,7 @@ internal sealed partial class Backups(
 
     private string Database => Path.Combine(settings.Data, DataFolder.DatabaseFile);
 
-    public BackupState State => new(Taken().Order().Cast<DateTimeOffset?>().LastOrDefault(), _fault);
+    public BackupState State => new(Rotation.Newest(Taken(), clock.GetUtcNow()), _fault);
 
     /// <summary>The newest file; null where there is none.</summary>
     public string? Newest => State.At is { } at ? Path.Combine(settings.Backup.Folder!, BackupFile.NameAt(at)) : null;
@@ -55,7 +55,7 @@ internal sealed partial class Backups(
             );
             Measured.BackedUp.Record(Stopwatch.GetElapsedTime(began).TotalSeconds);
             CopyErased();
-            foreach (var over in Rotation.Over(Taken(), clock.GetUtcNow()))
+            foreach (var over in Rotation.Over(Taken(), BackupFile.TakenAt(Path.GetFileName(file))))
             {
                 File.Delete(Path.Combine(settings.Backup.Folder!, BackupFile.NameAt(over)));
             }

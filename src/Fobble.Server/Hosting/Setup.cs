@@ -79,6 +79,7 @@ public static partial class Setup
         services.AddSingleton<PlanCache>();
         services.AddSingleton<ObservationCache>();
         services.AddSingleton<ReadingTurns>();
+        services.AddSingleton<AskedTogether>();
         services.AddScoped<ClassRoom>();
         services.AddScoped<ClassRooms>();
         services.AddSingleton<WriteQueue>();

@@ -12,13 +12,16 @@ namespace Fobble.Server.Rooms;
 /// </summary>
 internal sealed class ObservationCache : IDisposable
 {
-    /// <summary>Observations kept at a time; each takes some 250 bytes with what is worked out from it.</summary>
-    private const int MostObservations = 2_000_000;
+    /// <summary>What an observation takes with what is worked out from it: measured, `district` in bench/RESULTS.md.</summary>
+    private const int BytesEach = 280;
+
+    /// <summary>A quarter of the machine at the most, and a gigabyte.</summary>
+    private static readonly long Most = Math.Min(GC.GetGCMemoryInfo().TotalAvailableMemoryBytes / 4, 1_000_000_000) / BytesEach;
 
     // A class takes something however little was seen of it.
     private const int LeastSize = 1000;
 
-    private readonly MemoryCache _classes = new(new MemoryCacheOptions { SizeLimit = MostObservations, CompactionPercentage = 0.1 });
+    private readonly MemoryCache _classes = new(new MemoryCacheOptions { SizeLimit = Most, CompactionPercentage = 0.1 });
 
     /// <summary>All that count at the room's moment, none withdrawn.</summary>
     public async Task<SeenOfClass> OfAsync(ClassRoom room, CancellationToken stop) => (await KeptAsync(room, stop)).Seen;

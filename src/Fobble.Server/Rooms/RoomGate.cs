@@ -26,15 +26,31 @@ internal static class RoomGate
                         return await EnterAsync(context, next);
                     }
 
-                    using var turn = await http.RequestServices.GetRequiredService<ReadingTurns>().WaitAsync(http.RequestAborted);
-                    return turn.IsAcquired
-                        ? await EnterAsync(context, next)
-                        : TypedResults.Problem(
-                            Phrase("There is too much to work out just now. Try again in a moment."),
-                            statusCode: StatusCodes.Status503ServiceUnavailable
-                        );
+                    return http.GetEndpoint()?.Metadata.GetMetadata<SameForAll>() is null
+                        ? await InTurnAsync(context, next, () => { })
+                        : await http
+                            .RequestServices.GetRequiredService<AskedTogether>()
+                            .AskAsync(
+                                $"{http.Request.Path}{http.Request.QueryString}",
+                                async begin => await InTurnAsync(context, next, begin) ?? Results.Empty,
+                                http.RequestAborted
+                            );
                 }
         );
+
+    /// <param name="begin">Called once it has its turn, before anything is read.</param>
+    private static async ValueTask<object?> InTurnAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next, Action begin)
+    {
+        var http = context.HttpContext;
+        using var turn = await http.RequestServices.GetRequiredService<ReadingTurns>().WaitAsync(http.RequestAborted);
+        begin();
+        return turn.IsAcquired
+            ? await EnterAsync(context, next)
+            : TypedResults.Problem(
+                Phrase("There is too much to work out just now. Try again in a moment."),
+                statusCode: StatusCodes.Status503ServiceUnavailable
+            );
+    }
 
     private static async ValueTask<object?> EnterAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
     {

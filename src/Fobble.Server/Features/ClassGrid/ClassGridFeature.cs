@@ -75,7 +75,7 @@ internal sealed class ClassGridFeature : IFeature
 {
     public void MapAddresses(RouteGroupBuilder api, RouteGroupBuilder ofClass)
     {
-        ofClass.MapGet("/grid", GridAsync);
+        ofClass.MapGet("/grid", GridAsync).WithMetadata(new SameForAll());
         ofClass.MapGet("/grid/{skillId}", ColumnAsync);
         ofClass.MapGet("/children/{childId:int}/skills/{skillId}", CellAsync);
     }

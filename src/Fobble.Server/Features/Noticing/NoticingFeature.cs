@@ -37,7 +37,7 @@ internal sealed class NoticingFeature : IFeature
 
     public void MapAddresses(RouteGroupBuilder api, RouteGroupBuilder ofClass)
     {
-        ofClass.MapGet("/look-again", LookAgainAsync);
+        ofClass.MapGet("/look-again", LookAgainAsync).WithMetadata(new SameForAll());
         ofClass.MapGet("/slips", SlipsAsync);
     }
 

@@ -74,7 +74,7 @@ internal sealed class TodayFeature : IFeature
 
     public void MapAddresses(RouteGroupBuilder api, RouteGroupBuilder ofClass)
     {
-        ofClass.MapGet("/days/{day}", GetAsync);
+        ofClass.MapGet("/days/{day}", GetAsync).WithMetadata(new SameForAll());
         ofClass.MapFirstHour();
     }
 

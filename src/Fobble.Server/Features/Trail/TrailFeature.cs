@@ -30,9 +30,18 @@ internal sealed class TrailFeature : IFeature
         var from = asked.From ?? to.AddDays(-UsualDays);
         var names = (await room.ChildrenAsync(stop)).ToDictionary(c => c.Id, c => c.Name);
 
-        // A day counts for when it was seen and for when it was withdrawn: a correction of today shows today.
+        // A day counts for when it was seen and for when it was withdrawn: a correction of today shows today. Asked one after the other, each by its own index; together, SQLite would look
+        // through all that was ever seen of the class.
         var (start, end) = (room.Zone.StartOf(from), room.Zone.StartOf(to.AddDays(1)));
-        var rows = room.Seen().Where(o => (o.Day >= from && o.Day <= to) || (o.Withdrawal != null && o.Withdrawal.At >= start && o.Withdrawal.At < end));
+        List<long> those =
+        [
+            .. await room.Seen().Where(o => o.Day >= from && o.Day <= to).Select(o => o.Sequence).ToListAsync(stop),
+            .. await room.Seen()
+                .Where(o => room.Db.Withdrawals.Where(w => w.At >= start && w.At < end).Select(w => w.ObservationId).Contains(o.Id))
+                .Select(o => o.Sequence)
+                .ToListAsync(stop),
+        ];
+        var rows = room.Seen().Where(o => those.Contains(o.Sequence));
         rows = asked.Child is { } child ? rows.Where(o => o.ChildId == child) : rows;
         rows = asked.By is { } by ? rows.Where(o => o.AdultId == by || o.Withdrawal!.AdultId == by) : rows;
         rows = asked.OnlyWithdrawn == true ? rows.Where(o => o.Withdrawal != null) : rows;

@@ -91,7 +91,7 @@ internal sealed class WeekFeature : IFeature
 
     public void MapAddresses(RouteGroupBuilder api, RouteGroupBuilder ofClass)
     {
-        ofClass.MapGet("/weeks/{day}", GetAsync);
+        ofClass.MapGet("/weeks/{day}", GetAsync).WithMetadata(new SameForAll());
         ofClass.MapPost("/weeks/{day}/plan", PlanAsync).RequireAuthorization(Policies.Lead);
         ofClass.MapGet("/days/{day}/alternatives", AlternativesAsync);
         ofClass.MapPut("/days/{day}/activity", SwapAsync).RequireAuthorization(Policies.Lead);
