@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.IO.Compression;
 using System.Security.Claims;
 using System.Text.RegularExpressions;
 using Fobble.Server.Features.ClassGrid;
@@ -191,6 +192,24 @@ public class AskedTogetherTests(School school) : IClassFixture<School>
             var said = await Task.WhenAll(visitors.Select(v => TextAsync(v, path)));
             said.Distinct().ShouldHaveSingleItem();
             said[0].Length.ShouldBeGreaterThan(500, path);
+
+            // Packed as each takes it, and the same in the end.
+            foreach (var encoding in (string[])["gzip", "br", "br;q=0, gzip", "gzip, deflate, br"])
+            {
+                visitors[0].Headers["Accept-Encoding"] = encoding;
+                var answer = await visitors[0].GetAsync(path);
+                answer.Content.Headers.ContentType!.ToString().ShouldBe("application/json; charset=utf-8");
+                answer.Headers.Vary.ShouldContain("Accept-Encoding");
+                await using var body = await answer.Content.ReadAsStreamAsync(TestContext.Current.CancellationToken);
+                await using Stream open = answer.Content.Headers.ContentEncoding.Single() switch
+                {
+                    "br" => new BrotliStream(body, CompressionMode.Decompress),
+                    _ => new GZipStream(body, CompressionMode.Decompress),
+                };
+                (await new StreamReader(open).ReadToEndAsync(TestContext.Current.CancellationToken)).ShouldBe(said[0], encoding);
+            }
+
+            visitors[0].Headers.Clear();
         }
     }
 

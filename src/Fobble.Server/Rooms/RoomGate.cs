@@ -28,24 +28,31 @@ internal static class RoomGate
 
                     return http.GetEndpoint()?.Metadata.GetMetadata<SameForAll>() is null
                         ? await InTurnAsync(context, next, () => { })
-                        : await http
-                            .RequestServices.GetRequiredService<AskedTogether>()
-                            .AskAsync(
-                                $"{http.Request.Path}{http.Request.QueryString}",
-                                async begin => await InTurnAsync(context, next, begin) ?? Results.Empty,
-                                http.RequestAborted
-                            );
+                        : await TogetherAsync(context, next);
                 }
         );
 
+    private static async ValueTask<object?> TogetherAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
+    {
+        var http = context.HttpContext;
+        var packing = PackedAnswer.PackingFor(http);
+        return await http
+            .RequestServices.GetRequiredService<AskedTogether>()
+            .AskAsync(
+                $"{packing?.EncodingName} {http.Request.Path}{http.Request.QueryString}",
+                begin => InTurnAsync(context, async inner => PackedAnswer.Of(await next(inner), packing, http), begin),
+                http.RequestAborted
+            );
+    }
+
     /// <param name="begin">Called once it has its turn, before anything is read.</param>
-    private static async ValueTask<object?> InTurnAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next, Action begin)
+    private static async ValueTask<object> InTurnAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next, Action begin)
     {
         var http = context.HttpContext;
         using var turn = await http.RequestServices.GetRequiredService<ReadingTurns>().WaitAsync(http.RequestAborted);
         begin();
         return turn.IsAcquired
-            ? await EnterAsync(context, next)
+            ? await EnterAsync(context, next) ?? Results.Empty
             : TypedResults.Problem(
                 Phrase("There is too much to work out just now. Try again in a moment."),
                 statusCode: StatusCodes.Status503ServiceUnavailable

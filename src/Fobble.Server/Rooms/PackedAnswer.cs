@@ -1,0 +1,58 @@
+using System.Text.Json;
+using Microsoft.AspNetCore.Http.Json;
+using Microsoft.AspNetCore.ResponseCompression;
+using Microsoft.Extensions.Options;
+
+namespace Fobble.Server.Rooms;
+
+/// <summary>An answer as it goes to whoever asked, written out and packed once for all of them: of a large page that is more work than working it out.</summary>
+/// <param name="Encoding">What it is packed with; null where it is not.</param>
+internal sealed record PackedAnswer(ReadOnlyMemory<byte> Body, string? Encoding) : IResult
+{
+    private const string ContentType = "application/json; charset=utf-8";
+
+    /// <summary>How whoever asks takes it; null for as it is.</summary>
+    public static ICompressionProvider? PackingFor(HttpContext http)
+    {
+        var packing = http.RequestServices.GetRequiredService<IResponseCompressionProvider>();
+
+        // It looks at what the answer will be; there is none yet.
+        http.Response.ContentType = ContentType;
+        var taken = packing.CheckRequestAcceptsCompression(http) && packing.ShouldCompressResponse(http);
+        http.Response.ContentType = null;
+        return taken ? packing.GetCompressionProvider(http) : null;
+    }
+
+    /// <returns>What was answered as it is, where it is no page: a refusal.</returns>
+    public static object Of(object? answer, ICompressionProvider? packing, HttpContext http)
+    {
+        answer = answer is INestedHttpResult nested ? nested.Result : answer;
+        if (answer is not IValueHttpResult { Value: { } page } || answer is IStatusCodeHttpResult { StatusCode: not (null or StatusCodes.Status200OK) })
+        {
+            return answer ?? Results.Empty;
+        }
+
+        var json = http.RequestServices.GetRequiredService<IOptions<JsonOptions>>().Value.SerializerOptions;
+        using MemoryStream body = new();
+        using (var packed = packing?.CreateStream(body))
+        {
+            JsonSerializer.Serialize(packed ?? body, page, page.GetType(), json);
+        }
+
+        return new PackedAnswer(body.GetBuffer().AsMemory(0, (int)body.Length), packing?.EncodingName);
+    }
+
+    public async Task ExecuteAsync(HttpContext httpContext)
+    {
+        var response = httpContext.Response;
+        response.ContentType = ContentType;
+        response.ContentLength = Body.Length;
+        response.Headers.Append("Vary", "Accept-Encoding");
+        if (Encoding is not null)
+        {
+            response.Headers.ContentEncoding = Encoding;
+        }
+
+        await response.Body.WriteAsync(Body, httpContext.RequestAborted);
+    }
+}
