@@ -50,6 +50,9 @@ public sealed class School : WebApplicationFactory<Program>
     /// <summary>The filled school at another moment: an instant, or a time by the clock of this machine.</summary>
     public static School At(string now) => new(demo: true, now: now);
 
+    /// <summary>The filled school by a clock that is told how it goes.</summary>
+    internal static School By(StandingClock clock) => new(demo: true, otherwise: services => services.AddSingleton<TimeProvider>(clock));
+
     /// <summary>The demo's adults on a data folder that is there, and goes with the school.</summary>
     public static School On(string folder) => new(demo: true, fresh: true, folder: folder);
 

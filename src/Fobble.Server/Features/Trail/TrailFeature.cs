@@ -41,7 +41,7 @@ internal sealed class TrailFeature : IFeature
                 .Select(o => o.Sequence)
                 .ToListAsync(stop),
         ];
-        var rows = room.Seen().Where(o => those.Contains(o.Sequence));
+        var rows = room.Db.Observations.Where(o => those.Contains(o.Sequence));
         rows = asked.Child is { } child ? rows.Where(o => o.ChildId == child) : rows;
         rows = asked.By is { } by ? rows.Where(o => o.AdultId == by || o.Withdrawal!.AdultId == by) : rows;
         rows = asked.OnlyWithdrawn == true ? rows.Where(o => o.Withdrawal != null) : rows;
