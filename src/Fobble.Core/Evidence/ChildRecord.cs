@@ -16,6 +16,9 @@ public sealed class ChildRecord
     private readonly SkillsTogether _together;
     private readonly Standing?[] _standings;
     private readonly bool[] _borne;
+    private readonly double[] _evidence;
+    private readonly bool[] _seen;
+    private Earlier? _earlier;
     private double _weight;
     private double _weightAlone;
 
@@ -37,31 +40,25 @@ public sealed class ChildRecord
         ArgumentNullException.ThrowIfNull(settings);
         (_map, _together, _calendar, _settings, _rule) = (map, together, calendar, settings, new(settings));
         (_standings, _borne) = (new Standing?[map.All.Count], new bool[map.All.Count]);
-        var (evidence, seen) = (new double[map.All.Count], new bool[map.All.Count]);
-        Array.Fill(evidence, 1);
+        (_evidence, _seen) = (new double[map.All.Count], new bool[map.All.Count]);
+        Array.Fill(_evidence, 1);
         foreach (var (skill, there) in said ?? [])
         {
-            evidence[map.IndexOf(skill)] = there ? settings.Together.MostAMessageSays : 1 / settings.Together.MostAMessageSays;
+            _evidence[map.IndexOf(skill)] = there ? settings.Together.MostAMessageSays : 1 / settings.Together.MostAMessageSays;
         }
 
-        All = together.Judge(evidence, seen);
-        foreach (var day in observations.Where(o => map.Has(o.Skill)).GroupBy(o => o.Day))
-        {
-            if (foreseen is not null)
-            {
-                Foresee(day, seen, foreseen);
-            }
+        All = together.Judge(_evidence, _seen);
+        Read(observations, foreseen);
+    }
 
-            foreach (var observation in day)
-            {
-                var skill = map.IndexOf(observation.Skill);
-                See(observation, skill);
-                (evidence[skill], seen[skill]) = (_standings[skill]!.Own.Ratio, true);
-            }
-
-            All = together.Judge(evidence, seen);
-            NoteStrengths(day.Key);
-        }
+    // Goes on from where another stood before its last day.
+    private ChildRecord(ChildRecord other, Earlier from, IEnumerable<Observation> observations)
+    {
+        (_map, _together, _calendar, _settings, _rule) = (other._map, other._together, other._calendar, other._settings, other._rule);
+        (_standings, _borne) = ([.. from.Standings.Select(s => s?.Copy())], new bool[_map.All.Count]);
+        (_evidence, _seen) = ([.. from.Evidence], [.. from.Seen]);
+        (_weight, _weightAlone, All) = (from.Weight, from.WeightAlone, from.All);
+        Read(observations, null);
     }
 
     /// <summary>How much of what the child has it shows without a nod, 0 to 1.</summary>
@@ -76,10 +73,64 @@ public sealed class ChildRecord
     /// <summary>Whether something that builds on a skill, near or far, is secure.</summary>
     public bool IsBorne(int skill) => _borne[skill];
 
-    private void Foresee(IGrouping<DateOnly, Observation> day, bool[] seen, Action<Observation, double> foreseen)
+    /// <summary>
+    /// The record of what was seen up to now, read from the last day on instead of from the first: as it would be, read from the first. Null where that can't be, since something of
+    /// before that day has come or gone.
+    /// </summary>
+    /// <param name="before">What this record was read from.</param>
+    internal ChildRecord? GoneOn(IReadOnlyList<Observation> before, IReadOnlyList<Observation> now)
+    {
+        if (_earlier is not { } earlier)
+        {
+            return null;
+        }
+
+        var from = 0;
+        while (from < now.Count && now[from].Day < earlier.LastDay)
+        {
+            if (from >= before.Count || !ReferenceEquals(before[from], now[from]))
+            {
+                return null;
+            }
+
+            from++;
+        }
+
+        var comes = now.Skip(from);
+        return comes.Concat(before.Skip(from)).All(o => o.Day >= earlier.LastDay) ? new(this, earlier, comes) : null;
+    }
+
+    private void Read(IEnumerable<Observation> observations, Action<Observation, double>? foreseen)
+    {
+        List<IGrouping<DateOnly, Observation>> days = [.. observations.Where(o => _map.Has(o.Skill)).GroupBy(o => o.Day)];
+        foreach (var day in days)
+        {
+            if (foreseen is not null)
+            {
+                Foresee(day, foreseen);
+            }
+
+            if (day == days[^1] && days.TrueForAll(d => d.Key <= day.Key))
+            {
+                _earlier = new(day.Key, [.. _standings.Select(s => s?.Copy())], [.. _evidence], [.. _seen], _weight, _weightAlone, All);
+            }
+
+            foreach (var observation in day)
+            {
+                var skill = _map.IndexOf(observation.Skill);
+                See(observation, skill);
+                (_evidence[skill], _seen[skill]) = (_standings[skill]!.Own.Ratio, true);
+            }
+
+            All = _together.Judge(_evidence, _seen);
+            NoteStrengths(day.Key);
+        }
+    }
+
+    private void Foresee(IGrouping<DateOnly, Observation> day, Action<Observation, double> foreseen)
     {
         double[] faded = [.. _standings.Select(s => s?.Own.RatioOn(day.Key) ?? 1)];
-        var held = _together.Judge(faded, seen).Held;
+        var held = _together.Judge(faded, _seen).Held;
         var alone = _settings.For(Support.Alone, Style);
         foreach (var observation in day)
         {
@@ -131,13 +182,16 @@ public sealed class ChildRecord
             }
         }
     }
+
+    /// <summary>Where a record stood before its last day.</summary>
+    private sealed record Earlier(DateOnly LastDay, Standing?[] Standings, double[] Evidence, bool[] Seen, double Weight, double WeightAlone, Marginals All);
 }
 
 /// <summary>What was seen of one skill, and what it came to.</summary>
 public sealed class Standing(EvidenceSettings settings, SchoolCalendar calendar)
 {
-    private readonly List<Observation> _seen = [];
-    private readonly List<StrengthStep> _steps = [];
+    private List<Observation> _seen = [];
+    private List<StrengthStep> _steps = [];
     private BeliefModel _own = new(settings, calendar);
 
     /// <summary>In order of time.</summary>
@@ -154,6 +208,14 @@ public sealed class Standing(EvidenceSettings settings, SchoolCalendar calendar)
     public DateOnly? FirstSecure { get; internal set; }
 
     public DateOnly? LastAlone { get; private set; }
+
+    /// <summary>One that goes on by itself.</summary>
+    internal Standing Copy()
+    {
+        var copy = (Standing)MemberwiseClone();
+        (copy._seen, copy._steps) = ([.. _seen], [.. _steps]);
+        return copy;
+    }
 
     internal void Add(Observation observation, Skill skill, double style)
     {

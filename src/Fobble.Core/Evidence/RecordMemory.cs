@@ -4,7 +4,8 @@ using Fobble.Core.Skills;
 namespace Fobble.Core.Evidence;
 
 /// <summary>
-/// Children's records as they were read last. A record that nothing was added to, and nothing taken from, need not be read again; for asking from many threads.
+/// Children's records as they were read last. A record that nothing was added to, and nothing taken from, need not be read again, and one to which a day was added only from that day
+/// on; for asking from many threads.
 /// </summary>
 public sealed class RecordMemory
 {
@@ -16,9 +17,15 @@ public sealed class RecordMemory
     /// <param name="way">By what they are read: map, calendar, settings, what was said in a check. Compared by value.</param>
     internal ChildRecord Of(ChildId child, object way, IReadOnlyList<Observation> observations, Func<ChildRecord> read)
     {
-        if (_kept.TryGetValue(child, out var kept) && kept.Way.Equals(way) && Same(kept.Observations, observations))
+        ChildRecord? record = null;
+        if (_kept.TryGetValue(child, out var kept) && kept.Way.Equals(way))
         {
-            return kept.Record;
+            if (Same(kept.Observations, observations))
+            {
+                return kept.Record;
+            }
+
+            record = kept.Record.GoneOn(kept.Observations, observations);
         }
 
         if (_kept.Count >= MostChildren)
@@ -26,7 +33,7 @@ public sealed class RecordMemory
             _kept.Clear();
         }
 
-        var record = read();
+        record ??= read();
         _kept[child] = new(way, observations, record);
         return record;
     }

@@ -47,7 +47,7 @@ public static class WhyNot
         if (!candidate.Worths.TryGetValue(table.Skill, out var there))
         {
             return new(
-                Phrase($"{Words.Capital(names.Skill(table.Skill))} is no next step for {name}. {brief.Evidence.ReadyBecause(child, table.Skill)}"),
+                $"{Words.Stopped(Phrase($"{Words.Capital(names.Skill(table.Skill))} is no next step for {name}"))} {brief.Evidence.ReadyBecause(child, table.Skill)}",
                 null,
                 null
             );

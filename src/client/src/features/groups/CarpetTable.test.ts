@@ -48,6 +48,9 @@ describe('a table on the carpet', () => {
     const wrapper = table({ picked: { id: 9, name: 'Gus H.' }, price })
     expect(wrapper.get('.price').text()).toContain('Costs 24 points')
     expect(wrapper.get('.price').text()).toContain('two children there.')
+    // A name ends in a stop of its own.
+    await wrapper.setProps({ price: { ...price, breaks: ['It is no next step for Gus H.'] } })
+    expect(wrapper.get('.price .warn').text()).toBe('It is no next step for Gus H.')
     await wrapper.get('.price button').trigger('click')
     await wrapper.get('article').trigger('drop')
     expect(wrapper.emitted('put')).toHaveLength(2)
