@@ -110,7 +110,9 @@ function drop() {
             ? $t('Gains {a} points', { a: -price.price })
             : $t('Costs nothing')
       }}</b>
-      <p v-for="broken in price.breaks" :key="broken" class="warn small">{{ broken.endsWith('.') ? broken : `${broken}.` }}</p>
+      <p v-for="broken in price.breaks" :key="broken" class="warn small">
+        {{ broken.endsWith('.') ? broken : `${broken}.` }}
+      </p>
       <p class="small">{{ price.reason }}</p>
       <p v-if="why || looking" class="small why" role="status">{{ why?.sentence ?? $t('Looking…') }}</p>
       <div class="acts">
