@@ -55,7 +55,7 @@ public sealed class ChildRecord
     private ChildRecord(ChildRecord other, Earlier from, IEnumerable<Observation> observations)
     {
         (_map, _together, _calendar, _settings, _rule) = (other._map, other._together, other._calendar, other._settings, other._rule);
-        (_standings, _borne) = ([.. from.Standings.Select(s => s?.Copy())], new bool[_map.All.Count]);
+        (_standings, _borne) = ([.. from.Standings.Select(s => s?.Copy())], [.. from.Borne]);
         (_evidence, _seen) = ([.. from.Evidence], [.. from.Seen]);
         (_weight, _weightAlone, All) = (from.Weight, from.WeightAlone, from.All);
         Read(observations, null);
@@ -112,7 +112,7 @@ public sealed class ChildRecord
 
             if (day == days[^1] && days.TrueForAll(d => d.Key <= day.Key))
             {
-                _earlier = new(day.Key, [.. _standings.Select(s => s?.Copy())], [.. _evidence], [.. _seen], _weight, _weightAlone, All);
+                _earlier = new(day.Key, [.. _standings.Select(s => s?.Copy())], [.. _borne], [.. _evidence], [.. _seen], _weight, _weightAlone, All);
             }
 
             foreach (var observation in day)
@@ -184,7 +184,16 @@ public sealed class ChildRecord
     }
 
     /// <summary>Where a record stood before its last day.</summary>
-    private sealed record Earlier(DateOnly LastDay, Standing?[] Standings, double[] Evidence, bool[] Seen, double Weight, double WeightAlone, Marginals All);
+    private sealed record Earlier(
+        DateOnly LastDay,
+        Standing?[] Standings,
+        bool[] Borne,
+        double[] Evidence,
+        bool[] Seen,
+        double Weight,
+        double WeightAlone,
+        Marginals All
+    );
 }
 
 /// <summary>What was seen of one skill, and what it came to.</summary>

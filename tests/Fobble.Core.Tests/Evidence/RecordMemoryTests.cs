@@ -62,6 +62,24 @@ public class RecordMemoryTests
         Same(first, Judged(before, null));
     }
 
+    /// <summary>What is secure bears out what it needs, also after the only thing of the last day is withdrawn.</summary>
+    [Fact]
+    public void Where_all_of_the_last_day_is_withdrawn_it_stands_as_the_day_before()
+    {
+        RecordMemory memory = new();
+        var builds = Map.Skills.Index().First(s => s.Index > 5 && s.Item.Needs.Count > 0);
+        var before = SeenOfClass.Of(
+            Enumerable
+                .Range(0, 12)
+                .SelectMany(i =>
+                    new[] { Once(i, builds.Index, Support.Alone, 0), Once(i, Map.Skills.ToList().IndexOf(Map[builds.Item.Needs[0]]), Support.NotYet, 1) }
+                )
+        );
+        var with = before.With([Once(14, 0, Support.Alone, 0)]);
+        Judged(with, memory);
+        Same(Judged(before, memory), Judged(before, null));
+    }
+
     private static Observation Once(int day, int skill, Support support, int minute)
     {
         var of = Map.Skills[skill];
@@ -81,7 +99,9 @@ public class RecordMemoryTests
             one[Child, skill].ShouldBe(other[Child, skill]);
             one.Seen(Child, skill).ShouldBe(other.Seen(Child, skill));
             one.StepsOf(Child, skill).ShouldBe(other.StepsOf(Child, skill));
-            one.Judgement(Child, skill).Sentence.ShouldBe(other.Judgement(Child, skill).Sentence);
+            var (judged, anew) = (one.Judgement(Child, skill), other.Judgement(Child, skill));
+            judged.Sentence.ShouldBe(anew.Sentence);
+            judged.Clauses.ShouldBe(anew.Clauses);
         }
     }
 }
