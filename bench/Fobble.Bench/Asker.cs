@@ -14,11 +14,15 @@ internal sealed class Asker(HttpClient client, AskedClass of)
     private int _recorded;
     private int _child;
     private int _sentAway;
+    private int _unanswered;
 
     public int Recorded => _recorded;
 
     /// <summary>Questions that were answered with “too much to work out just now”.</summary>
     public int SentAway => _sentAway;
+
+    /// <summary>Questions whose answer did not come in the time an adult waits, or was a fault.</summary>
+    public int Unanswered => _unanswered;
 
     public static async Task<Asker> ComeInAsync(Uri url, AskedClass of, string? email = null)
     {
@@ -36,14 +40,26 @@ internal sealed class Asker(HttpClient client, AskedClass of)
         return new(client, of);
     }
 
-    public Task AskAsync(string what) =>
-        what switch
+    public async Task AskAsync(string what)
+    {
+        try
         {
-            "live" => GetAsync("/health/live"),
-            "grid" => GetAsync($"/api/classes/{of.Id}/grid"),
-            "day" => GetAsync($"/api/classes/{of.Id}/days/{Day}"),
-            _ => RecordAsync(),
-        };
+            await (
+                what switch
+                {
+                    "live" => GetAsync("/health/live"),
+                    "grid" => GetAsync($"/api/classes/{of.Id}/grid"),
+                    "day" => GetAsync($"/api/classes/{of.Id}/days/{Day}"),
+                    _ => RecordAsync(),
+                }
+            );
+        }
+        catch (Exception fault) when (fault is HttpRequestException or TaskCanceledException)
+        {
+            Interlocked.Increment(ref _unanswered);
+            throw;
+        }
+    }
 
     public async Task GetAsync(string path)
     {

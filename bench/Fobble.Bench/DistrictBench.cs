@@ -53,7 +53,7 @@ internal static class DistrictBench
         }
 
         var file = Path.Combine(data, "fobble.db");
-        var district = Found(file);
+        var district = Found(file, Classes);
         List<Figure> figures = [];
 
         Dictionary<string, List<double>> growth = Pages.ToDictionary(p => p, _ => new List<double>());
@@ -188,17 +188,17 @@ internal static class DistrictBench
             )
             .Replace("{child}", of.Children[0].ToString(CultureInfo.InvariantCulture), StringComparison.Ordinal);
 
-    private static string EmailOf(AskedClass of) => $"adult-{of.Id}-0@lantern-hill.example";
+    internal static string EmailOf(AskedClass of) => $"adult-{of.Id}-0@lantern-hill.example";
 
     // Classes, children and adults like the demo's first ones, with numbers in place of names.
-    private static List<AskedClass> Found(string file)
+    internal static List<AskedClass> Found(string file, int classes)
     {
         using var connection = Open(file);
         Adult somebody = new() { FullName = "Adult" };
         var hash = new PasswordHasher<Adult>().HashPassword(somebody, Asker.Password);
         List<AskedClass> district = [];
         using var transaction = connection.BeginTransaction();
-        for (var i = 1; i <= Classes; i++)
+        for (var i = 1; i <= classes; i++)
         {
             var id = Copy(connection, "Classes", 1, new() { ["Name"] = $"Class {i}" });
             foreach (var slot in Ids(connection, "SELECT Id FROM LessonSlots WHERE ClassId = 1"))

@@ -84,14 +84,16 @@ internal static class LoadBench
         );
         var all = await Pace.AsFastAsync(askers, TimeSpan.FromSeconds(10), _ => Pace.Mixed(random));
         figures.Add(new($"mixed questions a second, {Askers} adults without a pause", $"{all.Done / all.Seconds:0}/s, each {Pace.Times(all.Times)}", "400/s"));
-        var (kept, answered) = (await CountAsync(folder), askers.Sum(a => a.Recorded));
+        var (kept, answered) = (await CountAsync(Path.Combine(folder, "fobble.db")), askers.Sum(a => a.Recorded));
+        figures.Add(new("questions without an answer", $"{askers.Sum(a => a.Unanswered)}", "0"));
         figures.Add(new("observations answered with “kept”, and rows of them in the database", $"{answered:n0}, {kept:n0}", "alike"));
         return figures;
     }
 
-    private static async Task<long> CountAsync(string folder)
+    /// <summary>Rows in the database of what askers recorded.</summary>
+    public static async Task<long> CountAsync(string file)
     {
-        await using SqliteConnection connection = new($"Data Source={Path.Combine(folder, "fobble.db")};Mode=ReadOnly;Pooling=False");
+        await using SqliteConnection connection = new($"Data Source={file};Mode=ReadOnly;Pooling=False");
         await connection.OpenAsync();
         await using var command = connection.CreateCommand();
         command.CommandText = $"SELECT COUNT(*) FROM Observations WHERE Numbers = '{Asker.Mark}'";

@@ -57,9 +57,9 @@ internal static class Pace
                     {
                         await asker.AskAsync(question);
                     }
-                    catch (TaskCanceledException)
+                    catch (Exception fault) when (fault is TaskCanceledException or HttpRequestException)
                     {
-                        // Nobody waits so long: counted as that long.
+                        // Nobody waits so long: counted as that long, and by whoever asked.
                     }
 
                     return (question, Stopwatch.GetElapsedTime(sent).TotalMilliseconds);

@@ -20,6 +20,7 @@ var root = Root.Find();
     ("history", HistoryBench.RunAsync),
     ("server", ServerBench.RunAsync),
     ("load", LoadBench.RunAsync),
+    ("hour", HourBench.RunAsync),
     ("district", DistrictBench.RunAsync),
     ("sign-in", SignInBench.RunAsync),
     ("start", () => StartUpBench.RunAsync(root)),
