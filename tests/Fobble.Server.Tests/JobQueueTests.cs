@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Fobble.Core.People;
 using Fobble.Server.Hosting;
 using Microsoft.Extensions.Logging.Abstractions;
@@ -75,16 +76,50 @@ public sealed class JobQueueTests : IAsyncLifetime
             {
                 for (var adult = 2; adult < 100; adult++)
                 {
-                    waiting.Add(_jobs.Begin(new Ask(new(adult), go.Wait)));
+                    waiting.Add(_jobs.Begin(new Ask(new(adult), go.Wait, adult)));
                 }
             })
             .Message.ShouldContain("Try again");
         waiting.Count.ShouldBe(21, "twenty that wait, and what is worked at");
-        Should.Throw<RefusedException>(() => _jobs.Begin(new Ask(waiting[^1].AdultId, go.Wait)));
+        Should.Throw<RefusedException>(() => _jobs.Begin(new Ask(waiting[^1].AdultId, go.Wait, waiting[^1].ClassId.Value)));
         waiting[^1].State.ShouldBe(JobState.Working, "a refused question does not end the one before it");
         go.Set();
         await EndAsync([.. waiting]);
         waiting.ShouldAllBe(w => w.State == JobState.Done);
+    }
+
+    [Fact]
+    public async Task A_class_that_asks_for_much_takes_no_turn_and_no_place_from_another()
+    {
+        using ManualResetEventSlim begun = new();
+        using ManualResetEventSlim go = new();
+        ConcurrentQueue<string> done = new();
+        List<Ask> asked = [_jobs.Begin(new Ask(Ines, stop =>
+                {
+                    begun.Set();
+                    go.Wait(stop);
+                }))];
+        begun.Wait(TestContext.Current.CancellationToken);
+        Should
+            .Throw<RefusedException>(() =>
+            {
+                for (var adult = 2; adult < 100; adult++)
+                {
+                    var name = $"1.{adult}";
+                    asked.Add(_jobs.Begin(new Ask(new(adult), _ => done.Enqueue(name))));
+                }
+            })
+            .Message.ShouldContain("Try again");
+        asked.Count.ShouldBe(9, "eight of a class wait");
+        asked.Add(_jobs.Begin(new Ask(Ines, _ => done.Enqueue("2"), 2)));
+        asked.Add(_jobs.Begin(new Ask(Ines, _ => done.Enqueue("3"), 3)));
+
+        // What is given up makes room again.
+        _jobs.Forget(asked[8]);
+        asked.Add(_jobs.Begin(new Ask(new(100), _ => done.Enqueue("1.100"))));
+        go.Set();
+        await EndAsync([.. asked]);
+        done.ShouldBe(["1.2", "2", "3", "1.3", "1.4", "1.5", "1.6", "1.7", "1.8", "1.100"]);
     }
 
     [Fact]
@@ -118,7 +153,7 @@ public sealed class JobQueueTests : IAsyncLifetime
         }
     }
 
-    private sealed class Ask(AdultId adult, Action<CancellationToken> work) : Job(Class, adult, DateTimeOffset.UtcNow)
+    private sealed class Ask(AdultId adult, Action<CancellationToken> work, int classId = 1) : Job(new(classId), adult, DateTimeOffset.UtcNow)
     {
         protected override void Run(CancellationToken stop)
         {

@@ -1,5 +1,4 @@
 using System.Globalization;
-using System.Threading.Channels;
 
 namespace Fobble.Server.Hosting;
 
@@ -85,20 +84,32 @@ internal abstract class Job(ClassId classId, AdultId adultId, DateTimeOffset beg
 }
 
 /// <summary>
-/// Works at jobs one after the other, beside the requests. Few may wait; one that fails is written down; all end when the server does. What nobody fetches
-/// within an hour is forgotten.
+/// Works at jobs one after the other, beside the requests, the classes in turn. Few may wait, and of one class fewer than of all; one that fails is written down; all end when the server
+/// does. What nobody fetches within an hour is forgotten.
 /// </summary>
 internal sealed partial class JobQueue(TimeProvider clock, ILogger<JobQueue> log) : BackgroundService
 {
     private const int MostWaiting = 20;
+    private const int MostOfAClass = 8;
     private static readonly TimeSpan Keep = TimeSpan.FromHours(1);
 
-    private readonly Channel<Job> _waiting = Channel.CreateBounded<Job>(MostWaiting);
+    private readonly SemaphoreSlim _comes = new(0);
+    private readonly TurnsOfClasses<Job> _turns = new();
     private readonly Dictionary<Guid, Job> _jobs = [];
     private readonly Lock _lock = new();
+    private bool _ends;
 
     /// <summary>How many wait for their turn.</summary>
-    public int Waiting => _waiting.Reader.Count;
+    public int Waiting
+    {
+        get
+        {
+            lock (_lock)
+            {
+                return StillWanted(_turns.Waiting);
+            }
+        }
+    }
 
     /// <summary>Lets a job wait for its turn. An adult has one of a kind in a class at a time.</summary>
     /// <exception cref="RefusedException">Too many are waiting.</exception>
@@ -113,15 +124,21 @@ internal sealed partial class JobQueue(TimeProvider clock, ILogger<JobQueue> log
                 Forget(old);
             }
 
-            RefusedException.Unless(_waiting.Writer.TryWrite(job), "job", Phrase("The server has too much to work out just now. Try again in a minute."));
+            RefusedException.Unless(
+                !_ends && StillWanted(_turns.Waiting) < MostWaiting && StillWanted(_turns.WaitingOf(job.ClassId)) < MostOfAClass,
+                "job",
+                Phrase("The server has too much to work out just now. Try again in a minute.")
+            );
             foreach (var other in _jobs.Values.Where(j => j is TJob && j.State == JobState.Working && j.ClassId == job.ClassId && j.AdultId == job.AdultId))
             {
                 other.Cancel();
             }
 
             _jobs[job.Id] = job;
+            _turns.Add(job.ClassId, job);
         }
 
+        _comes.Release();
         return job;
     }
 
@@ -153,7 +170,7 @@ internal sealed partial class JobQueue(TimeProvider clock, ILogger<JobQueue> log
     {
         lock (_lock)
         {
-            _waiting.Writer.TryComplete();
+            _ends = true;
             foreach (var job in _jobs.Values)
             {
                 job.Cancel();
@@ -165,9 +182,26 @@ internal sealed partial class JobQueue(TimeProvider clock, ILogger<JobQueue> log
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
-        await foreach (var job in _waiting.Reader.ReadAllAsync(stoppingToken))
+        while (true)
         {
-            await WorkAsync(job, stoppingToken);
+            await _comes.WaitAsync(stoppingToken);
+            await WorkAsync(Next(), stoppingToken);
+        }
+    }
+
+    public override void Dispose()
+    {
+        _comes.Dispose();
+        base.Dispose();
+    }
+
+    private static int StillWanted(IEnumerable<Job> jobs) => jobs.Count(j => j.State == JobState.Working);
+
+    private Job Next()
+    {
+        lock (_lock)
+        {
+            return _turns.TryTake(out var job) ? job : throw new InvalidOperationException("One comes for each that is let go.");
         }
     }
 

@@ -3,25 +3,31 @@ using System.Diagnostics;
 namespace Fobble.Server.Hosting;
 
 /// <summary>
-/// Work that keeps a core busy for longer than a request should: at most as many at a time as there are cores, however many ask, and none for somebody who has
+/// Work that keeps a core busy for longer than a request should: at most as many at a time as there are cores, however many ask, the classes in turn, and none for somebody who has
 /// gone away.
 /// </summary>
-internal sealed class Solving : IDisposable
+/// <param name="cores">How many are worked at at a time.</param>
+internal sealed class Solving(int cores)
 {
-    private readonly SemaphoreSlim _cores = new(Environment.ProcessorCount, Environment.ProcessorCount);
-
+    private readonly Lock _lock = new();
+    private readonly TurnsOfClasses<TaskCompletionSource> _turns = new();
+    private int _free = cores;
     private int _waiting;
+
+    public Solving()
+        : this(Environment.ProcessorCount) { }
 
     /// <summary>How many wait for a core.</summary>
     public int Waiting => Volatile.Read(ref _waiting);
 
+    /// <param name="of">The class for which it is worked out.</param>
     /// <param name="solve">Heeds the token as far as it can.</param>
-    public async Task<T> RunAsync<T>(Func<CancellationToken, T> solve, CancellationToken stop)
+    public async Task<T> RunAsync<T>(ClassId of, Func<CancellationToken, T> solve, CancellationToken stop)
     {
         Interlocked.Increment(ref _waiting);
         try
         {
-            await _cores.WaitAsync(stop);
+            await WaitAsync(of, stop);
         }
         finally
         {
@@ -36,7 +42,7 @@ internal sealed class Solving : IDisposable
         }
         finally
         {
-            _cores.Release();
+            HandOn();
             Measured.Solved.Record(Stopwatch.GetElapsedTime(began).TotalSeconds);
         }
     }
@@ -47,5 +53,39 @@ internal sealed class Solving : IDisposable
     public static Task<T> OnThreadOfItsOwn<T>(Func<T> work, CancellationToken stop) =>
         Task.Factory.StartNew(work, stop, TaskCreationOptions.LongRunning, TaskScheduler.Default);
 
-    public void Dispose() => _cores.Dispose();
+    private async Task WaitAsync(ClassId of, CancellationToken stop)
+    {
+        stop.ThrowIfCancellationRequested();
+        TaskCompletionSource turn = new(TaskCreationOptions.RunContinuationsAsynchronously);
+        lock (_lock)
+        {
+            if (_free > 0)
+            {
+                _free--;
+                return;
+            }
+
+            _turns.Add(of, turn);
+        }
+
+        await using var gone = stop.Register(() => turn.TrySetCanceled(stop));
+        await turn.Task;
+    }
+
+    // To whoever still waits.
+    private void HandOn()
+    {
+        lock (_lock)
+        {
+            while (_turns.TryTake(out var turn))
+            {
+                if (turn.TrySetResult())
+                {
+                    return;
+                }
+            }
+
+            _free++;
+        }
+    }
 }

@@ -20,25 +20,27 @@ internal sealed class CheckStates(HybridCache cache, Solving solving, AheadQueue
     private static readonly HybridCacheEntryOptions Keep = new() { Expiration = TimeSpan.FromMinutes(20), LocalCacheExpiration = TimeSpan.FromMinutes(20) };
     private static readonly Support[] Possible = [Support.Alone, Support.NotYet, Support.Prompted];
 
-    public Task<BaselineState> OfAsync(ClassRoom room, CheckSoFar check, CancellationToken stop) => OfAsync(room.ContentKey, room.Content, check, stop);
+    public Task<BaselineState> OfAsync(ClassRoom room, CheckSoFar check, CancellationToken stop) =>
+        OfAsync(room.Id, room.ContentKey, room.Content, check, stop);
 
     /// <summary>Begins to work out what follows each possible answer to the next question.</summary>
     public void LookAhead(ClassRoom room, CheckSoFar check, SkillId next)
     {
         // The room is gone by the time it is worked out: what is needed of it is taken along.
-        var (key, content) = (room.ContentKey, room.Content);
+        var (id, key, content) = (room.Id, room.ContentKey, room.Content);
         foreach (var support in Possible)
         {
-            ahead.Add(stop => OfAsync(key, content, check with { Answers = [.. check.Answers, new(next, support)] }, stop));
+            ahead.Add(stop => OfAsync(id, key, content, check with { Answers = [.. check.Answers, new(next, support)] }, stop));
         }
     }
 
-    private async Task<BaselineState> OfAsync(string contentKey, ClassContent content, CheckSoFar check, CancellationToken stop)
+    private async Task<BaselineState> OfAsync(ClassId classId, string contentKey, ClassContent content, CheckSoFar check, CancellationToken stop)
     {
         var kept = await cache.KeptAsync(
             $"check/{contentKey}/{TextOf(check)}",
             async until => new KeptState(
                 await solving.RunAsync(
+                    classId,
                     _ => new BaselineCheck(content.Map, strand: check.Strand).After(check.Answers, check.Known, check.Shift, content.BaselineMaterials),
                     until
                 )

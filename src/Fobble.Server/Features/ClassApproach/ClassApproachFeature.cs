@@ -167,7 +167,7 @@ internal sealed class ClassApproachFeature : IFeature
             elsewhere.AddRange((await its.ObservationsAsync(stop)).Where(o => map.Has(o.Skill)));
         }
 
-        return await solving.RunAsync(until => OwnNumbersFit.Of(map, calendar, settings, seen, elsewhere, until), stop);
+        return await solving.RunAsync(room.Id, until => OwnNumbersFit.Of(map, calendar, settings, seen, elsewhere, until), stop);
     }
 
     private static async Task KeepAsync(ClassRoom room, Decisions decisions, OwnNumbers? numbers, CancellationToken stop)

@@ -40,7 +40,7 @@ internal static class Photos
             return UploadedFile.TooLarge(Phrase("a photo"), LargestFile);
         }
 
-        var copy = await solving.RunAsync(_ => PhotoCopy.Of(file), stop)
+        var copy = await solving.RunAsync(room.Id, _ => PhotoCopy.Of(file), stop)
             ?? throw new RefusedException("photo", Phrase("This is no picture that can be read: a photo of at most 25 million pixels, as JPEG, PNG or WebP."));
         await decisions.DecideAsync(
             async db =>

@@ -50,7 +50,7 @@ internal sealed class DayReform(ClassRoom room, GroupingReader reader, Solving s
         ];
         var slots = Enumerable.Range(0, week.OpenSlots.Count).Where(i => week.OpenSlots[i].Day == day).ToHashSet();
         var problem = week.ProblemFor(GroupsAsk.Nothing);
-        var changed = await solving.RunAsync(_ => DayChange.Around(problem, groups, slots, new HashSet<ChildId> { child }, week.Names), stop);
+        var changed = await solving.RunAsync(room.Id, _ => DayChange.Around(problem, groups, slots, new HashSet<ChildId> { child }, week.Names), stop);
         GroupSession At(int slot) => sessions.First(s => s.SlotId == week.OpenSlots[slot].SlotId && s.Day == week.OpenSlots[slot].Day);
         return new(
             [

@@ -55,6 +55,7 @@ internal sealed class GroupsFeature : IFeature
     private static async Task<Results<Ok<GroupsView>, ValidationProblem, ProblemHttpResult>> ProposeAsync(
         DateOnly day,
         GroupsAsk ask,
+        ClassRoom room,
         GroupingReader reader,
         Solving solving,
         CancellationToken stop
@@ -74,13 +75,14 @@ internal sealed class GroupsFeature : IFeature
 
         week.Check(ask, []);
         var problem = week.ProblemFor(ask);
-        return TypedResults.Ok(week.ViewProposal(await solving.RunAsync(until => Grouper.Form(problem, until), stop)));
+        return TypedResults.Ok(week.ViewProposal(await solving.RunAsync(room.Id, until => Grouper.Form(problem, until), stop)));
     }
 
     /// <summary>Sets nearly as good that give at least some children another aim.</summary>
     private static async Task<Results<Ok<OtherSets>, ValidationProblem>> OthersAsync(
         DateOnly day,
         GroupsOnBoard board,
+        ClassRoom room,
         GroupingReader reader,
         Solving solving,
         CancellationToken stop
@@ -90,7 +92,7 @@ internal sealed class GroupsFeature : IFeature
         week.Check(board.Ask, board.Groups);
         var problem = week.ProblemFor(board.Ask);
         var found = Grouper.AsFound(problem, week.Formed(board.Groups));
-        var others = await solving.RunAsync(until => Grouper.Others(problem, found, MostOthers, until), stop);
+        var others = await solving.RunAsync(room.Id, until => Grouper.Others(problem, found, MostOthers, until), stop);
         return TypedResults.Ok(
             new OtherSets(
                 [.. others.Select(week.ViewProposal)],
@@ -116,6 +118,7 @@ internal sealed class GroupsFeature : IFeature
     private static async Task<Results<Ok<WhyNotView>, ValidationProblem>> WhyNotAsync(
         DateOnly day,
         WhyNotRequest request,
+        ClassRoom room,
         GroupingReader reader,
         Solving solving,
         CancellationToken stop
@@ -125,7 +128,7 @@ internal sealed class GroupsFeature : IFeature
         week.Check(request.Ask, request.Groups);
         week.CheckChild(request.ChildId);
         var (problem, groups, slot) = (week.ProblemFor(request.Ask), week.Formed(request.Groups), week.IndexOf(request.SlotId, request.Day));
-        var answer = await solving.RunAsync(until => WhyNot.Ask(problem, groups, new(request.ChildId), slot, week.Brief, week.Names, until), stop);
+        var answer = await solving.RunAsync(room.Id, until => WhyNot.Ask(problem, groups, new(request.ChildId), slot, week.Brief, week.Names, until), stop);
         return TypedResults.Ok(new WhyNotView(answer.Sentence, answer.Price, answer.Instead is { } instead ? week.ViewProposal(instead) : null));
     }
 

@@ -142,7 +142,7 @@ internal static class RevisionEndpoints
             [.. wanted.Held.Select(h => new LessonName(new(h.Skill), h.Number))],
             wanted.Aim
         );
-        return (revision, await solving.RunAsync(until => PlanRevision.Revise(revision, until), stop), lostDays);
+        return (revision, await solving.RunAsync(room.Id, until => PlanRevision.Revise(revision, until), stop), lostDays);
     }
 
     private static void Check(RevisePlan wanted, StoredPlan stored, SkillMap map)
