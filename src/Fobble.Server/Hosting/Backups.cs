@@ -29,7 +29,7 @@ internal sealed partial class Backups(
     private static readonly TimeSpan TellsEvery = TimeSpan.FromDays(1);
 
     private readonly SemaphoreSlim _taking = new(1, 1);
-    private SqliteConnection? _watches;
+    private ChangeWatch? _watches;
     private long? _seen;
     private string? _fault;
     private DateTimeOffset? _told;
@@ -77,12 +77,8 @@ internal sealed partial class Backups(
     /// <summary>Takes one where the database has changed since the last look.</summary>
     public async Task TakeIfChangedAsync(CancellationToken stop)
     {
-        _watches ??= FobbleDb.KeepOpen(Database);
-        using var command = _watches.CreateCommand();
-
-        // Another number whenever another connection has written something.
-        command.CommandText = "PRAGMA data_version";
-        var version = Convert.ToInt64(command.ExecuteScalar(), CultureInfo.InvariantCulture);
+        _watches ??= new(Database);
+        var version = _watches.Version();
         if (_seen == version)
         {
             return;

@@ -80,6 +80,7 @@ public static partial class Setup
         services.AddSingleton<ObservationCache>();
         services.AddSingleton<ReadingTurns>();
         services.AddSingleton<AskedTogether>();
+        services.AddSingleton(provider => new UnchangedAnswers(new ChangeWatch(database), provider.GetRequiredService<TimeProvider>()));
         services.AddScoped<ClassRoom>();
         services.AddScoped<ClassRooms>();
         services.AddSingleton<WriteQueue>();

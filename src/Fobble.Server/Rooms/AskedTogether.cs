@@ -1,5 +1,4 @@
 using System.Collections.Concurrent;
-using System.Globalization;
 
 namespace Fobble.Server.Rooms;
 
@@ -20,14 +19,13 @@ internal sealed class AskedTogether
     public async ValueTask<T> AskAsync<T>(string question, Func<Action, ValueTask<T>> answer, CancellationToken stop)
         where T : class
     {
-        var key = string.Create(CultureInfo.InvariantCulture, $"{CultureInfo.CurrentUICulture.Name} {question}");
         while (true)
         {
             Round own = new();
-            var round = _waiting.GetOrAdd(key, own);
+            var round = _waiting.GetOrAdd(question, own);
             if (round == own)
             {
-                return await WorkOutAsync(key, own, answer);
+                return await WorkOutAsync(question, own, answer);
             }
 
             if (await round.Answer.Task.WaitAsync(stop) is { } found)
@@ -39,7 +37,7 @@ internal sealed class AskedTogether
         }
     }
 
-    private async ValueTask<T> WorkOutAsync<T>(string key, Round own, Func<Action, ValueTask<T>> answer)
+    private async ValueTask<T> WorkOutAsync<T>(string question, Round own, Func<Action, ValueTask<T>> answer)
         where T : class
     {
         T? found = null;
@@ -54,7 +52,7 @@ internal sealed class AskedTogether
             own.Answer.SetResult(found);
         }
 
-        void Begin() => _waiting.TryRemove(KeyValuePair.Create(key, own));
+        void Begin() => _waiting.TryRemove(KeyValuePair.Create(question, own));
     }
 
     private sealed class Round

@@ -1,13 +1,16 @@
+using System.Security.Cryptography;
 using System.Text.Json;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.Extensions.Options;
+using Microsoft.Net.Http.Headers;
 
 namespace Fobble.Server.Rooms;
 
 /// <summary>An answer as it goes to whoever asked, written out and packed once for all of them: of a large page that is more work than working it out.</summary>
 /// <param name="Encoding">What it is packed with; null where it is not.</param>
-internal sealed record PackedAnswer(ReadOnlyMemory<byte> Body, string? Encoding) : IResult
+/// <param name="Tag">Another one for every other body: whoever has it already is told so and sent nothing.</param>
+internal sealed record PackedAnswer(ReadOnlyMemory<byte> Body, string? Encoding, EntityTagHeaderValue Tag) : IResult
 {
     private const string ContentType = "application/json; charset=utf-8";
 
@@ -39,15 +42,23 @@ internal sealed record PackedAnswer(ReadOnlyMemory<byte> Body, string? Encoding)
             JsonSerializer.Serialize(packed ?? body, page, page.GetType(), json);
         }
 
-        return new PackedAnswer(body.GetBuffer().AsMemory(0, (int)body.Length), packing?.EncodingName);
+        var bytes = body.GetBuffer().AsMemory(0, (int)body.Length);
+        return new PackedAnswer(bytes, packing?.EncodingName, new($"\"{Convert.ToHexStringLower(SHA256.HashData(bytes.Span)[..16])}\""));
     }
 
     public async Task ExecuteAsync(HttpContext httpContext)
     {
         var response = httpContext.Response;
+        response.Headers.Append("Vary", "Accept-Encoding");
+        response.GetTypedHeaders().ETag = Tag;
+        if (httpContext.Request.GetTypedHeaders().IfNoneMatch.Any(has => has.Compare(Tag, useStrongComparison: true)))
+        {
+            response.StatusCode = StatusCodes.Status304NotModified;
+            return;
+        }
+
         response.ContentType = ContentType;
         response.ContentLength = Body.Length;
-        response.Headers.Append("Vary", "Accept-Encoding");
         if (Encoding is not null)
         {
             response.Headers.ContentEncoding = Encoding;

@@ -36,13 +36,35 @@ internal static class RoomGate
     {
         var http = context.HttpContext;
         var packing = PackedAnswer.PackingFor(http);
-        return await http
-            .RequestServices.GetRequiredService<AskedTogether>()
-            .AskAsync(
-                $"{packing?.EncodingName} {http.Request.Path}{http.Request.QueryString}",
-                begin => InTurnAsync(context, async inner => PackedAnswer.Of(await next(inner), packing, http), begin),
-                http.RequestAborted
-            );
+        var question = $"{CultureInfo.CurrentUICulture.Name} {packing?.EncodingName} {http.Request.Path}{http.Request.QueryString}";
+        var unchanged = http.RequestServices.GetRequiredService<UnchangedAnswers>();
+        return unchanged.Find(question) is { } answer
+            ? answer
+            : await http
+                .RequestServices.GetRequiredService<AskedTogether>()
+                .AskAsync(
+                    question,
+                    async begin =>
+                    {
+                        PagesOf of = default;
+                        var found = await InTurnAsync(
+                            context,
+                            async inner => PackedAnswer.Of(await next(inner), packing, http),
+                            () =>
+                            {
+                                begin();
+                                of = unchanged.Now();
+                            }
+                        );
+                        if (found is PackedAnswer page)
+                        {
+                            unchanged.Keep(question, of, page);
+                        }
+
+                        return found;
+                    },
+                    http.RequestAborted
+                );
     }
 
     /// <param name="begin">Called once it has its turn, before anything is read.</param>

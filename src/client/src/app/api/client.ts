@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
+import { unchanged } from './unchanged'
 import { t } from '@/app/language'
 
 export type Schemas = components['schemas']
@@ -37,6 +38,8 @@ api.use({
     return request
   },
 })
+
+api.use(unchanged())
 
 interface Problem {
   type?: string
