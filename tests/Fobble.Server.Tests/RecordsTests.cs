@@ -8,6 +8,7 @@ using Fobble.Server.Features.ClassGrid;
 using Fobble.Server.Features.Live;
 using Fobble.Server.Features.Records;
 using Microsoft.AspNetCore.SignalR.Client;
+using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using UglyToad.PdfPig;
 
@@ -16,6 +17,20 @@ namespace Fobble.Server.Tests;
 /// <summary>The record out and in, on paper, between two adults.</summary>
 public class RecordsTests(School school) : IClassFixture<School>
 {
+    private static async Task<string> LongListAsync(Visitor ines, int lines)
+    {
+        var names = (await ines.ReadAsync<Grid>("/api/classes/1/grid")).Children.Select(c => c.Name).ToList();
+        var day = new DateOnly(2026, 9, 1);
+        return "Child,Skill,Day,Support,Note\r\n"
+            + string.Concat(Enumerable.Range(0, lines).Select(i => $"{names[i % names.Count]},see.to-3,{day.AddDays(i % 80):O},Alone,number {i}\r\n"));
+    }
+
+    private static async Task<int> CountAsync(School school)
+    {
+        using var scope = school.Scope();
+        return await school.Db(scope).Observations.CountAsync();
+    }
+
     [Fact]
     public async Task Observations_go_out_as_csv_and_come_back_as_nothing_new()
     {
@@ -49,6 +64,64 @@ public class RecordsTests(School school) : IClassFixture<School>
         Seen(name.Id, "strategy.choose").ShouldBe(2);
         var cell = await ines.ReadAsync<Cell>($"/api/classes/1/children/{name.Id}/skills/strategy.choose");
         cell.Seen.Select(s => (s.By, s.Note)).ShouldBe([("Ines Okonjo", null), ("Old spreadsheet", "said why, twice")]);
+    }
+
+    [Fact]
+    public async Task Of_a_long_list_that_is_on_its_way_in_whoever_sent_it_can_ask_how_far_it_is_and_nobody_else()
+    {
+        using School own = new();
+        var (ines, maeve) = (await own.ComeInAsAsync("ines"), await own.ComeInAsAsync("maeve"));
+        var long_ = await LongListAsync(ines, 12_000);
+        var id = Guid.NewGuid();
+        (await ines.GetAsync($"/api/classes/1/records/imports/{id}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        var taking = Task.Run(() => ines.PostCsvAsync($"/api/classes/1/records/csv?import={id}", long_));
+        List<double> shares = [];
+        while (!taking.IsCompleted)
+        {
+            var answer = await ines.GetAsync($"/api/classes/1/records/imports/{id}");
+            if (answer.StatusCode == HttpStatusCode.OK)
+            {
+                shares.Add((await Visitor.ReadAsync<ImportShare>(answer)).Share);
+                (await maeve.GetAsync($"/api/classes/1/records/imports/{id}")).StatusCode.ShouldNotBe(HttpStatusCode.OK);
+            }
+        }
+
+        (await Visitor.ReadAsync<RecordsPreview>(await taking)).New.ShouldBe(12_000);
+        shares.Zip(shares.Skip(1)).ShouldAllBe(p => p.First <= p.Second, "it never goes back");
+        shares.ShouldAllBe(s => s >= 0 && s <= 1);
+        shares.Distinct().Count().ShouldBeGreaterThan(2);
+        (await ines.GetAsync($"/api/classes/1/records/imports/{id}")).StatusCode.ShouldBe(HttpStatusCode.NotFound, "it is in");
+    }
+
+    /// <summary>At any moment of it: while it is read, looked for or kept.</summary>
+    [Fact]
+    public async Task Of_a_list_that_nobody_waits_for_any_more_all_is_kept_or_nothing_and_the_next_one_is_taken()
+    {
+        using School own = new();
+        var ines = await own.ComeInAsAsync("ines");
+        var list = await LongListAsync(ines, 6_000);
+        var before = await CountAsync(own);
+        Random random = new(20);
+        var given = 0;
+        for (var i = 0; i < 8; i++)
+        {
+            using CancellationTokenSource patience = new(random.Next(5, 1200));
+            try
+            {
+                using StringContent body = new(list, Encoding.UTF8, "text/csv");
+                (await ines.SendAsync(HttpMethod.Post, "/api/classes/1/records/csv", body, patience.Token)).StatusCode.ShouldBe(HttpStatusCode.OK);
+            }
+            catch (OperationCanceledException)
+            {
+                given++;
+            }
+
+            (await CountAsync(own) - before).ShouldBeOneOf(0, 6_000);
+        }
+
+        given.ShouldBeGreaterThan(0);
+        (await ines.PostCsvAsync("/api/classes/1/records/csv", list)).StatusCode.ShouldBe(HttpStatusCode.OK);
+        (await CountAsync(own) - before).ShouldBe(6_000);
     }
 
     [Fact]

@@ -180,7 +180,7 @@ public sealed class Visitor(HttpClient client)
     /// <summary>The cookies that the server has set, for what does not go through this visitor's client.</summary>
     public string Cookies => string.Join("; ", _cookies.Select(c => $"{c.Key}={c.Value}"));
 
-    public async Task<HttpResponseMessage> SendAsync(HttpMethod method, string path, HttpContent? body = null)
+    public async Task<HttpResponseMessage> SendAsync(HttpMethod method, string path, HttpContent? body = null, CancellationToken stop = default)
     {
         var request = new HttpRequestMessage(method, path) { Content = body };
         foreach (var (name, value) in Headers)
@@ -193,7 +193,7 @@ public sealed class Visitor(HttpClient client)
             request.Headers.Add("X-XSRF-TOKEN", _token);
         }
 
-        var response = await client.SendAsync(request);
+        var response = await client.SendAsync(request, stop);
         foreach (var cookie in response.Headers.TryGetValues("Set-Cookie", out var set) ? set : [])
         {
             var pair = cookie[..cookie.IndexOf(';', StringComparison.Ordinal)].Split('=', 2);

@@ -66,7 +66,18 @@ public static class ObservationCsv
     /// <summary>Reads them. A child is named as the class names it; a skill by its id or its short name. What has no id gets one from what it says, so that a file taken twice is taken once.</summary>
     /// <param name="children">Names of the class's children.</param>
     /// <param name="zone">Whose clock the times of the file are by.</param>
-    public static ObservationReading Read(byte[] file, SkillMap map, IReadOnlyCollection<string> children, DateOnly today, SchoolZone zone, string by)
+    /// <param name="progress">Is told the share of the lines that is read, 0 to 1.</param>
+    /// <exception cref="OperationCanceledException">Nobody waits any more.</exception>
+    public static ObservationReading Read(
+        byte[] file,
+        SkillMap map,
+        IReadOnlyCollection<string> children,
+        DateOnly today,
+        SchoolZone zone,
+        string by,
+        IProgress<double>? progress = null,
+        CancellationToken stop = default
+    )
     {
         ArgumentNullException.ThrowIfNull(map);
         ArgumentNullException.ThrowIfNull(children);
@@ -94,6 +105,12 @@ public static class ObservationCsv
         List<ObservationLine> lines = [];
         foreach (var row in table.Lines())
         {
+            if (row.Line % 1000 == 0)
+            {
+                stop.ThrowIfCancellationRequested();
+                progress?.Report((double)row.Line / table.Rows[^1].Line);
+            }
+
             var before = table.Faults.Count;
             void Check(string heading, bool holds, string reason)
             {

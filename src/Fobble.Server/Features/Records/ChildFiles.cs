@@ -129,27 +129,30 @@ internal static class ChildFiles
                 }
             ).Entity;
         await db.SaveChangesAsync(stop);
-        var known = await RecordsFeature.KnownAsync(file.Observations.Select(o => IdHere(room, o.Id)), db, stop);
+        var known = ObservationWriter.Known(db, [.. file.Observations.Select(o => IdHere(room, o.Id))], stop: stop);
         List<FileObservation> others = [.. file.Observations.Where(o => !known.ContainsKey(IdHere(room, o.Id)))];
         ObservationWriter.Add(
             db,
-            others.Select(seen => new ObservationRow
-            {
-                Id = IdHere(room, seen.Id),
-                ChildId = child.Id,
-                Skill = seen.Skill,
-                At = seen.At,
-                Day = seen.Day,
-                AdultId = adult.Value,
-                SeenBy = seen.SeenBy,
-                Setting = seen.Setting,
-                Support = seen.Support,
-                Representation = seen.Representation,
-                Numbers = seen.Numbers,
-                Slip = seen.Slip,
-                Strategy = seen.Strategy,
-                Note = seen.Note,
-            })
+            [
+                .. others.Select(seen => new ObservationRow
+                {
+                    Id = IdHere(room, seen.Id),
+                    ChildId = child.Id,
+                    Skill = seen.Skill,
+                    At = seen.At,
+                    Day = seen.Day,
+                    AdultId = adult.Value,
+                    SeenBy = seen.SeenBy,
+                    Setting = seen.Setting,
+                    Support = seen.Support,
+                    Representation = seen.Representation,
+                    Numbers = seen.Numbers,
+                    Slip = seen.Slip,
+                    Strategy = seen.Strategy,
+                    Note = seen.Note,
+                }),
+            ],
+            stop: stop
         );
         db.Withdrawals.AddRange(
             others
@@ -215,7 +218,7 @@ internal static class ChildFiles
             return (null, null, new($"{given} {family}".Trim(), file.From.School, file.From.Class, file.Made, 0, 0, 0, null, [reason], false));
         }
 
-        var known = await RecordsFeature.KnownAsync(file.Observations.Select(o => IdHere(room, o.Id)), db, stop);
+        var known = ObservationWriter.Known(db, [.. file.Observations.Select(o => IdHere(room, o.Id))], stop: stop);
         return (
             file,
             joins,

@@ -30,3 +30,6 @@ public sealed record ChildFilePreview(
 );
 
 public sealed record TakenChild(int ChildId);
+
+/// <param name="Share">Of all that is to be done with the file, 0 to 1.</param>
+public sealed record ImportShare(double Share);

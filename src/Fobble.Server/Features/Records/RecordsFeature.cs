@@ -19,6 +19,8 @@ internal sealed class RecordsFeature : IFeature
 {
     private const int LargestFile = 20_000_000;
 
+    public void AddServices(IServiceCollection services) => services.AddSingleton<Imports>();
+
     public void MapAddresses(RouteGroupBuilder api, RouteGroupBuilder ofClass)
     {
         // The whole record with names is the lead teacher's to hand out.
@@ -27,6 +29,7 @@ internal sealed class RecordsFeature : IFeature
         file.MapGet("/statements", StatementsAsync).WithTrace(TraceKind.RecordsOut);
         file.MapPost("/csv/preview", PreviewAsync).Accepts<IFormFile>("text/csv");
         file.MapPost("/csv", TakeAsync).Accepts<IFormFile>("text/csv").WithTrace(TraceKind.RecordsIn);
+        file.MapGet("/imports/{id:guid}", ShareOf);
         ChildFiles.Map(ofClass);
     }
 
@@ -40,64 +43,84 @@ internal sealed class RecordsFeature : IFeature
         return TypedResults.File(Encoding.UTF8.GetBytes(string.Concat(lines.Select(l => l + "\n"))), "application/x-ndjson", "statements.jsonl");
     }
 
+    /// <param name="import">Under this name it can be asked how far it is.</param>
     private static async Task<Results<Ok<RecordsPreview>, ProblemHttpResult>> PreviewAsync(
         ClassRoom room,
         HttpRequest request,
+        Guid? import,
         ClaimsPrincipal user,
-        CancellationToken stop
-    ) =>
-        await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is { } file
-            ? TypedResults.Ok(await PreviewOfAsync(room.Db, room, await ReadAsync(room, file, user, stop), stop))
-            : UploadedFile.TooLarge(Phrase("a list of observations"), LargestFile);
-
-    /// <summary>All of it or nothing. What is here already stays as it is.</summary>
-    private static async Task<Results<Ok<RecordsPreview>, UnprocessableEntity<RecordsPreview>, ProblemHttpResult>> TakeAsync(
-        ClassRoom room,
-        HttpRequest request,
-        ClaimsPrincipal user,
-        Decisions decisions,
-        TimeProvider clock,
+        Solving solving,
+        Imports imports,
         CancellationToken stop
     )
     {
+        using var underWay = imports.Begin(user.AdultId(), import);
         if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
         {
             return UploadedFile.TooLarge(Phrase("a list of observations"), LargestFile);
         }
 
-        var reading = await ReadAsync(room, file, user, stop);
-        var children = (await room.ChildrenAsync(stop)).ToDictionary(c => c.Name, c => c.Id);
+        var reading = await ReadAsync(room, file, user, solving, underWay.Part(0, 0.7), stop);
+        return TypedResults.Ok(PreviewOf(reading, ObservationWriter.Known(room.Db, IdsOf(reading), underWay.Part(0.7, 1), stop), room));
+    }
+
+    /// <summary>All of it or nothing. What is here already stays as it is.</summary>
+    /// <param name="import">Under this name it can be asked how far it is.</param>
+    private static async Task<Results<Ok<RecordsPreview>, UnprocessableEntity<RecordsPreview>, ProblemHttpResult>> TakeAsync(
+        ClassRoom room,
+        HttpRequest request,
+        Guid? import,
+        ClaimsPrincipal user,
+        Decisions decisions,
+        Solving solving,
+        Imports imports,
+        TimeProvider clock,
+        CancellationToken stop
+    )
+    {
         var (adult, name) = user.Adult();
+        using var underWay = imports.Begin(adult, import);
+        if (await UploadedFile.ReadAsync(request.Body, LargestFile, stop) is not { } file)
+        {
+            return UploadedFile.TooLarge(Phrase("a list of observations"), LargestFile);
+        }
+
+        var reading = await ReadAsync(room, file, user, solving, underWay.Part(0, 0.4), stop);
+        var children = (await room.ChildrenAsync(stop)).ToDictionary(c => c.Name, c => c.Id);
         var preview = await decisions.DecideAsync(
-            async db =>
+            db =>
             {
-                var seen = await PreviewOfAsync(db, room, reading, stop);
-                var known = await KnownAsync(reading.Lines.Select(l => l.Id), db, stop);
+                var known = ObservationWriter.Known(db, IdsOf(reading), underWay.Part(0.4, 0.6), stop);
+                var seen = PreviewOf(reading, known, room);
                 if (!seen.CanBeTaken)
                 {
-                    return seen;
+                    return Task.FromResult(seen);
                 }
 
                 List<ObservationLine> lines = [.. reading.Lines.Where(l => !known.ContainsKey(l.Id))];
                 ObservationWriter.Add(
                     db,
-                    lines.Select(line => new ObservationRow
-                    {
-                        Id = line.Id,
-                        ChildId = children[line.Child],
-                        Skill = line.Skill.Value,
-                        At = line.At,
-                        Day = line.Day,
-                        AdultId = adult.Value,
-                        SeenBy = line.By == name ? null : line.By,
-                        Setting = line.Setting,
-                        Support = line.Support,
-                        Representation = line.Representation,
-                        Numbers = line.Numbers,
-                        Slip = line.Slip,
-                        Strategy = line.Strategy,
-                        Note = line.Note,
-                    })
+                    [
+                        .. lines.Select(line => new ObservationRow
+                        {
+                            Id = line.Id,
+                            ChildId = children[line.Child],
+                            Skill = line.Skill.Value,
+                            At = line.At,
+                            Day = line.Day,
+                            AdultId = adult.Value,
+                            SeenBy = line.By == name ? null : line.By,
+                            Setting = line.Setting,
+                            Support = line.Support,
+                            Representation = line.Representation,
+                            Numbers = line.Numbers,
+                            Slip = line.Slip,
+                            Strategy = line.Strategy,
+                            Note = line.Note,
+                        }),
+                    ],
+                    underWay.Part(0.6, 1),
+                    stop
                 );
                 db.Withdrawals.AddRange(
                     lines
@@ -110,19 +133,34 @@ internal sealed class RecordsFeature : IFeature
                             Why = line.WithdrawnWhy!,
                         })
                 );
-                return seen;
+                return Task.FromResult(seen);
             },
             stop
         );
         return preview.CanBeTaken ? TypedResults.Ok(preview) : TypedResults.UnprocessableEntity(preview);
     }
 
-    private static async Task<ObservationReading> ReadAsync(ClassRoom room, byte[] file, ClaimsPrincipal user, CancellationToken stop) =>
-        ObservationCsv.Read(file, room.Map, [.. (await room.ChildrenAsync(stop)).Select(c => c.Name)], room.Today, room.Zone, user.Adult().Name);
+    private static Results<Ok<ImportShare>, NotFound> ShareOf(Guid id, ClaimsPrincipal user, Imports imports) =>
+        imports.ShareOf(user.AdultId(), id) is { } share ? TypedResults.Ok(new ImportShare(share)) : TypedResults.NotFound();
 
-    private static async Task<RecordsPreview> PreviewOfAsync(FobbleDb db, ClassRoom room, ObservationReading reading, CancellationToken stop)
+    private static async Task<ObservationReading> ReadAsync(
+        ClassRoom room,
+        byte[] file,
+        ClaimsPrincipal user,
+        Solving solving,
+        IProgress<double> progress,
+        CancellationToken stop
+    )
     {
-        var known = await KnownAsync(reading.Lines.Select(l => l.Id), db, stop);
+        List<string> names = [.. (await room.ChildrenAsync(stop)).Select(c => c.Name)];
+        var (map, today, zone, by) = (room.Map, room.Today, room.Zone, user.Adult().Name);
+        return await solving.RunAsync(room.Id, until => ObservationCsv.Read(file, map, names, today, zone, by, progress, until), stop);
+    }
+
+    private static List<Guid> IdsOf(ObservationReading reading) => [.. reading.Lines.Select(l => l.Id)];
+
+    private static RecordsPreview PreviewOf(ObservationReading reading, Dictionary<Guid, int> known, ClassRoom room)
+    {
         var faults = reading.Faults.ToList();
         faults.AddRange(
             reading
@@ -140,21 +178,6 @@ internal sealed class RecordsFeature : IFeature
             reading.Notes,
             faults.Count == 0 && reading.Lines.Count > 0
         );
-    }
-
-    /// <summary>Which of these observations are here, and in which class.</summary>
-    internal static async Task<Dictionary<Guid, int>> KnownAsync(IEnumerable<Guid> ids, FobbleDb db, CancellationToken stop)
-    {
-        Dictionary<Guid, int> known = [];
-        foreach (var some in ids.Chunk(500))
-        {
-            foreach (var row in await db.Observations.Where(o => some.Contains(o.Id)).Select(o => new { o.Id, o.Child!.ClassId }).ToListAsync(stop))
-            {
-                known[row.Id] = row.ClassId;
-            }
-        }
-
-        return known;
     }
 
     private static async Task<List<ObservationLine>> LinesAsync(ClassRoom room, DateOnly? from, DateOnly? to, CancellationToken stop)

@@ -24,7 +24,7 @@ const account = {
   today: '2026-11-25',
 }
 
-/** What is answered from now on: always the same, or by what is asked. */
+/** What is answered from now on: always the same, or by what is asked; or once it has come. */
 export const answer = (method: string, path: string, data: unknown) => answers.set(`${method} ${path}`, data)
 
 const asked =
@@ -33,7 +33,7 @@ const asked =
     calls.push({ method, path, params: init.params ?? {}, body: init.body })
     const known = path === '/api/account' ? account : answers.get(`${method} ${path}`)
     const data: unknown = typeof known === 'function' ? known(init.params?.path) : known
-    return Promise.resolve({ data, response: { ok: true, status: 200 } })
+    return Promise.resolve(data).then((come) => ({ data: come, response: { ok: true, status: 200 } }))
   }
 
 export const fakeApi = {

@@ -38,6 +38,34 @@ describe('the record in and out', () => {
     expect(button(page, 'Take them')).toBeUndefined()
   })
 
+  it('says how far a long list is, asks for that under its own name, and stops asking when it is in', async () => {
+    vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval'] })
+    let tell: (seen: object) => void = () => undefined
+    answer('POST', '/api/classes/{classId}/records/csv/preview', () => new Promise((told) => (tell = told)))
+    answer('GET', '/api/classes/{classId}/records/imports/{id}', { share: 0.42 })
+    const page = await open(0, new File(['x'], 'seen.csv'))
+    expect(page.wrapper.get('[role="progressbar"]').attributes('aria-valuenow')).toBe('0')
+    const asked = () => calls.filter((c) => c.path.endsWith('/imports/{id}'))
+    await vi.advanceTimersByTimeAsync(600)
+    await flushPromises()
+    expect(page.wrapper.get('[role="progressbar"]').attributes('aria-valuenow')).toBe('42')
+    expect(page.wrapper.text()).toContain('Reading the list …')
+    const sent = calls.find((c) => c.path.endsWith('/csv/preview'))!
+    expect(asked()[0]!.params.path).toEqual({ classId: 1, id: sent.params.query!.import })
+
+    // What is told late never takes it back.
+    answer('GET', '/api/classes/{classId}/records/imports/{id}', { share: 0.2 })
+    await vi.advanceTimersByTimeAsync(600)
+    expect(page.wrapper.get('[role="progressbar"]').attributes('aria-valuenow')).toBe('42')
+    tell(preview())
+    await flushPromises()
+    expect(page.wrapper.find('[role="progressbar"]').exists()).toBe(false)
+    const times = asked().length
+    await vi.advanceTimersByTimeAsync(3000)
+    expect(asked().length).toBe(times)
+    vi.useRealTimers()
+  })
+
   it('names every fault by line and column, and offers nothing to take', async () => {
     const faults = [{ row: 7, column: 'Support', reason: '“Maybe” is none of Alone, …' }]
     answer('POST', '/api/classes/{classId}/records/csv/preview', preview({ faults, canBeTaken: false }))

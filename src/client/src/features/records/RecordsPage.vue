@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
+import ProgressBar from 'primevue/progressbar'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useAccount } from '@/app/account'
@@ -12,6 +13,7 @@ import { say, sayError } from '@/ui/notices'
 import DayField from '@/ui/DayField.vue'
 import FileField from '@/ui/FileField.vue'
 import { t } from '@/app/language'
+import { useImport } from './useImport'
 
 /** The record as files: out for a spreadsheet or a research store, in from a spreadsheet, and a child that comes from another class. */
 const { classId } = useAccount()
@@ -28,23 +30,28 @@ const asked = computed(() => {
 
 const list = ref<File>()
 const preview = ref<Schemas['RecordsPreview']>()
+const { share, send } = useImport()
+// A request whose body is the list, and which can be asked after.
+const listBody = (file: File, query: { import: string }) => {
+  const body = fileBody(classId.value, file, 'text/csv')
+  return { ...body, params: { ...body.params, query } }
+}
 async function lookAtList(file: File) {
   list.value = file
   preview.value = undefined
   try {
-    preview.value = await take(
-      api.POST('/api/classes/{classId}/records/csv/preview', fileBody(classId.value, file, 'text/csv')),
+    preview.value = await send((query) =>
+      take(api.POST('/api/classes/{classId}/records/csv/preview', listBody(file, query))),
     )
   } catch (problem) {
     sayError(problem)
   }
 }
 async function takeList() {
-  if (!list.value) return
+  const file = list.value
+  if (!file) return
   try {
-    const taken = await take(
-      api.POST('/api/classes/{classId}/records/csv', fileBody(classId.value, list.value, 'text/csv')),
-    )
+    const taken = await send((query) => take(api.POST('/api/classes/{classId}/records/csv', listBody(file, query))))
     preview.value = undefined
     await queries.invalidateQueries()
     say(t('{new} observations are in.', { new: taken.new }))
@@ -143,6 +150,11 @@ async function takeChild() {
           "
           @file="lookAtList"
         />
+        <!-- Not at once: a usual list is in before it could be read. -->
+        <div v-if="share !== undefined" class="under-way">
+          <p id="under-way">{{ preview ? $t('Taking them in …') : $t('Reading the list …') }}</p>
+          <ProgressBar :value="Math.round(100 * share)" aria-labelledby="under-way" />
+        </div>
         <template v-if="preview">
           <FaultList :faults="preview.faults" />
           <p v-for="note in preview.notes" :key="note" class="soft">{{ note }}</p>
@@ -162,7 +174,7 @@ async function takeChild() {
                 })
               }}
             </p>
-            <button type="button" class="button main" :disabled="!preview.new" @click="takeList">
+            <button type="button" class="button main" :disabled="!preview.new || share !== undefined" @click="takeList">
               {{ $t('Take them') }}
             </button>
           </template>
@@ -216,6 +228,17 @@ async function takeChild() {
 </template>
 
 <style scoped>
+.under-way {
+  max-width: 24rem;
+  animation: come 0.4s step-end;
+}
+
+@keyframes come {
+  from {
+    opacity: 0;
+  }
+}
+
 .two {
   display: grid;
   grid-template-columns: 1fr 1fr;
