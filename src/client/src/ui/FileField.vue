@@ -19,15 +19,14 @@ function handOn(event: FileUploadUploaderEvent) {
 </script>
 
 <template>
+  <!-- Its class is a prop of the library's, which it leaves out here: by its parts instead. -->
   <FileUpload
     ref="upload"
     custom-upload
     auto
     :multiple="false"
     :accept="accept"
-    class="file-field"
-    :class="{ roomy: hint }"
-    :pt="{ input: { 'aria-label': label } }"
+    :pt="{ root: { class: ['file-field', { roomy: hint }] }, input: { 'aria-label': label } }"
     @uploader="handOn"
   >
     <template #header="{ chooseCallback }">

@@ -97,4 +97,12 @@ describe('a file', () => {
     expect(got.map((f) => f.name)).toEqual(['first.csv', 'list.csv', 'list.csv'])
     expect(wrapper.text()).toContain('list.csv')
   })
+
+  it('shows where a file can be dropped, where there is something to say about it', async () => {
+    const page = (hint: string) => defineComponent(() => () => h(FileField, { label: 'A list', accept: '.csv', hint }))
+    const { wrapper } = await openPage(page('Columns: Child'), '/c/1/set-up')
+    expect(wrapper.get('.file-field').classes()).toContain('roomy')
+    const bare = await openPage(page(''), '/c/1/set-up')
+    expect(bare.wrapper.get('.file-field').classes()).not.toContain('roomy')
+  })
 })

@@ -40,6 +40,32 @@ describe('the library', () => {
     expect((wrapper.get('.words').element as HTMLInputElement).value).toBe('hidden part to 7')
   })
 
+  it('sorts all that were found, not only those that are shown, and what answers best comes back', async () => {
+    const found = Array.from({ length: 30 }, (_, i) => ({
+      ...lid,
+      id: `a${i}`,
+      name: `Activity ${i}`,
+      minutes: 40 - i,
+    }))
+    answer('GET', '/api/classes/{classId}/activities', { ...library, found })
+    const { wrapper } = await openPage(LibraryPage, '/c/1/activities')
+    const first = () => wrapper.find('.found tbody tr b').text()
+    const sort = async (column: string) => {
+      const head = wrapper.findAll('.found th').find((h) => h.text().startsWith(column))!
+      await head.trigger('click')
+      await flushPromises()
+    }
+    await sort('Minutes')
+    expect(first()).toBe('Activity 29')
+    await sort('Minutes')
+    expect(first()).toBe('Activity 0')
+    await sort('Minutes')
+    expect(first()).toBe('Activity 0')
+    await sort('Activity')
+    expect(wrapper.findAll('.found tbody tr b').map((b) => b.text()).slice(0, 3)).toEqual(['Activity 0', 'Activity 1', 'Activity 10']) // prettier-ignore
+    expect(wrapper.findAll('.found tbody tr')).toHaveLength(12)
+  })
+
   it('puts each part of the question into the address, and takes it out again', async () => {
     const { wrapper, router } = await openPage(LibraryPage, '/c/1/activities')
     const without = () =>

@@ -52,6 +52,18 @@ const FIRST = 12
 const showing = ref(FIRST)
 watch(asked, () => (showing.value = FIRST))
 
+// All that were found are sorted, not only those that are shown.
+type SortedBy = 'name' | 'skill' | 'minutes' | 'most'
+const sortedBy = ref<SortedBy>()
+const direction = ref<number>()
+const ordered = computed(() => {
+  const [found, by] = [library.value?.found ?? [], sortedBy.value]
+  if (!by) return found
+  const order = (a: string | number, b: string | number) =>
+    typeof a === 'number' ? a - Number(b) : a.localeCompare(`${b}`)
+  return found.toSorted((a, b) => (direction.value ?? 1) * order(a[by], b[by]))
+})
+
 function ask(name: string, value: string | boolean) {
   const query = { ...route.query, [name]: value === true ? '1' : value || undefined }
   void router.replace({ name: 'activities', params: { classId: classId.value }, query })
@@ -166,7 +178,15 @@ async function takeFile(file: File) {
         {{ $t('Nothing answers all of that. Leave out the minutes first, then what you own.') }}
       </p>
       <!-- What answers best stands first until it is sorted by something else; once more brings that back. -->
-      <DataTable :value="library.found.slice(0, showing)" data-key="id" class="found" removable-sort>
+      <DataTable
+        v-model:sort-field="sortedBy"
+        v-model:sort-order="direction"
+        :value="ordered.slice(0, showing)"
+        data-key="id"
+        class="found"
+        lazy
+        removable-sort
+      >
         <Column field="name" :header="$t('Activity')" sortable>
           <template #body="{ data: a }">
             <RouterLink

@@ -228,6 +228,11 @@ async function takeChild() {
 </template>
 
 <style scoped>
+/* What belongs to the list ends before the next file begins. */
+.ruled :deep(.file-field) {
+  margin-block: 0.9rem 0.4rem;
+}
+
 .under-way {
   max-width: 24rem;
   animation: come 0.4s step-end;

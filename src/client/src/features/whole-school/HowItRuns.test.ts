@@ -5,7 +5,7 @@ import HowItRuns from './HowItRuns.vue'
 vi.mock('@/app/api/client', async (original) => ({ ...(await original<object>()), api: fakeApi }))
 
 const well = {
-  version: '0.25.0',
+  version: '0.26.0',
   since: '2026-11-20T07:00:00Z',
   backupsOn: true,
   slowest: [
