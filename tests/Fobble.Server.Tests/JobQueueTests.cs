@@ -62,15 +62,8 @@ public sealed class JobQueueTests : IAsyncLifetime
     [Fact]
     public async Task Who_comes_when_too_many_wait_is_told_so_and_ends_nobody()
     {
-        // What is worked at takes no place among those that wait; so it has to have begun before the others come.
         using ManualResetEventSlim go = new();
-        using ManualResetEventSlim begun = new();
-        List<Ask> waiting = [_jobs.Begin(new Ask(Ines, stop =>
-                {
-                    begun.Set();
-                    go.Wait(stop);
-                }))];
-        begun.Wait(TestContext.Current.CancellationToken);
+        List<Ask> waiting = [BusyUntil(go)];
         Should
             .Throw<RefusedException>(() =>
             {
@@ -91,15 +84,9 @@ public sealed class JobQueueTests : IAsyncLifetime
     [Fact]
     public async Task A_class_that_asks_for_much_takes_no_turn_and_no_place_from_another()
     {
-        using ManualResetEventSlim begun = new();
         using ManualResetEventSlim go = new();
         ConcurrentQueue<string> done = new();
-        List<Ask> asked = [_jobs.Begin(new Ask(Ines, stop =>
-                {
-                    begun.Set();
-                    go.Wait(stop);
-                }))];
-        begun.Wait(TestContext.Current.CancellationToken);
+        List<Ask> asked = [BusyUntil(go)];
         Should
             .Throw<RefusedException>(() =>
             {
@@ -143,6 +130,19 @@ public sealed class JobQueueTests : IAsyncLifetime
         await EndAsync(ask, waits);
         ask.State.ShouldBe(JobState.Cancelled);
         waits.State.ShouldNotBe(JobState.Working, "its turn does not come any more");
+    }
+
+    /// <summary>A job that is worked at. It takes no place among those that wait; so it has to have begun before the others come.</summary>
+    private Ask BusyUntil(ManualResetEventSlim go)
+    {
+        using ManualResetEventSlim begun = new();
+        var busy = _jobs.Begin(new Ask(Ines, stop =>
+            {
+                begun.Set();
+                go.Wait(stop);
+            }));
+        begun.Wait(TestContext.Current.CancellationToken);
+        return busy;
     }
 
     private static async Task EndAsync(params Ask[] asked)
